@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Answer;
+
+use Ithrel\Core\Setup\Condition\All;
+use Ithrel\Core\Setup\Condition\Any;
+use Ithrel\Core\Setup\Condition\CompareTest;
+use Ithrel\Core\Setup\Condition\Condition;
+use Ithrel\Core\Setup\Condition\FilledTest;
+use Ithrel\Core\Setup\Condition\IsTest;
+use Ithrel\Core\Setup\Condition\Not;
+use Ithrel\Core\Setup\Condition\PicksTest;
+use Ithrel\Core\Setup\Condition\QuantityTest;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * Whether a condition holds in a state. An option that is hidden or unanswered answers no test,
+ * and a test of an option, value or kind that is not there is answered as by an unanswered option.
+ */
+final readonly class Truth
+{
+    public function __construct(private Setup $setup)
+    {
+    }
+
+    /**
+     * @param int|null $quantity pieces, where a quantity test can occur
+     */
+    public function holds(?Condition $condition, State $state, ?int $quantity = null): bool
+    {
+        if (null === $condition) {
+            return true;
+        }
+        if ($condition instanceof All) {
+            foreach ($condition->parts as $part) {
+                if (!$this->holds($part, $state, $quantity)) {
+                    return false;
+                }
+            }
+
+            return true;
+        }
+        if ($condition instanceof Any) {
+            foreach ($condition->parts as $part) {
+                if ($this->holds($part, $state, $quantity)) {
+                    return true;
+                }
+            }
+
+            return false;
+        }
+        if ($condition instanceof Not) {
+            return !$this->holds($condition->part, $state, $quantity);
+        }
+        if ($condition instanceof IsTest) {
+            return $this->is($condition, $state);
+        }
+        if ($condition instanceof PicksTest) {
+            $option = $this->setup->option($condition->option);
+            $count = Kind::Several === $option?->kind ? count($state->picked($option->index)) : 0;
+
+            return $count >= ($condition->atLeast ?? 0) && (null === $condition->atMost || $count <= $condition->atMost);
+        }
+        if ($condition instanceof FilledTest) {
+            $option = $this->setup->option($condition->option);
+
+            return $condition->filled === (null !== $option && $state->has($option->index));
+        }
+        if ($condition instanceof QuantityTest) {
+            return null !== $quantity && $quantity >= ($condition->atLeast ?? 0) && (null === $condition->atMost || $quantity <= $condition->atMost);
+        }
+
+        return $condition instanceof CompareTest && $this->compares($condition, $state);
+    }
+
+    private function is(IsTest $test, State $state): bool
+    {
+        $option = $this->setup->option($test->option);
+        if (is_bool($test->is)) {
+            return $test->is === (Kind::Flag === $option?->kind && $state->has($option->index));
+        }
+        if (null === $option || Kind::Flag === $option->kind) {
+            return false;
+        }
+        foreach ($state->picked($option->index) as $value) {
+            if (in_array($option->values[$value]->code, $test->is, true)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private function compares(CompareTest $test, State $state): bool
+    {
+        $option = $this->setup->option($test->option);
+        if (null === $option || $option->kind !== ($test->ofDays ? Kind::Date : Kind::Number)) {
+            return false;
+        }
+        $number = $state->input($option->index)?->number;
+
+        return null !== $number
+            && (null === $test->atLeast || $number->isGreaterThanOrEqualTo($test->atLeast))
+            && (null === $test->atMost || $number->isLessThanOrEqualTo($test->atMost))
+            && (null === $test->above || $number->isGreaterThan($test->above))
+            && (null === $test->below || $number->isLessThan($test->below));
+    }
+}

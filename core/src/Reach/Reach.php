@@ -1,0 +1,465 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Reach;
+
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * What can be selected, counted exactly: the compiled meaning of section 4 of the setup document.
+ */
+final class Reach
+{
+    public readonly Board $board;
+
+    /** @var list<Component> */
+    public readonly array $components;
+
+    /** @var list<CircleReach> */
+    public readonly array $circleGroups;
+
+    /** Whether anything can be complete at all, beyond the components. */
+    private readonly bool $possible;
+
+    private readonly bool $itemStocked;
+
+    /** @var array<int, int> option => component */
+    private array $componentOf = [];
+
+    private ?\GMP $wrong = null;
+
+    /** @var array<int, \GMP>|null */
+    private ?array $broken = null;
+
+    /**
+     * @throws TooLarge
+     */
+    public function __construct(public readonly Setup $setup)
+    {
+        $this->board = new Board($setup);
+        $board = $this->board;
+        $groups = new Groups(count($setup->options));
+        foreach ($setup->options as $option) {
+            foreach ([$board->shown[$option->index], ...$board->allowed[$option->index]] as $p) {
+                foreach (array_keys($board->props->cellsOf($p)) as $cell) {
+                    $groups->join($option->index, $board->cells[$cell]->option);
+                }
+            }
+        }
+        $by = array_filter(array_map(static fn (string $code) => $setup->option($code), $setup->variants->by ?? []));
+        foreach ($by as $option) {
+            $groups->join(reset($by)->index, $option->index);
+        }
+        $this->circleGroups = $this->circleGroups();
+        foreach ($this->circleGroups as $circle) {
+            foreach ($circle->misses ? $circle->options : [] as $option) {
+                $groups->join($circle->options[0], $option);
+            }
+        }
+        $possible = true;
+        $members = $musts = $watch = [];
+        foreach ($board->dependencies->walk as $index) {
+            $option = $setup->options[$index];
+            $group = $groups->of($index);
+            if ($this->takesPart($index)) {
+                $members[$group][] = $index;
+            } elseif ($option->required && $board->isUnfillable($option)) {
+                $must = $board->props->not($board->shown[$index]);
+                $possible = $possible && Propositions::FALSE !== $must;
+                $musts[$group][] = $must;
+            }
+            if (!$this->takesPart($index) || isset($board->dependencies->circleOf[$index])) {
+                $watch[$group][] = $board->shown[$index];
+            }
+        }
+        $this->possible = $possible;
+        $components = [];
+        foreach ($members as $group => $options) {
+            $circles = array_values(array_filter($this->circleGroups, static fn (CircleReach $c): bool => $c->misses && $groups->of($c->options[0]) === $group));
+            foreach ($options as $option) {
+                $this->componentOf[$option] = count($components);
+            }
+            $components[] = new Component($options, $circles, $board->props->all($musts[$group] ?? []), $watch[$group] ?? []);
+        }
+        $this->components = $components;
+        $trie = null === $setup->variants ? null : new RowTrie($board, array_keys($board->cells));
+        $rowless = null !== $trie && [] === $trie->cells && (null === $trie->only || !$setup->isEnough($setup->variants?->rows[$trie->only]->stock));
+        $this->itemStocked = $setup->isEnough($setup->item->stock) && !$rowless;
+        foreach ($components as $component) {
+            $component->diagram = (new Compiler($board))->compile($component->options, $component->must, $component->watch, $this->automata($component->circles, $component->options), true);
+            $component->choices = Projection::of($board, $component->diagram);
+        }
+    }
+
+    public function offered(): \GMP
+    {
+        $count = gmp_init($this->possible ? 1 : 0);
+        foreach ($this->components as $component) {
+            $count = gmp_mul($count, self::root($component->choices, false));
+        }
+
+        return $count;
+    }
+
+    public function selectable(): \GMP
+    {
+        $count = gmp_init($this->possible && $this->itemStocked ? 1 : 0);
+        foreach ($this->components as $component) {
+            $count = gmp_mul($count, self::root($component->choices, true));
+        }
+
+        return $count;
+    }
+
+    public function deadEnds(): \GMP
+    {
+        return gmp_sub($this->offered(), $this->selectable());
+    }
+
+    /** Selectable combinations that break at least one guard. */
+    public function wrongSales(): \GMP
+    {
+        return $this->wrong ??= $this->countWrong();
+    }
+
+    /**
+     * For each guard the selectable combinations that break it.
+     *
+     * @return array<int, \GMP> by guard
+     */
+    public function brokenGuards(): array
+    {
+        if (null === $this->broken) {
+            $this->broken = [];
+            foreach ($this->board->guards as $guard => $p) {
+                $this->broken[$guard] = $this->countWhere($this->board->props->not($p));
+            }
+        }
+
+        return $this->broken;
+    }
+
+    /**
+     * Values of choices that are in no selectable combination, in display order.
+     *
+     * @return list<array{option: int, value: int, offered: bool}>
+     */
+    public function deadValues(): array
+    {
+        $offered = $this->liveLetters(false);
+        $selectable = $this->liveLetters(true);
+        $dead = [];
+        foreach ($this->setup->options as $option) {
+            foreach ($option->values as $value) {
+                $cell = $this->board->cellsOf[$option->index][Kind::Several === $option->kind ? $value->index : 0];
+                $letter = Kind::Several === $option->kind ? 0 : $value->index;
+                if (!isset($selectable[$cell][$letter])) {
+                    $dead[] = ['option' => $option->index, 'value' => $value->index, 'offered' => isset($offered[$cell][$letter])];
+                }
+            }
+        }
+
+        return $dead;
+    }
+
+    /**
+     * Options shown in no complete state, in display order.
+     *
+     * @return list<int>
+     */
+    public function deadOptions(): array
+    {
+        $live = [];
+        $anything = 0 !== gmp_sign($this->offered());
+        foreach ($anything ? $this->components : [] as $component) {
+            foreach ($component->diagram->watched ?? [] as $p => $nodes) {
+                foreach (array_keys($nodes) as $node) {
+                    if (!Diagram::isZero($component->diagram->offered[$node >> 32][$node & 0xFFFFFFFF] ?? 0)) {
+                        $live[$p] = true;
+                        break;
+                    }
+                }
+            }
+        }
+        $dead = [];
+        foreach ($this->setup->options as $option) {
+            $p = $this->board->shown[$option->index];
+            if (!$anything || (Propositions::TRUE !== $p && !isset($live[$p]))) {
+                $dead[] = $option->index;
+            }
+        }
+
+        return $dead;
+    }
+
+    /**
+     * Rows with enough stock of their own that no selectable combination matches.
+     *
+     * @return list<int>
+     */
+    public function idleRows(): array
+    {
+        $met = [];
+        $anything = 0 !== gmp_sign($this->selectable());
+        foreach ($anything ? $this->components : [] as $component) {
+            foreach ($component->diagram->rows ?? [] as $row => $nodes) {
+                foreach (array_keys($nodes) as $node) {
+                    if (!Diagram::isZero($component->diagram->selectable[$node >> 32][$node & 0xFFFFFFFF] ?? 0)) {
+                        $met[$row] = true;
+                        break;
+                    }
+                }
+            }
+        }
+        if ($anything && null !== $this->setup->variants) {
+            $trie = new RowTrie($this->board, array_keys($this->board->cells));
+            if ([] === $trie->cells && null !== $trie->only) {
+                $met[$trie->only] = true;
+            }
+        }
+        $idle = [];
+        foreach ($this->setup->variants->rows ?? [] as $row) {
+            if (!isset($met[$row->index]) && $this->setup->isEnough($row->stock)) {
+                $idle[] = $row->index;
+            }
+        }
+
+        return $idle;
+    }
+
+    /** How many trails are traps. */
+    public function traps(): \GMP
+    {
+        $traps = gmp_init(0);
+        if (0 === gmp_sign($this->selectable())) {
+            return $traps;
+        }
+        $walks = [];
+        foreach ($this->components as $c => $component) {
+            $walks[$c] = (new TrailCount($this->board, $component))->byOption();
+        }
+        // Along the whole walk: each step of one component meets every live beginning of the others.
+        $live = array_map(static fn (): \GMP => gmp_init(1), $this->components);
+        foreach ($this->board->dependencies->walk as $option) {
+            if (!isset($this->componentOf[$option])) {
+                continue;
+            }
+            $c = $this->componentOf[$option];
+            [$dead, $liveAfter] = $walks[$c][$option];
+            if (0 !== gmp_sign($dead)) {
+                foreach ($live as $other => $count) {
+                    $dead = $other === $c ? $dead : gmp_mul($dead, $count);
+                }
+                $traps = gmp_add($traps, $dead);
+            }
+            $live[$c] = $liveAfter;
+        }
+
+        return $traps;
+    }
+
+    /**
+     * Combinations in which the proposition holds for some inputs, among the selectable ones.
+     *
+     * @throws TooLarge
+     */
+    public function countWhere(int $p): \GMP
+    {
+        $total = $this->selectable();
+        if (Propositions::FALSE === $p || 0 === gmp_sign($total)) {
+            return gmp_init(0);
+        }
+        if (Propositions::TRUE === $p) {
+            return $total;
+        }
+        [$components, $inputs] = $this->touched($p);
+        foreach ($components as $c) {
+            $total = gmp_div_q($total, self::root($this->components[$c]->choices, true));
+        }
+
+        return gmp_mul($total, $this->countAmong($components, $inputs, $p));
+    }
+
+    private function countWrong(): \GMP
+    {
+        $total = $this->selectable();
+        if (0 === gmp_sign($total)) {
+            return $total;
+        }
+        // Guards that share a component are looked at together.
+        $groups = new Groups(count($this->components));
+        $touched = [];
+        foreach ($this->board->guards as $guard => $p) {
+            if (Propositions::FALSE === $p) {
+                return $total;
+            }
+            if (Propositions::TRUE !== $p) {
+                $touched[$guard] = $this->touched($p);
+                foreach ($touched[$guard][0] as $c) {
+                    $groups->join($touched[$guard][0][0], $c);
+                }
+            }
+        }
+        // Guard-only inputs whose condition touches nothing stand alone in a cluster of their own.
+        $clusters = [];
+        foreach ($touched as $guard => [$components, $inputs]) {
+            $key = [] === $components ? 'inputs' : 'c'.$groups->of($components[0]);
+            $clusters[$key]['guards'][] = $this->board->props->not($this->board->guards[$guard]);
+            $clusters[$key]['components'] = array_unique([...$clusters[$key]['components'] ?? [], ...$components]);
+            $clusters[$key]['inputs'] = array_unique([...$clusters[$key]['inputs'] ?? [], ...$inputs]);
+        }
+        // An input without conditions can stand in two clusters; breaking either is enough, and either can be chosen alone.
+        $safe = $total;
+        foreach ($clusters as $cluster) {
+            $all = gmp_init(1);
+            foreach ($cluster['components'] as $c) {
+                $all = gmp_mul($all, self::root($this->components[$c]->choices, true));
+            }
+            $wrong = $this->countAmong(array_values($cluster['components']), array_values($cluster['inputs']), $this->board->props->any($cluster['guards']));
+            $safe = gmp_mul(gmp_div_q($safe, $all), gmp_sub($all, $wrong));
+        }
+
+        return gmp_sub($total, $safe);
+    }
+
+    /**
+     * The components that a proposition about guards concerns, and the inputs that only guards ask.
+     *
+     * @return array{list<int>, list<int>}
+     */
+    private function touched(int $p): array
+    {
+        $components = $inputs = [];
+        $queue = array_keys($this->board->props->cellsOf($p));
+        while (null !== $cell = array_pop($queue)) {
+            $option = $this->board->cells[$cell]->option;
+            if (isset($this->componentOf[$option])) {
+                $components[$this->componentOf[$option]] = true;
+            } elseif (!isset($inputs[$option])) {
+                $inputs[$option] = true;
+                array_push($queue, ...array_keys($this->board->props->cellsOf($this->board->shown[$option])));
+            }
+        }
+
+        return [array_keys($components), array_keys($inputs)];
+    }
+
+    /**
+     * @param list<int> $components
+     * @param list<int> $inputs
+     */
+    private function countAmong(array $components, array $inputs, int $p): \GMP
+    {
+        $take = array_fill_keys($inputs, true);
+        $circles = [];
+        $musts = [$p];
+        foreach ($components as $c) {
+            $take += array_fill_keys($this->components[$c]->options, true);
+            array_push($circles, ...$this->components[$c]->circles);
+            $musts[] = $this->components[$c]->must;
+        }
+        $options = array_values(array_filter($this->board->dependencies->walk, static fn (int $o): bool => isset($take[$o])));
+        $diagram = (new Compiler($this->board))->compile($options, $this->board->props->all($musts), [], $this->automata($circles, $options), false, true);
+
+        return self::root(Projection::of($this->board, $diagram), true);
+    }
+
+    /**
+     * @param list<CircleReach> $circles
+     * @param list<int>         $options
+     *
+     * @return list<Automaton>
+     */
+    private function automata(array $circles, array $options): array
+    {
+        $order = array_merge(...array_map(fn (int $o): array => $this->board->cellsOf[$o], $options));
+
+        return array_map(static fn (CircleReach $circle): Automaton => new Automaton($circle, $order), $circles);
+    }
+
+    /** Whether an option takes part in the counting: choices, and inputs that a condition of the page asks. */
+    private function takesPart(int $option): bool
+    {
+        return [] !== $this->board->cellsOf[$option] && (!$this->board->isInput($option) || isset($this->board->asked[$option]));
+    }
+
+    private static function root(?Diagram $diagram, bool $stocked): \GMP
+    {
+        $counts = $stocked ? $diagram?->selectable : $diagram?->offered;
+        $count = $counts[0][0] ?? 0;
+
+        return $count instanceof \GMP ? $count : gmp_init($count);
+    }
+
+    /**
+     * @return array<int, array<int, true>> cell => letter
+     */
+    private function liveLetters(bool $stocked): array
+    {
+        $live = [];
+        if (0 === gmp_sign($stocked ? $this->selectable() : $this->offered())) {
+            return $live;
+        }
+        foreach ($this->components as $component) {
+            $diagram = $component->diagram;
+            foreach ($diagram->cells ?? [] as $p => $cell) {
+                $below = $stocked ? $diagram->selectable[$p + 1] : $diagram->offered[$p + 1];
+                $open = $diagram->groups[$p];
+                foreach ($diagram->edges[$p] as $children) {
+                    foreach ($open as $g => $letters) {
+                        if ($children[$g] >= 0 && !Diagram::isZero($below[$children[$g]])) {
+                            foreach ($letters as $letter) {
+                                $live[$cell][$letter] = true;
+                            }
+                            unset($open[$g]);
+                        }
+                    }
+                    if ([] === $open) {
+                        break;
+                    }
+                }
+            }
+        }
+
+        return $live;
+    }
+
+    /**
+     * Circles that share something they depend on are looked at together.
+     *
+     * @return list<CircleReach>
+     */
+    private function circleGroups(): array
+    {
+        $dependencies = $this->board->dependencies;
+        $cones = [];
+        foreach ($dependencies->circles as $circle) {
+            $cone = array_fill_keys($circle, true);
+            $queue = $circle;
+            while (null !== $option = array_pop($queue)) {
+                foreach ($dependencies->of[$option] as $on) {
+                    if (!isset($cone[$on])) {
+                        $cone[$on] = true;
+                        $queue[] = $on;
+                    }
+                }
+            }
+            foreach ($cones as $i => $other) {
+                if ([] !== array_intersect_key($cone, $other)) {
+                    $cone += $other;
+                    unset($cones[$i]);
+                }
+            }
+            $cones[] = $cone;
+        }
+        $groups = [];
+        foreach ($cones as $cone) {
+            ksort($cone);
+            $groups[] = new CircleReach($this->board, array_keys($cone));
+        }
+
+        return $groups;
+    }
+}

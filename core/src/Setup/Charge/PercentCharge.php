@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Setup\Charge;
+
+use Brick\Math\BigDecimal;
+
+/**
+ * Adds a share of the base, or of the running total so far.
+ */
+final readonly class PercentCharge extends Charge
+{
+    public function __construct(string $at, bool $perLine, public BigDecimal $rate, public bool $ofRunning)
+    {
+        parent::__construct($at, $perLine);
+    }
+
+    public function how(): string
+    {
+        return 'percent';
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Setup;
+
+/**
+ * An ISO 4217 currency with its minor units, as the installed ICU data has them.
+ */
+final readonly class Currency
+{
+    private function __construct(public string $code, public int $minorUnits)
+    {
+    }
+
+    /** Null where ICU does not know the code. */
+    public static function find(string $code): ?self
+    {
+        if (1 !== preg_match('/^[A-Z]{3}$/', $code)) {
+            return null;
+        }
+        $root = \ResourceBundle::create('supplementalData', 'ICUDATA-curr', false);
+        $meta = $root instanceof \ResourceBundle ? $root->get('CurrencyMeta', false) : null;
+        if (!$meta instanceof \ResourceBundle) {
+            throw new \RuntimeException('The ICU data of the intl extension has no currency table.');
+        }
+        $names = \ResourceBundle::create('en', 'ICUDATA-curr', true);
+        $known = $names instanceof \ResourceBundle ? $names->get('Currencies', true) : null;
+        if (!$known instanceof \ResourceBundle || null === $known->get($code, true)) {
+            return null;
+        }
+        $own = $meta->get($code, false) ?? $meta->get('DEFAULT', false);
+        $digits = $own instanceof \ResourceBundle ? null : $own;
+
+        return new self($code, is_array($digits) && is_int($digits[0] ?? null) ? $digits[0] : 2);
+    }
+}

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Setup;
+
+/**
+ * A fact of the item that the cart line carries, visible at the stages named.
+ */
+final readonly class DataEntry
+{
+    /**
+     * @param list<Stage> $stages
+     */
+    public function __construct(public string $code, public string $label, public string $value, public array $stages)
+    {
+    }
+}

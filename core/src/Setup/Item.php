@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Setup;
+
+use Brick\Math\BigDecimal;
+
+/**
+ * What is sold: its prices in the currency of the setup, its weight and stock (null: not tracked).
+ */
+final readonly class Item
+{
+    /**
+     * @param list<DataEntry> $data facts that travel with the cart line without being asked
+     */
+    public function __construct(
+        public string $sku,
+        public string $name,
+        public BigDecimal $price,
+        public ?BigDecimal $salePrice = null,
+        public ?BigDecimal $weight = null,
+        public ?BigDecimal $points = null,
+        public ?BigDecimal $stock = null,
+        public bool $backorder = false,
+        public ?string $image = null,
+        public array $data = [],
+    ) {
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Setup;
+
+use Ithrel\Core\Setup\Charge\Charge;
+use Ithrel\Core\Setup\Condition\Condition;
+use Ithrel\Core\Setup\Limits\DateLimits;
+use Ithrel\Core\Setup\Limits\FileLimits;
+use Ithrel\Core\Setup\Limits\NumberLimits;
+use Ithrel\Core\Setup\Limits\Picks;
+use Ithrel\Core\Setup\Limits\TextLimits;
+
+/**
+ * One option as the shopper meets it, in display order.
+ */
+final readonly class Option
+{
+    /**
+     * @param int         $index   position in display order
+     * @param string      $at      JSON Pointer of the option
+     * @param list<Value> $values  what can be chosen (choices only; a flag has its yes)
+     * @param list<Stage> $stages  where the answer must be visible
+     * @param string|null $default the default of an input as text; a flag's default stands on its yes
+     */
+    public function __construct(
+        public int $index,
+        public string $at,
+        public string $code,
+        public string $label,
+        public Kind $kind,
+        public bool $required,
+        public ?Condition $shownWhen,
+        public string $help,
+        public ?string $control,
+        public ?string $default,
+        public array $stages,
+        public array $values = [],
+        public ?Picks $picks = null,
+        public ?TextLimits $text = null,
+        public ?NumberLimits $number = null,
+        public ?DateLimits $date = null,
+        public ?FileLimits $file = null,
+        public ?Charge $charge = null,
+    ) {
+    }
+
+    public function value(string $code): ?Value
+    {
+        foreach ($this->values as $value) {
+            if ($value->code === $code) {
+                return $value;
+            }
+        }
+
+        return null;
+    }
+}

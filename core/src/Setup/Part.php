@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Setup;
+
+use Brick\Math\BigDecimal;
+
+/**
+ * A part out of the catalogue.
+ */
+final readonly class Part
+{
+    public function __construct(
+        public string $sku,
+        public string $name,
+        public BigDecimal $price,
+        public ?BigDecimal $weight = null,
+        public ?BigDecimal $points = null,
+        public ?BigDecimal $stock = null,
+    ) {
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Setup;
+
+use Brick\Math\BigDecimal;
+
+/**
+ * A variant row: one combination of the "by" options with what is kept of it.
+ */
+final readonly class Row
+{
+    /**
+     * @param array<string, string|bool|list<string>> $pick by option code
+     */
+    public function __construct(
+        public int $index,
+        public string $at,
+        public array $pick,
+        public ?string $sku = null,
+        public ?BigDecimal $price = null,
+        public ?BigDecimal $salePrice = null,
+        public ?BigDecimal $stock = null,
+        public ?BigDecimal $weight = null,
+        public ?string $image = null,
+    ) {
+    }
+}

@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Setup;
+
+use Opis\JsonSchema\Errors\ValidationError;
+use Opis\JsonSchema\Validator;
+
+/**
+ * The structural check: the document against its JSON Schema (2020-12), with every problem and its place.
+ */
+final class Structure
+{
+    /** Problems reported at most; after that the rest is noise. */
+    private const MOST = 50;
+
+    private ?Validator $validator = null;
+
+    public function __construct(private readonly string $schemaFile)
+    {
+    }
+
+    public static function shipped(): self
+    {
+        return new self(dirname(__DIR__, 3).'/docs/setup.schema.json');
+    }
+
+    /**
+     * @return list<Problem>
+     */
+    public function problems(\stdClass $document): array
+    {
+        if (null === $this->validator) {
+            $this->validator = new Validator();
+            $this->validator->setMaxErrors(self::MOST);
+            $this->validator->setStopAtFirstError(false);
+            $this->validator->resolver()?->registerFile('urn:ithrel:setup:1', $this->schemaFile);
+        }
+        $error = $this->validator->validate($document, 'urn:ithrel:setup:1')->error();
+        if (null === $error) {
+            return [];
+        }
+        $problems = [];
+        $this->collect($error, $problems);
+
+        return array_values($problems);
+    }
+
+    /**
+     * @param array<string, Problem> $problems keyed by place and text, so that one cause is told once
+     */
+    private function collect(ValidationError $error, array &$problems): void
+    {
+        $below = $error->subErrors();
+        if ([] !== $below) {
+            foreach ($below as $child) {
+                $this->collect($child, $problems);
+            }
+
+            return;
+        }
+        /** @var list<string|int> $path */
+        $path = $error->data()->fullPath();
+        $args = $error->args();
+        $value = $error->data()->value();
+        switch ($error->keyword()) {
+            case 'additionalProperties':
+                $schema = $error->schema()->info()->data();
+                $known = $schema instanceof \stdClass && isset($schema->properties) ? get_object_vars((object) $schema->properties) : [];
+                foreach ((array) ($args['properties'] ?? []) as $name) {
+                    // The validator also names properties whose own value failed; those have their own problem.
+                    if (is_string($name) && !array_key_exists($name, $known)) {
+                        $this->add($problems, [...$path, $name], 'This key is not known here.'.self::nearest($name, array_map(strval(...), array_keys($known))));
+                    }
+                }
+                break;
+            case 'required':
+                foreach ((array) ($args['missing'] ?? []) as $name) {
+                    $this->add($problems, $path, sprintf('The key "%s" is missing.', is_string($name) ? $name : '?'));
+                }
+                break;
+            default:
+                $this->add($problems, $path, self::words((string) $error->keyword(), $args, $value, $error));
+        }
+    }
+
+    /**
+     * @param array<string, Problem> $problems
+     * @param list<string|int>       $path
+     */
+    private function add(array &$problems, array $path, string $message): void
+    {
+        $at = Pointer::of($path);
+        $problems[$at."\0".$message] = new Problem($at, $message);
+    }
+
+    /**
+     * @param array<string, mixed> $args
+     */
+    private static function words(string $keyword, array $args, mixed $value, ValidationError $error): string
+    {
+        $found = is_scalar($value) ? ' Found: '.self::show($value).'.' : '';
+        $schema = $error->schema()->info()->data();
+
+        return match ($keyword) {
+            'type' => 'A '.implode(' or ', array_map(self::typeName(...), (array) ($args['expected'] ?? []))).' was expected.'.('' !== $found ? $found : ' Found: '.self::typeName($args['type'] ?? '?').'.'),
+            'enum' => 'One of '.implode(', ', array_map(self::show(...), $schema instanceof \stdClass && is_array($schema->enum ?? null) ? $schema->enum : [])).' was expected.'.$found,
+            'const' => 'This must be '.self::show($schema instanceof \stdClass ? $schema->const ?? '' : '').'.'.$found,
+            'pattern' => self::patternWords($schema instanceof \stdClass && is_string($schema->pattern ?? null) ? $schema->pattern : '').$found,
+            'minLength' => 'This may not be empty.',
+            'maxLength' => 'This text is too long.',
+            'minimum', 'exclusiveMinimum', 'maximum' => 'This number is out of range.'.$found,
+            'minProperties' => 'A test is missing: one of is, picks, filled, atLeast, atMost, above, below was expected.',
+            'anyOf' => 'One of the keys "never" and "always" is missing.',
+            default => 'This does not fit ('.$keyword.').'.$found,
+        };
+    }
+
+    private static function patternWords(string $pattern): string
+    {
+        return match (true) {
+            str_contains($pattern, '[0-9]{4}-') && str_contains($pattern, '-?[0-9]{1,40}') => 'A decimal like "12.50", a date like "2030-01-31" or days from today like "+3d" was expected.',
+            str_contains($pattern, '[0-9]{4}-') && str_contains($pattern, 'd)$') => 'A date like "2030-01-31" or days from today like "+3d" was expected.',
+            str_contains($pattern, '[0-9]{4}-') => 'A date like "2030-01-31" was expected.',
+            str_contains($pattern, '[a-z]') => 'A code of small letters, digits and _ that begins with a letter was expected.',
+            str_contains($pattern, '{1,40}') => 'A plain decimal like "12.50" was expected: digits, a point, no exponent, no comma.',
+            str_contains($pattern, '[0-9]') => 'A whole number was expected.',
+            default => 'This does not have the expected form ('.$pattern.').',
+        };
+    }
+
+    private static function typeName(mixed $type): string
+    {
+        return match ($type) {
+            'integer' => 'whole number', 'string' => 'text', 'object' => 'JSON object', 'array' => 'list', 'boolean' => 'true or false', 'number' => 'number with a fraction', default => is_string($type) ? $type : '?',
+        };
+    }
+
+    private static function show(mixed $value): string
+    {
+        $text = json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_INVALID_UTF8_SUBSTITUTE);
+
+        return mb_strimwidth(false === $text ? '?' : $text, 0, 60, '…', 'UTF-8');
+    }
+
+    /**
+     * @param list<string> $known
+     */
+    private static function nearest(string $name, array $known): string
+    {
+        $best = null;
+        $least = 3;
+        foreach ($known as $candidate) {
+            $distance = levenshtein(strtolower(substr($name, 0, 60)), strtolower($candidate));
+            if ($distance < $least) {
+                [$best, $least] = [$candidate, $distance];
+            }
+        }
+
+        return null === $best ? '' : sprintf(' Was "%s" meant?', $best);
+    }
+}
