@@ -99,9 +99,10 @@ final class Compiler
         }
 
         $rowStart = $withRows ? 0 : -1;
-        // Notes of a node: flags, row, picks, obligations of answers, obligations at the end, circles…, conditions…
-        $fixed = 5 + count($circles);
-        $root = [0, $rowStart, 0, Propositions::TRUE, $must];
+        // Notes of a node: flags, row, picks, obligations of answers, obligations at the end,
+        // values on offer before a several in a circle was begun, circles…, conditions…
+        $fixed = 6 + count($circles);
+        $root = [0, $rowStart, 0, Propositions::TRUE, $must, 0];
         foreach ($circles as $circle) {
             $root[] = $circle->start;
         }
@@ -148,6 +149,13 @@ final class Compiler
             $shownSlot = isset($slot[$shownProp]) ? $fixed + $slot[$shownProp] : -1;
             foreach ($layer as $notes) {
                 $shown = $shownSlot < 0 ? $shownProp : $notes[$shownSlot];
+                $offer = $notes[5];
+                if ($inCircle && $isBit && $isFirst && $props->holdsUnanswered($shown)) {
+                    foreach ($board->allowed[$cell->option] as $bit => $q) {
+                        $rest = $q > 1 && isset($slot[$q]) ? $notes[$fixed + $slot[$q]] : $q;
+                        $offer |= $props->holdsUnanswered($rest) ? 1 << $bit : 0;
+                    }
+                }
                 $children = [];
                 foreach ($groups as $group) {
                     $letter = $group[0];
@@ -160,7 +168,7 @@ final class Compiler
                             $children[] = Diagram::NONE;
                             continue;
                         }
-                        if ($inCircle && 0 === ($flags & self::NO_TRAIL) && !($props->holdsUnanswered($shown) && $props->holdsUnanswered($allowed))) {
+                        if ($inCircle && !($isBit ? 0 !== ($offer >> $cell->bit & 1) : $props->holdsUnanswered($shown) && $props->holdsUnanswered($allowed))) {
                             $flags |= self::NO_TRAIL;
                         }
                         if ($shown > 1 || $allowed > 1) {
@@ -224,9 +232,9 @@ final class Compiler
                         }
                         $row = -1;
                     }
-                    $after = [$flags, $row, $picks, $ought, $end];
+                    $after = [$flags, $row, $picks, $ought, $end, $isLast ? 0 : $offer];
                     foreach ($circles as $c => $circle) {
-                        $node = $notes[5 + $c];
+                        $node = $notes[6 + $c];
                         if (isset($circle->standsFor[$id]) && $node >= 0) {
                             $node = $circle->next[$node][$circle->standsFor[$id][$letter]] ?? -1;
                         }

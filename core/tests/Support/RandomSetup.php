@@ -17,19 +17,20 @@ final class RandomSetup
     /** @var list<array<string, mixed>> */
     private array $options = [];
 
-    private function __construct(int $seed, private readonly bool $circles)
+    private function __construct(int $seed, private readonly bool $circles, private readonly int $size)
     {
         $this->random = new Randomizer(new Mt19937($seed));
     }
 
     /**
      * @param bool $circles whether conditions may also ask options that stand later
+     * @param int  $size    most options; larger setups have fewer conditions each
      *
      * @return array<string, mixed>
      */
-    public static function document(int $seed, bool $circles): array
+    public static function document(int $seed, bool $circles, int $size = 6): array
     {
-        return (new self($seed, $circles))->build();
+        return (new self($seed, $circles, $size))->build();
     }
 
     private function chance(int $percent): bool
@@ -59,12 +60,12 @@ final class RandomSetup
      */
     private function build(): array
     {
-        $count = $this->int(1, 6);
+        $count = $this->int(min(4, $this->size - 5), $this->size);
         for ($i = 0; $i < $count; ++$i) {
             $this->options[] = $this->option($i);
         }
         foreach ($this->options as $i => $option) {
-            if ($this->chance($this->circles ? 50 : 45)) {
+            if ($this->chance($this->size > 6 ? 30 : 50)) {
                 $this->options[$i]['shownWhen'] = $this->condition($i, 2);
             }
             foreach (is_array($option['values'] ?? null) ? array_keys($option['values']) : [] as $v) {
@@ -105,7 +106,7 @@ final class RandomSetup
     {
         $kind = $this->oneOf(['one', 'one', 'one', 'several', 'flag', 'part', 'number', 'text', 'date', 'file', 'note']);
         $option = ['code' => 'o'.$i, 'label' => 'Option '.$i, 'kind' => $kind];
-        if ($this->chance(50)) {
+        if ($this->chance($this->size > 6 ? 40 : 50)) {
             $option['required'] = true;
         }
         switch ($kind) {
@@ -115,7 +116,7 @@ final class RandomSetup
                 $option['values'] = [];
                 for ($v = 0, $n = $this->int('several' === $kind ? 0 : 1, 3); $v < $n; ++$v) {
                     $value = ['code' => 'v'.$v, 'label' => 'Value '.$v];
-                    if ($this->chance(12)) {
+                    if ($this->chance($this->size > 6 ? 6 : 12)) {
                         $value['hidden'] = true;
                     }
                     if ($this->chance(20)) {
