@@ -87,16 +87,43 @@ final class Reach
         $trie = null === $setup->variants ? null : new RowTrie($board, array_keys($board->cells));
         $rowless = null !== $trie && [] === $trie->cells && (null === $trie->only || !$setup->isEnough($setup->variants?->rows[$trie->only]->stock));
         $this->itemStocked = $setup->isEnough($setup->item->stock) && !$rowless;
-        foreach ($components as $component) {
-            $component->diagram = (new Compiler($board))->compile($component->options, $component->must, $component->watch, $this->automata($component->circles, $component->options), true);
-            $component->choices = Projection::of($board, $component->diagram);
+    }
+
+    /**
+     * The components with their diagrams, compiled when first asked for.
+     *
+     * @return list<Component>
+     *
+     * @throws TooLarge
+     */
+    public function compiled(): array
+    {
+        foreach ($this->components as $component) {
+            if (null === $component->diagram) {
+                $component->diagram = (new Compiler($this->board))->compile($component->options, $component->must, $component->watch, $this->automata($component->circles, $component->options), true);
+                $component->choices = Projection::of($this->board, $component->diagram);
+            }
         }
+
+        return $this->components;
+    }
+
+    /** Whether the item itself, and every combination's row where rows ask nothing, is in stock. */
+    public function isItemStocked(): bool
+    {
+        return $this->itemStocked;
+    }
+
+    /** Whether anything can be complete, as far as no component decides it. */
+    public function isPossible(): bool
+    {
+        return $this->possible;
     }
 
     public function offered(): \GMP
     {
         $count = gmp_init($this->possible ? 1 : 0);
-        foreach ($this->components as $component) {
+        foreach ($this->compiled() as $component) {
             $count = gmp_mul($count, self::root($component->choices, false));
         }
 
@@ -106,7 +133,7 @@ final class Reach
     public function selectable(): \GMP
     {
         $count = gmp_init($this->possible && $this->itemStocked ? 1 : 0);
-        foreach ($this->components as $component) {
+        foreach ($this->compiled() as $component) {
             $count = gmp_mul($count, self::root($component->choices, true));
         }
 
@@ -173,7 +200,7 @@ final class Reach
     {
         $live = [];
         $anything = 0 !== gmp_sign($this->offered());
-        foreach ($anything ? $this->components : [] as $component) {
+        foreach ($anything ? $this->compiled() : [] as $component) {
             foreach ($component->diagram->watched ?? [] as $p => $nodes) {
                 foreach (array_keys($nodes) as $node) {
                     if (!Diagram::isZero($component->diagram->offered[$node >> 32][$node & 0xFFFFFFFF] ?? 0)) {
@@ -203,7 +230,7 @@ final class Reach
     {
         $met = [];
         $anything = 0 !== gmp_sign($this->selectable());
-        foreach ($anything ? $this->components : [] as $component) {
+        foreach ($anything ? $this->compiled() : [] as $component) {
             foreach ($component->diagram->rows ?? [] as $row => $nodes) {
                 foreach (array_keys($nodes) as $node) {
                     if (!Diagram::isZero($component->diagram->selectable[$node >> 32][$node & 0xFFFFFFFF] ?? 0)) {
@@ -237,7 +264,7 @@ final class Reach
             return $traps;
         }
         $walks = [];
-        foreach ($this->components as $c => $component) {
+        foreach ($this->compiled() as $c => $component) {
             $walks[$c] = (new TrailCount($this->board, $component))->byOption();
         }
         // Along the whole walk: each step of one component meets every live beginning of the others.
@@ -267,6 +294,7 @@ final class Reach
      */
     public function countWhere(int $p): \GMP
     {
+        $this->compiled();
         $total = $this->selectable();
         if (Propositions::FALSE === $p || 0 === gmp_sign($total)) {
             return gmp_init(0);
@@ -288,12 +316,37 @@ final class Reach
         if (0 === gmp_sign($total)) {
             return $total;
         }
-        // Guards that share a component are looked at together.
+        $clusters = $this->guardClusters();
+        if (null === $clusters) {
+            return $total;
+        }
+        // An input that only guards ask can stand in two clusters; breaking a guard of either is enough.
+        $safe = $total;
+        foreach ($clusters as [$components, $inputs, $broken]) {
+            $all = gmp_init(1);
+            foreach ($components as $c) {
+                $all = gmp_mul($all, self::root($this->components[$c]->choices, true));
+            }
+            $wrong = $this->countAmong($components, $inputs, $broken);
+            $safe = gmp_mul(gmp_div_q($safe, $all), gmp_sub($all, $wrong));
+        }
+
+        return gmp_sub($total, $safe);
+    }
+
+    /**
+     * Guards that share a component, looked at together.
+     *
+     * @return list<array{list<int>, list<int>, int}>|null components, inputs that only guards ask, and the
+     *                                                     proposition that a guard is broken; null where one always is
+     */
+    public function guardClusters(): ?array
+    {
         $groups = new Groups(count($this->components));
         $touched = [];
         foreach ($this->board->guards as $guard => $p) {
             if (Propositions::FALSE === $p) {
-                return $total;
+                return null;
             }
             if (Propositions::TRUE !== $p) {
                 $touched[$guard] = $this->touched($p);
@@ -302,26 +355,40 @@ final class Reach
                 }
             }
         }
-        // Guard-only inputs whose condition touches nothing stand alone in a cluster of their own.
-        $clusters = [];
-        foreach ($touched as $guard => [$components, $inputs]) {
-            $key = [] === $components ? 'inputs' : 'c'.$groups->of($components[0]);
-            $clusters[$key]['guards'][] = $this->board->props->not($this->board->guards[$guard]);
-            $clusters[$key]['components'] = array_unique([...$clusters[$key]['components'] ?? [], ...$components]);
-            $clusters[$key]['inputs'] = array_unique([...$clusters[$key]['inputs'] ?? [], ...$inputs]);
+        $members = [];
+        foreach ($touched as $guard => [$components]) {
+            $members[[] === $components ? 'inputs' : 'c'.$groups->of($components[0])][] = $guard;
         }
-        // An input without conditions can stand in two clusters; breaking either is enough, and either can be chosen alone.
-        $safe = $total;
-        foreach ($clusters as $cluster) {
-            $all = gmp_init(1);
-            foreach ($cluster['components'] as $c) {
-                $all = gmp_mul($all, self::root($this->components[$c]->choices, true));
-            }
-            $wrong = $this->countAmong(array_values($cluster['components']), array_values($cluster['inputs']), $this->board->props->any($cluster['guards']));
-            $safe = gmp_mul(gmp_div_q($safe, $all), gmp_sub($all, $wrong));
+        $clusters = [];
+        foreach ($members as $guards) {
+            $components = array_merge(...array_map(static fn (int $g): array => $touched[$g][0], $guards));
+            $inputs = array_merge(...array_map(static fn (int $g): array => $touched[$g][1], $guards));
+            $broken = $this->board->props->any(array_map(fn (int $g): int => $this->board->props->not($this->board->guards[$g]), $guards));
+            $clusters[] = [array_values(array_unique($components)), array_values(array_unique($inputs)), $broken];
         }
 
-        return gmp_sub($total, $safe);
+        return $clusters;
+    }
+
+    /**
+     * A component's combinations with their cells in display order.
+     *
+     * @throws TooLarge
+     */
+    public function inDisplayOrder(int $component): Diagram
+    {
+        $this->compiled();
+        $c = $this->components[$component];
+        $choices = $c->choices ?? throw new \LogicException('The component is not compiled.');
+        $cells = $sorted = $choices->cells;
+        sort($sorted);
+        if ($cells === $sorted) {
+            return $choices;
+        }
+        $options = $c->options;
+        sort($options);
+
+        return Projection::of($this->board, (new Compiler($this->board))->compile($options, $c->must, [], $this->automata($c->circles, $options)));
     }
 
     /**
@@ -352,6 +419,20 @@ final class Reach
      */
     private function countAmong(array $components, array $inputs, int $p): \GMP
     {
+        return self::root($this->stockedWhere($components, $inputs, $p, false), true);
+    }
+
+    /**
+     * The stocked combinations of some components in which a proposition holds for some inputs.
+     *
+     * @param list<int> $components
+     * @param list<int> $inputs     further inputs that the proposition asks
+     * @param bool      $displayed  whether the cells stand in display order, else in walk order
+     *
+     * @throws TooLarge
+     */
+    public function stockedWhere(array $components, array $inputs, int $p, bool $displayed): Diagram
+    {
         $take = array_fill_keys($inputs, true);
         $circles = [];
         $musts = [$p];
@@ -361,9 +442,11 @@ final class Reach
             $musts[] = $this->components[$c]->must;
         }
         $options = array_values(array_filter($this->board->dependencies->walk, static fn (int $o): bool => isset($take[$o])));
-        $diagram = (new Compiler($this->board))->compile($options, $this->board->props->all($musts), [], $this->automata($circles, $options), false, true);
+        if ($displayed) {
+            sort($options);
+        }
 
-        return self::root(Projection::of($this->board, $diagram), true);
+        return Projection::of($this->board, (new Compiler($this->board))->compile($options, $this->board->props->all($musts), [], $this->automata($circles, $options), false, true));
     }
 
     /**
@@ -402,7 +485,7 @@ final class Reach
         if (0 === gmp_sign($stocked ? $this->selectable() : $this->offered())) {
             return $live;
         }
-        foreach ($this->components as $component) {
+        foreach ($this->compiled() as $component) {
             $diagram = $component->diagram;
             foreach ($diagram->cells ?? [] as $p => $cell) {
                 $below = $stocked ? $diagram->selectable[$p + 1] : $diagram->offered[$p + 1];

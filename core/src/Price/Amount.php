@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Price;
+
+use Brick\Math\BigDecimal;
+use Ithrel\Core\Setup\Currency;
+
+/**
+ * Decimals as text: plain, without trailing zeros beyond what is asked for.
+ */
+final class Amount
+{
+    /** With at least the minor units of the currency. */
+    public static function text(BigDecimal $amount, Currency $currency): string
+    {
+        $short = $amount->strippedOfTrailingZeros();
+
+        return (string) ($short->getScale() < $currency->minorUnits ? $short->toScale($currency->minorUnits) : $short);
+    }
+
+    public static function plain(BigDecimal $number): string
+    {
+        $short = $number->strippedOfTrailingZeros();
+
+        return (string) ($short->getScale() < 0 ? $short->toScale(0) : $short);
+    }
+}

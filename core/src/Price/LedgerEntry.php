@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Price;
+
+use Brick\Math\BigDecimal;
+
+/**
+ * One effect on the price, in the order in which it applies.
+ */
+final readonly class LedgerEntry
+{
+    /**
+     * @param string          $at      JSON Pointer of the charge, or of the part chosen
+     * @param string          $how     form of the charge; "part" for the price of a part
+     * @param BigDecimal|null $amount  what is added; null where it cannot be worked out
+     * @param BigDecimal|null $running unit price so far
+     */
+    public function __construct(
+        public string $at,
+        public string $label,
+        public string $how,
+        public bool $perLine,
+        public ?BigDecimal $amount,
+        public ?BigDecimal $running,
+    ) {
+    }
+}

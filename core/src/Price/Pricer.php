@@ -1,0 +1,195 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Price;
+
+use Brick\Math\BigDecimal;
+use Ithrel\Core\Answer\AnswerProblem;
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Answer\Stock;
+use Ithrel\Core\Answer\Truth;
+use Ithrel\Core\Limit\TextMeasure;
+use Ithrel\Core\Price\Formula\Evaluator;
+use Ithrel\Core\Price\Formula\FormulaError;
+use Ithrel\Core\Setup\Charge\Charge;
+use Ithrel\Core\Setup\Charge\CountedCharge;
+use Ithrel\Core\Setup\Charge\FixedCharge;
+use Ithrel\Core\Setup\Charge\FormulaCharge;
+use Ithrel\Core\Setup\Charge\PercentCharge;
+use Ithrel\Core\Setup\Charge\ReplaceCharge;
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Setup\Value;
+
+/**
+ * Prices a state exactly (section 5 of the setup document): base, charges in display order, charges of
+ * the setup, quantity, charges per line, and rounding where the setup asks for it.
+ *
+ * The state is taken as settled: answers that are hidden or not allowed are dropped before.
+ */
+final readonly class Pricer
+{
+    private Truth $truth;
+    private Stock $stock;
+
+    public function __construct(private Setup $setup)
+    {
+        $this->truth = new Truth($setup);
+        $this->stock = new Stock($setup);
+    }
+
+    public function quote(State $state, int $quantity): Quote
+    {
+        $rounding = $this->setup->rounding->at;
+        [$base, $baseAt] = $this->base($state, $quantity);
+        if ('effect' === $rounding) {
+            $base = $this->round($base);
+        }
+        $names = new StateNames($this->setup, $state, $base, $quantity);
+        $running = $base;
+        $perLine = BigDecimal::zero();
+        $ledger = $ownLines = $problems = [];
+        foreach ($this->effects($state, $quantity) as [$charge, $part, $option, $value, $label, $at]) {
+            if ($charge instanceof ReplaceCharge) {
+                $ledger[] = new LedgerEntry($at, $label, 'replace', false, BigDecimal::zero(), $running);
+                continue;
+            }
+            try {
+                $amount = null === $charge ? $part : $this->amount($charge, $option, $state, $base, $running, $names);
+            } catch (FormulaError $e) {
+                $amount = null;
+                $problems[] = new AnswerProblem('formula', $option?->code, sprintf('%s: the formula at %s has no value here: %s.', $label, $at, $e->getMessage()), null, $e->name);
+            }
+            if ('effect' === $rounding && null !== $amount) {
+                $amount = $this->round($amount);
+            }
+            if (true === $value?->own) {
+                $sku = $value->item ?? '';
+                $shown = null === $amount ? null : $this->round($amount);
+                $line = null === $amount || null === $shown ? null : ('line' === $rounding ? $this->round($amount->multipliedBy($quantity)) : $shown->multipliedBy($quantity));
+                $ownLines[] = new OwnLine($value, $sku, $this->setup->part($sku)->name ?? $value->label, $shown, $line);
+                continue;
+            }
+            $isPerLine = true === $charge?->perLine;
+            if ($isPerLine) {
+                $counted = null === $amount || 'unit' !== $rounding ? $amount : $this->round($amount);
+                $perLine = null === $counted ? null : $perLine?->plus($counted);
+            } else {
+                $running = null === $amount ? null : $running?->plus($amount);
+            }
+            $ledger[] = new LedgerEntry($at, $label, $charge?->how() ?? 'part', $isPerLine, $amount, $running);
+        }
+        $unit = null === $running ? null : $this->round($running);
+        $lineTotal = null;
+        if (null !== $running && null !== $unit && null !== $perLine) {
+            $lineTotal = 'line' === $rounding
+                ? $this->round($running->multipliedBy($quantity)->plus($perLine))
+                : $unit->multipliedBy($quantity)->plus($perLine);
+        }
+        $total = $lineTotal;
+        foreach ($ownLines as $own) {
+            $total = null === $own->lineTotal ? null : $total?->plus($own->lineTotal);
+        }
+
+        return new Quote($base, $baseAt, $unit, $lineTotal, $total, $ledger, $ownLines, $problems);
+    }
+
+    public function round(BigDecimal $amount): BigDecimal
+    {
+        return $amount->toScale($this->setup->currency->minorUnits, $this->setup->rounding->mode);
+    }
+
+    /**
+     * @return array{BigDecimal, string} the base and the place it was taken from
+     */
+    private function base(State $state, int $quantity): array
+    {
+        $row = $this->stock->row($state);
+        if (null !== $row?->salePrice) {
+            return [$row->salePrice, $row->at.'/salePrice'];
+        }
+        if (null !== $row?->price) {
+            return [$row->price, $row->at.'/price'];
+        }
+        foreach ($this->effects($state, $quantity) as [$charge]) {
+            if ($charge instanceof ReplaceCharge) {
+                return [$charge->amount, $charge->at];
+            }
+        }
+        $item = $this->setup->item;
+
+        return null === $item->salePrice ? [$item->price, '/item/price'] : [$item->salePrice, '/item/salePrice'];
+    }
+
+    /**
+     * The active charges in the order in which they apply.
+     *
+     * @return iterable<array{Charge|null, BigDecimal|null, Option|null, Value|null, string, string}> charge or part price, option, value, label, place
+     */
+    private function effects(State $state, int $quantity): iterable
+    {
+        foreach ($state->answers as $index => $answer) {
+            $option = $this->setup->options[$index];
+            if (null !== $option->charge) {
+                yield [$option->charge, null, $option, null, $option->label, $option->charge->at];
+            }
+            foreach (is_array($answer) ? $answer : [] as $position) {
+                $value = $option->values[$position];
+                if (null !== $value->charge) {
+                    yield [$value->charge, null, $option, $value, $value->label, $value->charge->at];
+                } elseif (null !== $value->item || $value->own) {
+                    $price = $value->free ? null : $this->setup->part($value->item)?->price;
+                    yield [null, $price ?? BigDecimal::zero(), $option, $value, $value->label, $value->at];
+                }
+            }
+        }
+        foreach ($this->setup->charges as $charge) {
+            if ($this->truth->holds($charge->when, $state, $quantity)) {
+                yield [$charge->charge, null, null, null, $charge->label, $charge->at];
+            }
+        }
+    }
+
+    /**
+     * @throws FormulaError
+     */
+    private function amount(Charge $charge, ?Option $option, State $state, BigDecimal $base, ?BigDecimal $running, StateNames $names): ?BigDecimal
+    {
+        if ($charge instanceof FixedCharge) {
+            return $charge->amount;
+        }
+        if ($charge instanceof PercentCharge) {
+            $of = $charge->ofRunning ? $running : $base;
+
+            return $of?->multipliedBy($charge->rate)->multipliedBy('0.01');
+        }
+        if ($charge instanceof CountedCharge && null !== $option) {
+            return $charge->amount->multipliedBy(max(0, $this->countOf($charge, $option, $state) - $charge->free));
+        }
+        if ($charge instanceof FormulaCharge) {
+            $value = (new Evaluator($names))->value($charge->formula);
+            if (null !== $charge->max && $value->isGreaterThan($charge->max)) {
+                $value = $charge->max;
+            }
+
+            return null !== $charge->min && $value->isLessThan($charge->min) ? $charge->min : $value;
+        }
+
+        throw new \LogicException('No meaning for the charge at '.$charge->at);
+    }
+
+    private function countOf(CountedCharge $charge, Option $option, State $state): int
+    {
+        if ('per-pick' === $charge->how) {
+            return count($state->picked($option->index));
+        }
+        $input = $state->input($option->index);
+        if ('per-file' === $charge->how) {
+            return count($input->files ?? []);
+        }
+        $text = TextMeasure::normalize($input->text ?? '');
+
+        return TextMeasure::length($charge->skipSpaces ? TextMeasure::withoutSpaces($text) : $text, $option->text->measure ?? 'utf16');
+    }
+}

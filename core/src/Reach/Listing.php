@@ -1,0 +1,443 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Reach;
+
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Setup\Kind;
+
+/**
+ * The combinations of a set in listing order, each by its number, under pins.
+ *
+ * A set is a product of diagrams (one a component), or what is left of such a product when a smaller
+ * one is taken away: dead ends are offered without selectable, wrong sales are selectable without safe.
+ */
+final class Listing
+{
+    public const OFFERED = 'offered';
+    public const SELECTABLE = 'selectable';
+    public const WRONG_SALE = 'wrong-sale';
+    public const DEAD_END = 'dead-end';
+    public const SETS = [self::SELECTABLE, self::OFFERED, self::WRONG_SALE, self::DEAD_END];
+
+    /** @var list<int> cells in display order */
+    private readonly array $cells;
+
+    /** @var list<Diagram> */
+    private array $diagrams = [];
+
+    /** @var list<list<list<int|\GMP>>> diagram => layer => node => offered under the pins */
+    private array $offered = [];
+
+    /** @var list<list<list<int|\GMP>>> diagram => layer => node => selectable under the pins */
+    private array $selectable = [];
+
+    /** @var array<int, list<array{int, int}>> cell => [diagram, position] it is decided in */
+    private array $at = [];
+
+    /** @var list<array{list<int>, int}> components and the diagram of their wrong combinations */
+    private array $clusters = [];
+
+    private readonly int $components;
+
+    private readonly bool $allWrong;
+
+    /**
+     * @param string                          $set  one of SETS
+     * @param array<int, array<int, true>>    $pins cell => letters that are let through; cells not named are free
+     *
+     * @throws TooLarge
+     */
+    public function __construct(private readonly Reach $reach, private readonly string $set = self::SELECTABLE, private readonly array $pins = [])
+    {
+        $board = $reach->board;
+        $cells = [];
+        foreach ($board->setup->options as $option) {
+            if ($option->kind->isChoice()) {
+                array_push($cells, ...$board->cellsOf[$option->index]);
+            }
+        }
+        $this->cells = $cells;
+        $this->components = count($reach->compiled());
+        foreach (array_keys($reach->components) as $c) {
+            $this->add($reach->inDisplayOrder($c));
+        }
+        $allWrong = false;
+        if (self::WRONG_SALE === $set) {
+            $clusters = $reach->guardClusters();
+            $allWrong = null === $clusters;
+            foreach ($clusters ?? [] as [$components, $inputs, $broken]) {
+                $this->clusters[] = [$components, $this->add($reach->stockedWhere($components, $inputs, $broken, true))];
+            }
+        }
+        $this->allWrong = $allWrong;
+    }
+
+    public function total(): \GMP
+    {
+        return $this->count($this->start());
+    }
+
+    /**
+     * The combination with a number, from 0.
+     *
+     * @throws \OutOfRangeException
+     */
+    public function at(\GMP $number): State
+    {
+        foreach ($this->from($number, 1) as $state) {
+            return $state;
+        }
+        throw new \OutOfRangeException(sprintf('There is no combination number %s.', gmp_strval($number)));
+    }
+
+    /**
+     * Combinations from a number on, in listing order.
+     *
+     * @return iterable<State>
+     */
+    public function from(\GMP $number, int $limit): iterable
+    {
+        if ($limit < 1 || gmp_sign($number) < 0 || gmp_cmp($number, $this->total()) >= 0) {
+            return;
+        }
+        $count = count($this->cells);
+        $letters = array_fill(0, $count, -1);
+        $nodes = [$this->start()];
+        $skip = $number;
+        $depth = 0;
+        while ($depth >= 0) {
+            if ($depth === $count) {
+                yield $this->state($letters);
+                if (--$limit < 1) {
+                    return;
+                }
+                --$depth;
+                continue;
+            }
+            $cell = $this->cells[$depth];
+            $size = $this->reach->board->cells[$cell]->size;
+            $advanced = false;
+            for ($letter = $letters[$depth] + 1; $letter < $size; ++$letter) {
+                $next = $this->step($nodes[$depth], $cell, $letter);
+                if (null === $next || $this->isNothing($next)) {
+                    continue;
+                }
+                if (0 !== gmp_sign($skip)) {
+                    $below = $this->count($next);
+                    if (gmp_cmp($skip, $below) >= 0) {
+                        $skip = gmp_sub($skip, $below);
+                        continue;
+                    }
+                }
+                $letters[$depth] = $letter;
+                $nodes[++$depth] = $next;
+                if ($depth < $count) {
+                    $letters[$depth] = -1;
+                }
+                $advanced = true;
+                break;
+            }
+            if (!$advanced) {
+                --$depth;
+            }
+        }
+    }
+
+    /** The number of a combination in the set; null where it is not in it. */
+    public function numberOf(State $state): ?\GMP
+    {
+        $number = gmp_init(0);
+        $nodes = $this->start();
+        foreach ($this->cells as $cell) {
+            $wanted = $this->reach->board->letterIn($state, $cell);
+            for ($letter = 0; $letter < $wanted; ++$letter) {
+                $next = $this->step($nodes, $cell, $letter);
+                if (null !== $next) {
+                    $number = gmp_add($number, $this->count($next));
+                }
+            }
+            $nodes = $this->step($nodes, $cell, $wanted);
+            if (null === $nodes) {
+                return null;
+            }
+        }
+
+        return 0 === gmp_sign($this->count($nodes)) ? null : $number;
+    }
+
+    /**
+     * In how many combinations of the set (offered, selectable or dead-end) each cell holds each letter.
+     *
+     * @return array<int, array<int, \GMP>> cell => letter => combinations
+     */
+    public function shares(): array
+    {
+        $shares = [];
+        if (self::WRONG_SALE === $this->set) {
+            foreach ($this->cells as $cell) {
+                for ($letter = 0; $letter < $this->reach->board->cells[$cell]->size; ++$letter) {
+                    $free = $this->pins[$cell] ?? null;
+                    $shares[$cell][$letter] = null !== $free && !isset($free[$letter]) ? gmp_init(0) : (new self($this->reach, $this->set, [$cell => [$letter => true]] + $this->pins))->total();
+                }
+            }
+
+            return $shares;
+        }
+        foreach ($this->diagrams as $d => $diagram) {
+            $parts = [];
+            if (self::SELECTABLE !== $this->set) {
+                $parts[] = [$this->offered[$d], $this->product($this->offered, $d, $this->reach->isPossible()), false];
+            }
+            if (self::OFFERED !== $this->set) {
+                $parts[] = [$this->selectable[$d], $this->product($this->selectable, $d, $this->reach->isPossible() && $this->reach->isItemStocked()), self::DEAD_END === $this->set];
+            }
+            foreach ($parts as [$counts, $others, $minus]) {
+                foreach ($this->sharesIn($diagram, $counts) as $p => $letters) {
+                    foreach ($letters as $letter => $count) {
+                        $cell = $diagram->cells[$p];
+                        $count = gmp_mul($count, $minus ? gmp_neg($others) : $others);
+                        $shares[$cell][$letter] = gmp_add($shares[$cell][$letter] ?? 0, $count);
+                    }
+                }
+            }
+        }
+        ksort($shares);
+
+        return $shares;
+    }
+
+    private function add(Diagram $diagram): int
+    {
+        $number = count($this->diagrams);
+        foreach ($diagram->cells as $p => $cell) {
+            $this->at[$cell][] = [$number, $p];
+        }
+        $this->diagrams[] = $diagram;
+        if ([] === array_intersect_key($this->pins, array_fill_keys($diagram->cells, true))) {
+            $this->offered[] = $diagram->offered;
+            $this->selectable[] = $diagram->selectable;
+        } else {
+            $this->offered[] = $this->pinned($diagram, $diagram->offered);
+            $this->selectable[] = $this->pinned($diagram, $diagram->selectable);
+        }
+
+        return $number;
+    }
+
+    /**
+     * Counts again with only the letters that the pins let through.
+     *
+     * @param list<list<int|\GMP>> $counts
+     *
+     * @return list<list<int|\GMP>>
+     */
+    private function pinned(Diagram $diagram, array $counts): array
+    {
+        $last = count($diagram->cells);
+        $result = [$last => $counts[$last]];
+        for ($p = $last - 1; $p >= 0; --$p) {
+            $ways = $this->ways($diagram, $p);
+            $layer = [];
+            foreach ($diagram->edges[$p] as $node => $children) {
+                $sum = 0;
+                // Without pins from here on down nothing changes, and below a zero nothing can.
+                if (0 !== $counts[$p][$node]) {
+                    $sum = gmp_init(0);
+                    foreach ($children as $g => $child) {
+                        if ($child >= 0 && $ways[$g] > 0) {
+                            $sum = gmp_add($sum, gmp_mul($result[$p + 1][$child], $ways[$g]));
+                        }
+                    }
+                }
+                $layer[] = $sum;
+            }
+            $result[$p] = $layer;
+        }
+        ksort($result);
+
+        return array_values($result);
+    }
+
+    /**
+     * @return list<int> group => letters of it that the pins let through
+     */
+    private function ways(Diagram $diagram, int $p): array
+    {
+        $free = $this->pins[$diagram->cells[$p]] ?? null;
+
+        return array_map(static fn (array $letters): int => null === $free ? count($letters) : count(array_filter($letters, static fn (int $l): bool => isset($free[$l]))), $diagram->groups[$p]);
+    }
+
+    /**
+     * @param list<list<int|\GMP>> $counts
+     *
+     * @return array<int, array<int, \GMP>> position => letter => paths
+     */
+    private function sharesIn(Diagram $diagram, array $counts): array
+    {
+        $shares = [];
+        $above = [0 => gmp_init(1)];
+        foreach ($diagram->groups as $p => $groups) {
+            $ways = $this->ways($diagram, $p);
+            $free = $this->pins[$diagram->cells[$p]] ?? null;
+            $sums = array_fill(0, count($groups), gmp_init(0));
+            $next = [];
+            foreach ($above as $node => $paths) {
+                foreach ($diagram->edges[$p][$node] as $g => $child) {
+                    if ($child < 0 || 0 === $ways[$g] || Diagram::isZero($counts[$p + 1][$child])) {
+                        continue;
+                    }
+                    $sums[$g] = gmp_add($sums[$g], gmp_mul($paths, $counts[$p + 1][$child]));
+                    $here = gmp_mul($paths, $ways[$g]);
+                    $next[$child] = isset($next[$child]) ? gmp_add($next[$child], $here) : $here;
+                }
+            }
+            foreach ($groups as $g => $letters) {
+                foreach ($letters as $letter) {
+                    $shares[$p][$letter] = null === $free || isset($free[$letter]) ? $sums[$g] : gmp_init(0);
+                }
+            }
+            $above = $next;
+        }
+
+        return $shares;
+    }
+
+    /**
+     * The node each diagram stands at.
+     *
+     * @return list<array{int, int}> diagram => [layer, node]
+     */
+    private function start(): array
+    {
+        return array_fill(0, count($this->diagrams), [0, 0]);
+    }
+
+    /**
+     * @param list<array{int, int}> $nodes
+     *
+     * @return list<array{int, int}>|null null where the pins or a component do not let the letter through
+     */
+    private function step(array $nodes, int $cell, int $letter): ?array
+    {
+        if (isset($this->pins[$cell]) && !isset($this->pins[$cell][$letter])) {
+            return null;
+        }
+        foreach ($this->at[$cell] ?? [] as [$d, $p]) {
+            $diagram = $this->diagrams[$d];
+            $child = Diagram::NONE;
+            if ($nodes[$d][1] >= 0) {
+                foreach ($diagram->groups[$p] as $g => $letters) {
+                    if (in_array($letter, $letters, true)) {
+                        $child = $diagram->edges[$p][$nodes[$d][1]][$g];
+                        break;
+                    }
+                }
+            }
+            if ($child < 0 && $d < $this->components) {
+                return null;
+            }
+            $nodes[$d] = [$p + 1, $child];
+        }
+
+        return $nodes;
+    }
+
+    /**
+     * @param list<array{int, int}> $nodes
+     */
+    private function isNothing(array $nodes): bool
+    {
+        if (self::OFFERED === $this->set || self::SELECTABLE === $this->set) {
+            $counts = self::OFFERED === $this->set ? $this->offered : $this->selectable;
+            foreach ($nodes as $d => [$layer, $node]) {
+                if (Diagram::isZero($counts[$d][$layer][$node] ?? 0)) {
+                    return true;
+                }
+            }
+
+            return false;
+        }
+
+        return 0 === gmp_sign($this->count($nodes));
+    }
+
+    /**
+     * Combinations of the set from here on.
+     *
+     * @param list<array{int, int}> $nodes
+     */
+    private function count(array $nodes): \GMP
+    {
+        $possible = $this->reach->isPossible();
+        $stocked = $possible && $this->reach->isItemStocked();
+        $offered = $selectable = $safe = gmp_init(1);
+        $needsOffered = self::OFFERED === $this->set || self::DEAD_END === $this->set;
+        for ($d = 0; $d < $this->components; ++$d) {
+            [$layer, $node] = $nodes[$d];
+            if ($needsOffered) {
+                $offered = gmp_mul($offered, $this->offered[$d][$layer][$node] ?? 0);
+            }
+            $selectable = gmp_mul($selectable, $this->selectable[$d][$layer][$node] ?? 0);
+        }
+        $offered = $possible ? $offered : gmp_init(0);
+        $selectable = $stocked ? $selectable : gmp_init(0);
+        if (self::WRONG_SALE !== $this->set) {
+            return self::OFFERED === $this->set ? $offered : (self::SELECTABLE === $this->set ? $selectable : gmp_sub($offered, $selectable));
+        }
+        if ($this->allWrong) {
+            return $selectable;
+        }
+        $inClusters = [];
+        foreach ($this->clusters as [$components, $wrong]) {
+            $all = gmp_init(1);
+            foreach ($components as $c) {
+                $inClusters[$c] = true;
+                $all = gmp_mul($all, $this->selectable[$c][$nodes[$c][0]][$nodes[$c][1]] ?? 0);
+            }
+            $safe = gmp_mul($safe, gmp_sub($all, $this->selectable[$wrong][$nodes[$wrong][0]][$nodes[$wrong][1]] ?? 0));
+        }
+        for ($d = 0; $d < $this->components; ++$d) {
+            if (!isset($inClusters[$d])) {
+                $safe = gmp_mul($safe, $this->selectable[$d][$nodes[$d][0]][$nodes[$d][1]] ?? 0);
+            }
+        }
+
+        return $stocked ? gmp_sub($selectable, $safe) : gmp_init(0);
+    }
+
+    /**
+     * @param list<list<list<int|\GMP>>> $counts
+     */
+    private function product(array $counts, int $without, bool $any): \GMP
+    {
+        $product = gmp_init($any ? 1 : 0);
+        foreach ($counts as $d => $layers) {
+            $product = $d === $without ? $product : gmp_mul($product, $layers[0][0] ?? 0);
+        }
+
+        return $product;
+    }
+
+    /**
+     * @param array<int, int> $letters in the order of the cells
+     */
+    private function state(array $letters): State
+    {
+        $answers = [];
+        foreach ($this->cells as $i => $id) {
+            $cell = $this->reach->board->cells[$id];
+            if ($letters[$i] !== $cell->none()) {
+                if (Kind::Several === $this->reach->setup->options[$cell->option]->kind) {
+                    $answers[$cell->option][] = $cell->bit ?? 0;
+                } else {
+                    $answers[$cell->option] = [$letters[$i]];
+                }
+            }
+        }
+
+        return new State($answers);
+    }
+}
