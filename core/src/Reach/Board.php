@@ -117,6 +117,25 @@ final class Board
         return $option->kind->isInput() ? [] === $this->page->inputs[$option->index] : $option->kind->isChoice() && [] === $option->values;
     }
 
+    /**
+     * The choices that letters stand for; cells of inputs are passed over.
+     *
+     * @param array<int, int> $letters by cell
+     */
+    public function stateOfLetters(array $letters): State
+    {
+        ksort($letters);
+        $answers = [];
+        foreach ($letters as $id => $letter) {
+            $cell = $this->cells[$id];
+            if ($letter !== $cell->none() && !$this->isInput($cell->option)) {
+                $answers[$cell->option][] = $cell->bit ?? $letter;
+            }
+        }
+
+        return new State($answers);
+    }
+
     /** The letter that a state has in a cell. */
     public function letterIn(State $state, int $cell): int
     {

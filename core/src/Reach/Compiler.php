@@ -297,6 +297,8 @@ final class Compiler
                 foreach ($layer as $n => $notes) {
                     if (Propositions::TRUE === $notes[$shownSlot]) {
                         $diagram->watched[$shownProp][($p << 32) + $n] = true;
+                    } else {
+                        $diagram->hiding[$shownProp][($p << 32) + $n] = true;
                     }
                 }
             }

@@ -41,6 +41,9 @@ final class Diagram
     /** @var array<int, array<int, true>> watched proposition => nodes (layer * 2^32 + node) where it became true */
     public array $watched = [];
 
+    /** @var array<int, array<int, true>> condition of an option => nodes (layer * 2^32 + node) that hide it */
+    public array $hiding = [];
+
     /** @var array<int, array<int, true>> row => nodes (layer * 2^32 + node) at which it matched */
     public array $rows = [];
 

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Ithrel\Core\Reach;
 
 use Ithrel\Core\Answer\State;
-use Ithrel\Core\Setup\Kind;
 
 /**
  * The combinations of a set in listing order, each by its number, under pins.
@@ -422,22 +421,10 @@ final class Listing
     }
 
     /**
-     * @param array<int, int> $letters in the order of the cells
+     * @param list<int> $letters in the order of the cells
      */
     private function state(array $letters): State
     {
-        $answers = [];
-        foreach ($this->cells as $i => $id) {
-            $cell = $this->reach->board->cells[$id];
-            if ($letters[$i] !== $cell->none()) {
-                if (Kind::Several === $this->reach->setup->options[$cell->option]->kind) {
-                    $answers[$cell->option][] = $cell->bit ?? 0;
-                } else {
-                    $answers[$cell->option] = [$letters[$i]];
-                }
-            }
-        }
-
-        return new State($answers);
+        return $this->reach->board->stateOfLetters(array_combine($this->cells, $letters));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Ithrel\Core\Answer\State;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Setup;
 
@@ -219,6 +220,53 @@ final class Reach
         }
 
         return $dead;
+    }
+
+    /** Whether every complete state shows an option, so far as its condition is settled when its turn comes. */
+    public function isAlwaysShown(int $option): bool
+    {
+        $p = $this->board->shown[$option];
+        if (Propositions::TRUE === $p || !isset($this->componentOf[$option]) || isset($this->board->dependencies->circleOf[$option])) {
+            return Propositions::TRUE === $p;
+        }
+        $diagram = $this->compiled()[$this->componentOf[$option]]->diagram;
+        foreach (array_keys($diagram->hiding[$p] ?? []) as $node) {
+            if (!Diagram::isZero($diagram->offered[$node >> 32][$node & 0xFFFFFFFF] ?? 0)) {
+                return false;
+            }
+        }
+
+        return 0 !== gmp_sign($this->offered()) && isset($diagram->watched[$p]);
+    }
+
+    /** The first selectable combination, in walk order, in which a proposition holds for some inputs. */
+    public function exampleWhere(int $p): ?State
+    {
+        [$components, $inputs] = $this->touched($p);
+        $among = Propositions::TRUE === $p ? [] : [$this->stockedWhere($components, $inputs, $p, false)];
+        foreach ($this->compiled() as $c => $component) {
+            if (([] === $among || !in_array($c, $components, true)) && null !== $component->choices) {
+                $among[] = $component->choices;
+            }
+        }
+        $letters = [];
+        foreach ($among as $diagram) {
+            $node = 0;
+            if (Diagram::isZero($diagram->selectable[0][0] ?? 0)) {
+                return null;
+            }
+            foreach ($diagram->cells as $position => $cell) {
+                foreach ($diagram->edges[$position][$node] as $g => $child) {
+                    if ($child >= 0 && !Diagram::isZero($diagram->selectable[$position + 1][$child])) {
+                        $letters[$cell] = $diagram->groups[$position][$g][0];
+                        $node = $child;
+                        break;
+                    }
+                }
+            }
+        }
+
+        return $this->board->stateOfLetters($letters);
     }
 
     /**

@@ -123,7 +123,7 @@ final class Reader
             $charges,
             $guards,
             $this->rounding($d->object('rounding')),
-            new Scope($scope->texts('skus'), $scope->texts('categories'), $scope->texts('tags'), $scope->flag('all'), $scope->texts('except')),
+            $d->has('appliesTo') ? new Scope($scope->texts('skus'), $scope->texts('categories'), $scope->texts('tags'), $scope->flag('all'), $scope->texts('except')) : null,
             $this->today,
         );
     }

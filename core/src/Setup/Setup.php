@@ -34,7 +34,7 @@ final readonly class Setup
         public array $charges,
         public array $guards,
         public Rounding $rounding,
-        public Scope $appliesTo,
+        public ?Scope $appliesTo,
         public Today $today,
     ) {
         $this->optionsByCode = array_column($options, null, 'code');
@@ -55,5 +55,24 @@ final readonly class Setup
     public function isEnough(?BigDecimal $stock): bool
     {
         return null === $stock || $this->item->backorder || $stock->isGreaterThanOrEqualTo($this->quantity->min);
+    }
+
+    /**
+     * The same setup with stocks forgotten, to tell causes apart.
+     *
+     * @param bool $rows   whether the stocks of variant rows are kept
+     * @param bool $values whether the stocks of item, values and parts are kept
+     */
+    public function withStock(bool $rows, bool $values): self
+    {
+        $change = static function (object $of, array $changes): array {
+            return array_merge(get_object_vars($of), $changes);
+        };
+        $item = $values ? $this->item : new Item(...$change($this->item, ['stock' => null]));
+        $parts = $values ? $this->parts : array_map(static fn (Part $p): Part => new Part(...$change($p, ['stock' => null])), $this->parts);
+        $options = $values ? $this->options : array_map(static fn (Option $o): Option => new Option(...$change($o, ['values' => array_map(static fn (Value $v): Value => new Value(...$change($v, ['stock' => null])), $o->values)])), $this->options);
+        $variants = $rows || null === $this->variants ? $this->variants : new Variants($this->variants->by, array_map(static fn (Row $r): Row => new Row(...$change($r, ['stock' => null])), $this->variants->rows));
+
+        return new self($this->name, $this->currency, $item, $this->quantity, $parts, $options, $variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today);
     }
 }

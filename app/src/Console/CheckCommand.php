@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Console;
+
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Report;
+use Ithrel\Core\Setup\Reader;
+use Ithrel\Core\Setup\UnreadableDocument;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Formatter\OutputFormatter;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('check', 'Analyses setup documents.')]
+final class CheckCommand extends Command
+{
+    protected function configure(): void
+    {
+        $this
+            ->addArgument('files', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Setup documents; - reads standard input')
+            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text, json (one file) or ndjson (one line a file)', 'text')
+            ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        /** @var list<string> $files */
+        $files = $input->getArgument('files');
+        $format = $input->getOption('format');
+        if (!in_array($format, ['text', 'json', 'ndjson'], true)) {
+            throw new \InvalidArgumentException('--format is text, json or ndjson.');
+        }
+        if ('json' === $format && count($files) > 1) {
+            throw new \InvalidArgumentException('--format=json takes one file; ndjson takes many.');
+        }
+        $today = SetupFile::today($input->getOption('today'));
+        $reader = Reader::shipped();
+        $status = 0;
+        foreach ($files as $file) {
+            $start = hrtime(true);
+            try {
+                $text = SetupFile::text($file);
+                $report = Report::of(new Reach($reader->read($text, $today)));
+            } catch (UnreadableDocument|TooLarge $e) {
+                $e = $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage().' Options: '.implode(', ', $e->options).'.') : $e;
+                $status = 2;
+                SetupFile::complain($output, $file, $e);
+                if ('text' !== $format) {
+                    $output->writeln(SetupFile::json(['ithrel' => 'check/1', 'file' => $file, 'error' => ['at' => $e->problems[0]->at, 'message' => $e->problems[0]->message]]), OutputInterface::OUTPUT_RAW);
+                }
+                continue;
+            }
+            $status = max($status, $report->isBlocked() ? 1 : 0);
+            if ('text' === $format) {
+                $this->say($output, $file, $report);
+                continue;
+            }
+            $data = ['ithrel' => 'check/1', 'file' => $file, 'name' => $report->name, 'sha256' => hash('sha256', $text)] + $report->toArray() + ['seconds' => round((hrtime(true) - $start) / 1e9, 3)];
+            $output->writeln(SetupFile::json($data, 'json' === $format), OutputInterface::OUTPUT_RAW);
+        }
+
+        return $status;
+    }
+
+    private function say(OutputInterface $output, string $file, Report $report): void
+    {
+        $counts = $report->counts;
+        $output->writeln(sprintf('<options=bold>%s</> (%s)', OutputFormatter::escape($report->name), OutputFormatter::escape($file)));
+        $output->writeln(sprintf('  offered %s · selectable %s · wrong sales %s · dead ends %s · traps %s', $counts['offered'], $counts['selectable'], $counts['wrongSales'], $counts['deadEnds'], $counts['traps']));
+        foreach ($report->findings as $finding) {
+            $style = match ($finding->severity->value) {
+                'blocker' => 'fg=red', 'warning' => 'fg=yellow', default => 'fg=gray',
+            };
+            $output->writeln(sprintf('  <%s>%-7s</> %-22s %s', $style, $finding->severity->value, $finding->code, $finding->at));
+            $output->writeln('          '.OutputFormatter::escape($finding->message));
+        }
+        $output->writeln([] === $report->findings ? '  no findings' : sprintf('  %d findings; %s', count($report->findings), $report->isBlocked() ? 'blocked' : 'nothing blocks'));
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Finding\Pass;
+
+use Ithrel\Core\Finding\Finding;
+use Ithrel\Core\Finding\Pass;
+use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\Charge\ReplaceCharge;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Row;
+
+/**
+ * price.two-bases: two things that each set the price can be active together.
+ */
+final class Bases implements Pass
+{
+    public function find(Reach $reach): iterable
+    {
+        $bases = [];
+        foreach ($reach->setup->options as $option) {
+            if ($option->charge instanceof ReplaceCharge) {
+                $bases[$option->index] = $option->charge->at;
+            }
+            foreach ($option->values as $value) {
+                if ($value->charge instanceof ReplaceCharge) {
+                    $bases[$option->index] ??= $value->charge->at;
+                    if (Kind::Several === $option->kind && $bases[$option->index] !== $value->charge->at) {
+                        $bases[] = $value->charge->at;
+                    }
+                }
+            }
+        }
+        foreach ($reach->setup->charges as $charge) {
+            if ($charge->charge instanceof ReplaceCharge) {
+                $bases[] = $charge->at;
+            }
+        }
+        $bases = array_values($bases);
+        $rows = array_filter($reach->setup->variants->rows ?? [], static fn (Row $row): bool => null !== $row->price || null !== $row->salePrice);
+        if ([] !== $rows && [] !== $bases) {
+            yield new Finding('price.two-bases', Severity::Warning, $bases[0], 'This sets the price, and so do the variant rows. Where a row has a price, the row wins and this does nothing.', ['places' => ['/variants/rows', ...$bases]]);
+        } elseif (count($bases) > 1) {
+            yield new Finding('price.two-bases', Severity::Warning, $bases[1], sprintf('Two places each set the price; where both are active the one at %s wins.', $bases[0]), ['places' => $bases]);
+        }
+    }
+}

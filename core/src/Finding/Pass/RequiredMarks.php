@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Finding\Pass;
+
+use Ithrel\Core\Finding\Finding;
+use Ithrel\Core\Finding\Pass;
+use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\Kind;
+
+/**
+ * required.unmarked: required, and nothing the shopper reads says so.
+ */
+final class RequiredMarks implements Pass
+{
+    public function find(Reach $reach): iterable
+    {
+        foreach ($reach->setup->options as $option) {
+            if ($option->required && Kind::Note !== $option->kind && 1 !== preg_match('/\*|required|please|must|choose|pick|select|enter/iu', $option->label.' '.$option->help)) {
+                yield new Finding('required.unmarked', Severity::Warning, $option->at.'/required', sprintf('%s is required, but neither its label nor its help says so.', $option->label), ['option' => $option->code]);
+            }
+        }
+    }
+}

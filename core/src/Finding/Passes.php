@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Finding;
+
+use Ithrel\Core\Reach\Reach;
+
+/**
+ * The analyses in the order in which their findings are told.
+ */
+final class Passes
+{
+    /**
+     * @return list<Pass>
+     */
+    public static function all(): array
+    {
+        return [
+            new Pass\UnknownReferences(),
+            new Pass\NothingSelectable(),
+            new Pass\DeadOptions(),
+            new Pass\DeadValues(),
+            new Pass\Circles(),
+            new Pass\WrongSales(),
+            new Pass\DeadEnds(),
+            new Pass\IdleRows(),
+            new Pass\IdleConditions(),
+            new Pass\ForwardConditions(),
+            new Pass\Defaults(),
+            new Pass\Twins(),
+            new Pass\Rows(),
+            new Pass\ImpossibleLimits(),
+            new Pass\OpenLimits(),
+            new Pass\Captions(),
+            new Pass\Prices(),
+            new Pass\Bases(),
+            new Pass\Formulas(),
+            new Pass\RequiredMarks(),
+            new Pass\Carried(),
+            new Pass\ScopeOfSetup(),
+        ];
+    }
+
+    /**
+     * @return list<Finding>
+     */
+    public static function run(Reach $reach): array
+    {
+        $findings = [];
+        foreach (self::all() as $pass) {
+            foreach ($pass->find($reach) as $finding) {
+                $findings[] = $finding;
+            }
+        }
+
+        return $findings;
+    }
+}

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core;
+
+use Ithrel\Core\Finding\Finding;
+use Ithrel\Core\Finding\Passes;
+use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * Everything the check of one setup says.
+ */
+final readonly class Report
+{
+    /**
+     * @param array{offered: string, selectable: string, wrongSales: string, deadEnds: string, traps: string} $counts exact, as decimal text
+     * @param list<array{option: string, value: string, cause: 'never-offered'|'never-stocked'}>               $deadValues
+     * @param list<string>                                                                                     $deadOptions
+     * @param list<int>                                                                                        $idleRows
+     * @param list<list<string>>                                                                               $circles
+     * @param list<Finding>                                                                                    $findings
+     */
+    private function __construct(
+        public string $name,
+        public array $counts,
+        public array $deadValues,
+        public array $deadOptions,
+        public array $idleRows,
+        public array $circles,
+        public array $findings,
+    ) {
+    }
+
+    public static function of(Reach $reach): self
+    {
+        $setup = $reach->setup;
+        $deadValues = array_map(static fn (array $dead): array => [
+            'option' => $setup->options[$dead['option']]->code,
+            'value' => $setup->options[$dead['option']]->values[$dead['value']]->code,
+            'cause' => $dead['offered'] ? 'never-stocked' : 'never-offered',
+        ], $reach->deadValues());
+
+        return new self(
+            $setup->name,
+            [
+                'offered' => gmp_strval($reach->offered()),
+                'selectable' => gmp_strval($reach->selectable()),
+                'wrongSales' => gmp_strval($reach->wrongSales()),
+                'deadEnds' => gmp_strval($reach->deadEnds()),
+                'traps' => gmp_strval($reach->traps()),
+            ],
+            $deadValues,
+            self::codes($setup, $reach->deadOptions()),
+            $reach->idleRows(),
+            array_map(static fn (array $circle): array => self::codes($setup, $circle), $reach->board->dependencies->circles),
+            Passes::run($reach),
+        );
+    }
+
+    public function isBlocked(): bool
+    {
+        foreach ($this->findings as $finding) {
+            if (Severity::Blocker === $finding->severity) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * The part of check/1 that depends on the document alone.
+     *
+     * @return array<string, mixed>
+     */
+    public function toArray(): array
+    {
+        return [
+            'counts' => $this->counts,
+            'deadValues' => $this->deadValues,
+            'deadOptions' => $this->deadOptions,
+            'idleRows' => $this->idleRows,
+            'circles' => $this->circles,
+            'findings' => array_map(static fn (Finding $f): array => $f->toArray(), $this->findings),
+        ];
+    }
+
+    /**
+     * @param list<int> $options
+     *
+     * @return list<string>
+     */
+    private static function codes(Setup $setup, array $options): array
+    {
+        return array_map(static fn (int $o): string => $setup->options[$o]->code, $options);
+    }
+}
