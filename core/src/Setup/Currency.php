@@ -9,6 +9,14 @@ namespace Ithrel\Core\Setup;
  */
 final readonly class Currency
 {
+    /**
+     * Minor units of ISO 4217 (list one, from memory) where ICU's data gives the digits in everyday use instead.
+     */
+    private const BY_STANDARD = [
+        'AFN' => 2, 'ALL' => 2, 'IQD' => 3, 'IRR' => 2, 'KPW' => 2, 'LAK' => 2, 'LBP' => 2, 'MGA' => 2,
+        'MMK' => 2, 'RSD' => 2, 'SLL' => 2, 'SOS' => 2, 'SYP' => 2, 'YER' => 2,
+    ];
+
     private function __construct(public string $code, public int $minorUnits)
     {
     }
@@ -28,6 +36,9 @@ final readonly class Currency
         $known = $names instanceof \ResourceBundle ? $names->get('Currencies', true) : null;
         if (!$known instanceof \ResourceBundle || null === $known->get($code, true)) {
             return null;
+        }
+        if (isset(self::BY_STANDARD[$code])) {
+            return new self($code, self::BY_STANDARD[$code]);
         }
         $own = $meta->get($code, false) ?? $meta->get('DEFAULT', false);
         $digits = $own instanceof \ResourceBundle ? null : $own;

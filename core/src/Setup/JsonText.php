@@ -119,9 +119,9 @@ final class JsonText
 
     private static function quote(string $json, int $at): string
     {
-        $piece = mb_substr(mb_strcut($json, $at, 24, 'UTF-8'), 0, 12, 'UTF-8');
+        $piece = mb_substr(mb_strcut($json, $at, 48, 'UTF-8'), 0, 12, 'UTF-8');
 
-        return '"'.preg_replace('/[\x00-\x1f\x7f]/', '?', $piece).'"';
+        return '"'.preg_replace(['/(?<=.)[\s,}\]].*$/su', '/[\x00-\x1f\x7f]/'], ['', '?'], $piece).'"';
     }
 
     /**

@@ -1,0 +1,200 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Tests\Reach;
+
+use Ithrel\Core\Answer\Census;
+use Ithrel\Core\Reach\Listing;
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Report;
+use Ithrel\Core\Setup\Reader;
+use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Tests\Support\Clingo;
+use Ithrel\Core\Tests\Support\Documents;
+use Ithrel\Core\Tests\Support\RandomSetup;
+use Ithrel\Core\Tests\Support\Shrink;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestDox;
+use PHPUnit\Framework\TestCase;
+
+/**
+ * Two readings of one meaning, and a third party: on random setups the visit of every state by clicks (Answer),
+ * the compiled diagram (Reach) and the solver clingo have to say the same.
+ *
+ * A run tries new seeds each day; ITHREL_SEED sets the first one, and a failure prints it with the document shrunk.
+ */
+final class AgreementTest extends TestCase
+{
+    private static Reader $reader;
+
+    public static function setUpBeforeClass(): void
+    {
+        self::$reader = Reader::shipped();
+    }
+
+    /**
+     * @return iterable<string, array{bool, int, int}>
+     */
+    public static function families(): iterable
+    {
+        yield 'small, conditions look back' => [false, 6, 700];
+        yield 'small, conditions look anywhere' => [true, 6, 700];
+        yield 'larger, conditions look back' => [false, 9, 300];
+        yield 'larger, conditions look anywhere' => [true, 9, 300];
+    }
+
+    #[DataProvider('families')]
+    #[TestDox('clicks and diagram agree on every figure: $_dataName')]
+    public function testClicksAndDiagramAgree(bool $circles, int $size, int $count): void
+    {
+        $start = self::firstSeed();
+        $compared = 0;
+        for ($seed = $start; $seed < $start + $count; ++$seed) {
+            $document = RandomSetup::document($seed, $circles, $size);
+            $difference = self::difference($document);
+            if (null === $difference) {
+                continue;
+            }
+            ++$compared;
+            if ('' !== $difference) {
+                $small = Shrink::document($document, static fn (array $d): bool => '' !== (self::difference($d) ?? ''));
+                self::fail(sprintf("Seed %d: %s\nShrunk: %s\n%s", $seed, $difference, (string) self::difference($small), json_encode($small, JSON_THROW_ON_ERROR)));
+            }
+        }
+        self::assertGreaterThan($count * 0.9, $compared, 'Most of the setups have to be small enough for the census.');
+    }
+
+    #[TestDox('the solver clingo agrees on offered and selectable combinations')]
+    public function testClingoAgrees(): void
+    {
+        self::assertTrue(Clingo::isInstalled(), 'clingo comes with the Debian package gringo; ./ithrel test installs it.');
+        $start = self::firstSeed();
+        for ($seed = $start; $seed < $start + 250; ++$seed) {
+            $document = RandomSetup::document($seed, false, 0 === $seed % 2 ? 6 : 9);
+            $reach = self::reach($document);
+            if ([] !== $reach->board->dependencies->circles) {
+                continue;
+            }
+            $inputs = [];
+            foreach ($reach->setup->options as $option) {
+                $inputs[$option->code] = $reach->board->page->inputs[$option->index];
+            }
+            $expected = Clingo::count($document, $inputs, $reach->setup);
+            self::assertSame($expected, ['offered' => gmp_strval($reach->offered()), 'selectable' => gmp_strval($reach->selectable())], sprintf('Seed %d: %s', $seed, json_encode($document, JSON_THROW_ON_ERROR)));
+        }
+    }
+
+    #[TestDox('a listing is complete, ordered, without repeats, and its numbers go both ways')]
+    public function testListing(): void
+    {
+        $start = self::firstSeed();
+        for ($seed = $start; $seed < $start + 150; ++$seed) {
+            $reach = self::reach(RandomSetup::document($seed, 0 === $seed % 2, 9));
+            $report = Report::of($reach);
+            foreach ([Listing::OFFERED => 'offered', Listing::SELECTABLE => 'selectable', Listing::WRONG_SALE => 'wrongSales', Listing::DEAD_END => 'deadEnds'] as $set => $count) {
+                $listing = new Listing($reach, $set);
+                self::assertSame($report->counts[$count], gmp_strval($listing->total()), sprintf('Seed %d, %s', $seed, $set));
+                $last = '';
+                $number = 0;
+                foreach ($listing->from(gmp_init(0), 400) as $state) {
+                    $key = implode(',', array_map(static fn (int $cell): string => sprintf('%03d', $reach->board->letterIn($state, $cell)), self::choiceCells($reach)));
+                    self::assertTrue(0 === $number || strcmp($key, $last) > 0, sprintf('Seed %d, %s: the order of the list', $seed, $set));
+                    $found = $listing->numberOf($state);
+                    self::assertSame((string) $number, null === $found ? null : gmp_strval($found), sprintf('Seed %d, %s', $seed, $set));
+                    if (0 === $number % 5) {
+                        self::assertSame($state->key(), $listing->at(gmp_init($number))->key());
+                    }
+                    $last = $key;
+                    ++$number;
+                }
+                self::assertSame((string) min(400, (int) $report->counts[$count]), (string) $number);
+            }
+        }
+    }
+
+    #[TestDox('shares under pins are what listing and counting says')]
+    public function testShares(): void
+    {
+        $start = self::firstSeed();
+        for ($seed = $start; $seed < $start + 60; ++$seed) {
+            $reach = self::reach(RandomSetup::document($seed, 0 === $seed % 2, 9));
+            foreach ([Listing::SELECTABLE, Listing::DEAD_END] as $set) {
+                $all = new Listing($reach, $set);
+                $counted = [];
+                foreach ($all->from(gmp_init(0), 5000) as $state) {
+                    foreach (self::choiceCells($reach) as $cell) {
+                        $letter = $reach->board->letterIn($state, $cell);
+                        $counted[$cell][$letter] = ($counted[$cell][$letter] ?? 0) + 1;
+                    }
+                }
+                foreach ($all->shares() as $cell => $letters) {
+                    foreach ($letters as $letter => $share) {
+                        self::assertSame((string) ($counted[$cell][$letter] ?? 0), gmp_strval($share), sprintf('Seed %d, %s, cell %d, letter %d', $seed, $set, $cell, $letter));
+                        $pinned = new Listing($reach, $set, [$cell => [$letter => true]]);
+                        self::assertSame(gmp_strval($share), gmp_strval($pinned->total()));
+                    }
+                }
+            }
+        }
+    }
+
+    /**
+     * @return list<int>
+     */
+    private static function choiceCells(Reach $reach): array
+    {
+        $cells = [];
+        foreach ($reach->setup->options as $option) {
+            array_push($cells, ...($option->kind->isChoice() ? $reach->board->cellsOf[$option->index] : []));
+        }
+
+        return $cells;
+    }
+
+    private static function firstSeed(): int
+    {
+        $set = getenv('ITHREL_SEED');
+
+        return false !== $set ? (int) $set : 1000 * intdiv(time(), 86400);
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     */
+    private static function reach(array $document): Reach
+    {
+        return new Reach(self::$reader->read(json_encode($document, JSON_THROW_ON_ERROR), Today::of(Documents::TODAY)));
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     *
+     * @return string|null the figures that differ; '' where all agree, null where there are too many states
+     */
+    private static function difference(array $document): ?string
+    {
+        try {
+            $reach = self::reach($document);
+        } catch (\Ithrel\Core\Setup\UnreadableDocument) {
+            return null;
+        }
+        try {
+            $census = new Census($reach->setup, 6_000);
+        } catch (\OverflowException) {
+            return null;
+        }
+        $report = Report::of($reach);
+        $broken = array_filter(array_map(gmp_intval(...), $reach->brokenGuards()));
+        $expected = array_map(strval(...), $census->counts()) + ['deadValues' => $census->deadValues(), 'deadOptions' => $census->deadOptions(), 'idleRows' => $census->idleRows(), 'broken' => $census->broken];
+        $found = $report->counts + ['deadValues' => $report->deadValues, 'deadOptions' => $report->deadOptions, 'idleRows' => $report->idleRows, 'broken' => $broken];
+        $differs = '';
+        foreach ($expected as $key => $value) {
+            if ($value != $found[$key]) {
+                $differs .= sprintf('%s: clicks say %s, the diagram %s. ', $key, json_encode($value), json_encode($found[$key]));
+            }
+        }
+
+        return $differs;
+    }
+}

@@ -1,0 +1,229 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Tests\Support;
+
+use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * Counts combinations with clingo, the answer set solver of the University of Potsdam (Debian package
+ * gringo): the setup document is written as a logic program of its own, read from the JSON, not from core's objects.
+ * Only the permitted members of each class of input are taken from core.
+ *
+ * For setups without circles, where clicks reach every consistent state.
+ */
+final class Clingo
+{
+    /** @var list<string> */
+    private array $rules = [];
+    private int $conditions = 0;
+
+    /** @var array<string, array<string, mixed>> */
+    private array $options = [];
+
+    /**
+     * @param array<string, mixed>      $document
+     * @param array<string,list<Input>> $inputs option code => one input of each class
+     */
+    private function __construct(private readonly array $document, private readonly array $inputs, private readonly int $today)
+    {
+    }
+
+    /**
+     * @param array<string, mixed>      $document
+     * @param array<string,list<Input>> $inputs
+     *
+     * @return array{offered: string, selectable: string}
+     */
+    public static function count(array $document, array $inputs, Setup $setup): array
+    {
+        /** @var array<string, mixed> $plain */
+        $plain = json_decode(json_encode($document, JSON_THROW_ON_ERROR), true, 512, JSON_THROW_ON_ERROR);
+        $self = new self($plain, $inputs, $setup->today->day);
+        $program = $self->program();
+
+        return ['offered' => self::models($program), 'selectable' => self::models($program.$self->stock())];
+    }
+
+    public static function isInstalled(): bool
+    {
+        return is_executable('/usr/bin/clingo');
+    }
+
+    private static function models(string $program): string
+    {
+        $process = proc_open(['/usr/bin/clingo', '-n', '0', '-q', '--project=show', '--warn=none', '-'], [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes);
+        if (!is_resource($process)) {
+            throw new \RuntimeException('clingo does not start.');
+        }
+        fwrite($pipes[0], $program);
+        fclose($pipes[0]);
+        $out = (string) stream_get_contents($pipes[1]);
+        $err = (string) stream_get_contents($pipes[2]);
+        proc_close($process);
+        if (1 !== preg_match('/^Models\s*:\s*(\d+)/m', $out, $m)) {
+            throw new \RuntimeException("clingo said:\n".$out.$err."\n".$program);
+        }
+
+        return $m[1];
+    }
+
+    private function program(): string
+    {
+        /** @var list<array<string, mixed>> $options */
+        $options = $this->document['options'];
+        foreach ($options as $option) {
+            $this->options[(string) $option['code']] = $option;
+        }
+        foreach ($options as $option) {
+            $code = (string) $option['code'];
+            $o = self::term($code);
+            $this->rules[] = isset($option['shownWhen']) ? sprintf('shown(%s) :- %s.', $o, $this->condition($option['shownWhen'])) : sprintf('shown(%s).', $o);
+            if ('note' === $option['kind']) {
+                continue;
+            }
+            $answers = [];
+            if (isset($this->inputs[$code]) && in_array($option['kind'], ['text', 'number', 'date', 'file'], true)) {
+                foreach (array_keys($this->inputs[$code]) as $class) {
+                    $answers[] = 'c'.$class;
+                }
+            } else {
+                foreach ('flag' === $option['kind'] ? [['code' => 'yes']] : (array) ($option['values'] ?? []) as $value) {
+                    if (true === ($value['hidden'] ?? false)) {
+                        continue;
+                    }
+                    $v = self::term((string) $value['code']);
+                    $answers[] = $v;
+                    $this->rules[] = sprintf('pick(%s,%s) :- ans(%s,%s).', $o, $v, $o, $v);
+                    if (isset($value['allowedWhen'])) {
+                        $this->rules[] = sprintf(':- ans(%s,%s), not %s.', $o, $v, $this->condition($value['allowedWhen']));
+                    }
+                }
+            }
+            $set = implode(';', array_map(static fn (string $a): string => sprintf('ans(%s,%s)', $o, $a), $answers));
+            if ([] !== $answers) {
+                $this->rules[] = sprintf('{%s}%s :- shown(%s).', $set, 'several' === $option['kind'] ? '' : ' 1', $o);
+                $this->rules[] = sprintf('answered(%s) :- ans(%s,_).', $o, $o);
+            }
+            if (true === ($option['required'] ?? false)) {
+                $this->rules[] = sprintf(':- shown(%s), not answered(%s).', $o, $o);
+            }
+            if (isset($option['picks'])) {
+                $this->rules[] = sprintf(':- answered(%s), #count{V:ans(%s,V)} < %d.', $o, $o, $option['picks']['min'] ?? 0);
+                if (isset($option['picks']['max'])) {
+                    $this->rules[] = sprintf(':- #count{V:ans(%s,V)} > %d.', $o, $option['picks']['max']);
+                }
+            }
+        }
+
+        return implode("\n", $this->rules)."\nans(none,none) :- answered(none). answered(none) :- ans(none,none). pick(none,none) :- ans(none,none). shown(none) :- ans(none,none).\n#show pick/2.\n";
+    }
+
+    private function stock(): string
+    {
+        $min = $this->document['quantity']['min'] ?? 1;
+        $enough = fn (array $thing): bool => !isset($thing['stock']) || true === ($this->document['item']['backorder'] ?? false) || $thing['stock'] >= $min;
+        $rules = [];
+        if (!$enough($this->document['item'])) {
+            return ":- not impossible.\n";
+        }
+        $parts = array_column($this->document['parts'] ?? [], null, 'sku');
+        foreach ($this->options as $code => $option) {
+            foreach ($option['values'] ?? [] as $value) {
+                if (!$enough($value) || (isset($value['item']) && !$enough($parts[$value['item']] ?? []))) {
+                    $rules[] = sprintf(':- ans(%s,%s).', self::term((string) $code), self::term((string) $value['code']));
+                }
+            }
+        }
+        if (isset($this->document['variants'])) {
+            $earlier = [];
+            foreach ($this->document['variants']['rows'] as $row) {
+                $body = [];
+                foreach ($this->document['variants']['by'] as $code) {
+                    $o = self::term((string) $code);
+                    $wanted = $row['pick'][$code] ?? [];
+                    $wanted = true === $wanted ? ['yes'] : (false === $wanted ? [] : (array) $wanted);
+                    foreach ($wanted as $value) {
+                        $body[] = sprintf('pick(%s,%s)', $o, self::term((string) $value));
+                    }
+                    $body[] = sprintf('#count{V:pick(%s,V)} = %d', $o, count($wanted));
+                }
+                $key = implode(', ', $body);
+                if (!isset($earlier[$key]) && $enough($row)) {
+                    $rules[] = sprintf('row :- %s.', '' === $key ? '#true' : $key);
+                }
+                $earlier[$key] = true;
+            }
+            $rules[] = ':- not row.';
+        }
+
+        return implode("\n", $rules)."\n";
+    }
+
+    /**
+     * @param array<string, mixed> $c
+     */
+    private function condition(array $c): string
+    {
+        $name = 'c('.++$this->conditions.')';
+        if (isset($c['all'])) {
+            $this->rules[] = sprintf('%s :- %s.', $name, [] === $c['all'] ? '#true' : implode(', ', array_map($this->condition(...), $c['all'])));
+        } elseif (isset($c['any'])) {
+            foreach ($c['any'] as $part) {
+                $this->rules[] = sprintf('%s :- %s.', $name, $this->condition($part));
+            }
+            $this->rules[] = sprintf('%s :- #false.', $name);
+        } elseif (isset($c['not'])) {
+            $this->rules[] = sprintf('%s :- not %s.', $name, $this->condition($c['not']));
+        } else {
+            foreach ($this->test($c) as $body) {
+                $this->rules[] = sprintf('%s :- %s.', $name, $body);
+            }
+            $this->rules[] = sprintf('%s :- #false.', $name);
+        }
+
+        return $name;
+    }
+
+    /**
+     * @param array<string, mixed> $c
+     *
+     * @return list<string> bodies, one of which has to hold
+     */
+    private function test(array $c): array
+    {
+        $o = self::term((string) $c['option']);
+        $known = isset($this->options[$c['option']]);
+        if (isset($c['filled'])) {
+            return [($c['filled'] ? '' : 'not ').($known ? sprintf('answered(%s)', $o) : '#false')];
+        }
+        if (array_key_exists('is', $c)) {
+            if (is_bool($c['is'])) {
+                return [($c['is'] ? '' : 'not ').($known ? sprintf('answered(%s)', $o) : '#false')];
+            }
+
+            return array_map(static fn (string $v): string => sprintf('pick(%s,%s)', $o, self::term($v)), array_values((array) $c['is']));
+        }
+        if (isset($c['picks'])) {
+            return [sprintf('#count{V:pick(%s,V)} >= %d, #count{V:pick(%s,V)} <= %d', $o, $c['picks']['atLeast'] ?? 0, $o, $c['picks']['atMost'] ?? 99)];
+        }
+        $bodies = [];
+        foreach ($this->inputs[$c['option']] ?? [] as $class => $input) {
+            $number = null === $input->number ? 0.0 : (float) (string) $input->number;
+            $bound = fn (mixed $b): float => 1 === preg_match('/^([+-]\d+)d$/', (string) $b, $m) ? (float) ($this->today + (int) $m[1]) : (float) $b;
+            if ((!isset($c['atLeast']) || $number >= $bound($c['atLeast'])) && (!isset($c['atMost']) || $number <= $bound($c['atMost']))
+                && (!isset($c['above']) || $number > $bound($c['above'])) && (!isset($c['below']) || $number < $bound($c['below']))) {
+                $bodies[] = sprintf('ans(%s,c%d)', $o, $class);
+            }
+        }
+
+        return $bodies;
+    }
+
+    private static function term(string $code): string
+    {
+        return 'k'.$code;
+    }
+}
