@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api\Dto;
+
+use OpenApi\Attributes as OA;
+
+/**
+ * A finding with its place.
+ */
+#[OA\Schema(required: ['code', 'severity', 'at', 'message', 'detail'])]
+final readonly class FindingView
+{
+    /**
+     * @param array<string, mixed> $detail
+     */
+    public function __construct(
+        public string $code,
+        #[OA\Property(enum: ['blocker', 'warning', 'note'])]
+        public string $severity,
+        public string $at,
+        public string $message,
+        #[OA\Property(type: 'object', additionalProperties: true)]
+        public array $detail,
+    ) {
+    }
+}

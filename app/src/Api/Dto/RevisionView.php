@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api\Dto;
+
+use OpenApi\Attributes as OA;
+
+/**
+ * One document that was brought in.
+ */
+#[OA\Schema(required: ['number', 'sha256', 'createdAt', 'bytes'])]
+final readonly class RevisionView
+{
+    public function __construct(
+        public int $number,
+        public string $sha256,
+        public string $createdAt,
+        public int $bytes,
+    ) {
+    }
+}

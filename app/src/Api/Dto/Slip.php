@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api\Dto;
+
+use OpenApi\Attributes as OA;
+
+/**
+ * What a state comes to: price, cart line, and what is still missing.
+ */
+#[OA\Schema(required: ['complete', 'problems', 'shown', 'base', 'baseAt', 'unitPrice', 'lineTotal', 'total', 'currency', 'ledger', 'sku', 'quantity', 'weight', 'points', 'image', 'entries', 'ownLines'])]
+final readonly class Slip
+{
+    /**
+     * @param list<SlipProblem> $problems
+     * @param list<string> $shown
+     * @param list<LedgerLine> $ledger
+     * @param array<string, list<Entry>> $entries by stage
+     * @param list<OwnLineView> $ownLines
+     */
+    public function __construct(
+        public bool $complete,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/SlipProblem'))]
+        public array $problems,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        public array $shown,
+        public string $base,
+        public string $baseAt,
+        public ?string $unitPrice,
+        public ?string $lineTotal,
+        public ?string $total,
+        public string $currency,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/LedgerLine'))]
+        public array $ledger,
+        public string $sku,
+        public int $quantity,
+        public string $weight,
+        public string $points,
+        public ?string $image,
+        #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items(ref: '#/components/schemas/Entry')))]
+        public array $entries,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/OwnLineView'))]
+        public array $ownLines,
+    ) {
+    }
+}

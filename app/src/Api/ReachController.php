@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api;
+
+use Ithrel\App\Api\Dto\CombinationPage;
+use Ithrel\App\Api\Dto\CombinationRow;
+use Ithrel\App\Api\Dto\Ladder;
+use Ithrel\App\Store\Shelf;
+use Ithrel\Core\Cart\CartLineBuilder;
+use Ithrel\Core\Price\Amount;
+use Ithrel\Core\Price\InputInfluence;
+use Ithrel\Core\Price\Pricer;
+use Ithrel\Core\Reach\Listing;
+use Ithrel\Core\Reach\Pins;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * What can be selected: the ladder under pins, and combinations by their number.
+ */
+final readonly class ReachController
+{
+    private const MOST_ROWS = 500;
+
+    public function __construct(private Shelf $shelf)
+    {
+    }
+
+    #[Route('/api/setups/{id}/ladder', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}/ladder', operationId: 'getLadder', parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
+        new OA\Parameter(name: 'pin[]', description: 'option=value, or option= for no answer', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string'))),
+    ], responses: [
+        new OA\Response(response: 200, description: 'Each option with its values weighed.', content: new OA\JsonContent(ref: '#/components/schemas/Ladder')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function ladder(string $id, Request $request): JsonResponse
+    {
+        $reach = $this->shelf->reach($this->shelf->get($id)->latest());
+
+        return new JsonResponse((new LadderView($reach, $this->set($request), $this->pins($request)))->ladder());
+    }
+
+    #[Route('/api/setups/{id}/combinations', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}/combinations', operationId: 'getCombinations', parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
+        new OA\Parameter(name: 'from', description: 'number of the first, from 0, of any size', in: 'query', schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'limit', in: 'query', schema: new OA\Schema(type: 'integer', maximum: self::MOST_ROWS)),
+        new OA\Parameter(name: 'pin[]', description: 'option=value, or option= for no answer', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string'))),
+    ], responses: [
+        new OA\Response(response: 200, description: 'Combinations in listing order.', content: new OA\JsonContent(ref: '#/components/schemas/CombinationPage')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function combinations(string $id, Request $request): JsonResponse
+    {
+        $from = $request->query->getString('from', '0');
+        if (1 !== preg_match('/^\d{1,500}$/D', $from)) {
+            throw new BadRequestHttpException('"from" is a whole number from 0.');
+        }
+        $limit = max(1, min(self::MOST_ROWS, $request->query->getInt('limit', 100)));
+        $reach = $this->shelf->reach($this->shelf->get($id)->latest());
+        $setup = $reach->setup;
+        $listing = new Listing($reach, $this->set($request), Pins::fromWords($reach->board, $this->pins($request)));
+        $choices = array_values(array_filter($setup->options, static fn ($o): bool => $o->kind->isChoice()));
+        $lines = new CartLineBuilder($setup);
+        $pricer = new Pricer($setup);
+        $influence = new InputInfluence($reach->board->page);
+        $rows = [];
+        $n = gmp_init($from);
+        foreach ($listing->from($n, $limit) as $state) {
+            $unit = $influence->decidesUnitPrice($state) ? null : $pricer->quote($state, $setup->quantity->min)->unitPrice;
+            $pins = [];
+            foreach ($state->answers as $option => $answer) {
+                foreach (is_array($answer) ? $answer : [] as $value) {
+                    $pins[] = $setup->options[$option]->code.'='.$setup->options[$option]->values[$value]->code;
+                }
+            }
+            $rows[] = new CombinationRow(
+                gmp_strval($n),
+                array_map(static fn ($o): string => $state->has($o->index) ? $lines->carried($o, $state) : '', $choices),
+                $pins,
+                $lines->build($state, $setup->quantity->min)->sku,
+                null === $unit ? null : Amount::text($unit, $setup->currency),
+            );
+            $n = gmp_add($n, 1);
+        }
+
+        return new JsonResponse(new CombinationPage($this->set($request), gmp_strval($listing->total()), $from, array_map(static fn ($o): string => $o->label, $choices), $rows, $setup->currency->code));
+    }
+
+    private function set(Request $request): string
+    {
+        $set = $request->query->getString('set', Listing::SELECTABLE);
+
+        return in_array($set, Listing::SETS, true) ? $set : throw new BadRequestHttpException('"set" is one of '.implode(', ', Listing::SETS).'.');
+    }
+
+    /**
+     * @return list<string>
+     */
+    private function pins(Request $request): array
+    {
+        return array_values(array_filter($request->query->all('pin'), is_string(...)));
+    }
+}

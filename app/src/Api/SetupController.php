@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api;
+
+use Ithrel\App\Api\Dto\DocumentText;
+use Ithrel\App\Api\Dto\NewTitle;
+use Ithrel\App\Store\Shelf;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\Routing\Attribute\Route;
+
+#[OA\Info(version: '1', title: 'Ithrel')]
+#[OA\Response(response: 'Problem', description: 'What went wrong, and where.', content: new OA\MediaType(mediaType: 'application/problem+json', schema: new OA\Schema(ref: '#/components/schemas/ProblemDetails')))]
+final readonly class SetupController
+{
+    public function __construct(private Shelf $shelf, private Views $views)
+    {
+    }
+
+    #[Route('/api/setups', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups', operationId: 'listSetups', responses: [new OA\Response(response: 200, description: 'The shelf, newest first.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/ShelfEntry')))])]
+    public function list(): JsonResponse
+    {
+        return new JsonResponse(array_map($this->views->shelfEntry(...), $this->shelf->all()));
+    }
+
+    #[Route('/api/setups', methods: ['POST'])]
+    #[OA\Post(path: '/api/setups', operationId: 'bringIn', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DocumentText')), responses: [
+        new OA\Response(response: 201, description: 'It was read and kept.', content: new OA\JsonContent(ref: '#/components/schemas/ShelfEntry')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function bringIn(#[MapRequestPayload] DocumentText $document): JsonResponse
+    {
+        return new JsonResponse($this->views->shelfEntry($this->shelf->bringIn($document->text)), Response::HTTP_CREATED);
+    }
+
+    #[Route('/api/setups/{id}', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}', operationId: 'getDesk', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
+        new OA\Response(response: 200, description: 'Document and check.', content: new OA\JsonContent(ref: '#/components/schemas/Desk')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 404),
+    ])]
+    public function desk(string $id): JsonResponse
+    {
+        return new JsonResponse($this->views->desk($this->shelf->get($id)));
+    }
+
+    #[Route('/api/setups/{id}', methods: ['PATCH'])]
+    #[OA\Patch(path: '/api/setups/{id}', operationId: 'renameSetup', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/NewTitle')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
+        new OA\Response(response: 200, description: 'Renamed.', content: new OA\JsonContent(ref: '#/components/schemas/ShelfEntry')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function rename(string $id, #[MapRequestPayload] NewTitle $title): JsonResponse
+    {
+        $setup = $this->shelf->get($id);
+        $this->shelf->rename($setup, trim($title->title));
+
+        return new JsonResponse($this->views->shelfEntry($setup));
+    }
+
+    #[Route('/api/setups/{id}', methods: ['DELETE'])]
+    #[OA\Delete(path: '/api/setups/{id}', operationId: 'removeSetup', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 204, description: 'Removed with its revisions.')])]
+    public function remove(string $id): Response
+    {
+        $this->shelf->remove($this->shelf->get($id));
+
+        return new Response(null, Response::HTTP_NO_CONTENT);
+    }
+
+    #[Route('/api/setups/{id}/revisions', methods: ['POST'])]
+    #[OA\Post(path: '/api/setups/{id}/revisions', operationId: 'revise', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DocumentText')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
+        new OA\Response(response: 201, description: 'Kept as the next revision.', content: new OA\JsonContent(ref: '#/components/schemas/Desk')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function revise(string $id, #[MapRequestPayload] DocumentText $document): JsonResponse
+    {
+        $setup = $this->shelf->get($id);
+        $this->shelf->revise($setup, $document->text);
+
+        return new JsonResponse($this->views->desk($setup), Response::HTTP_CREATED);
+    }
+
+    #[Route('/api/setups/{id}/document', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}/document', operationId: 'getDocument', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'The document, byte for byte as it came in.', content: new OA\JsonContent(type: 'object'))])]
+    public function document(string $id): Response
+    {
+        $setup = $this->shelf->get($id);
+        $name = trim((string) preg_replace('/[^\p{L}\p{N}]+/u', '-', $setup->title()), '-');
+
+        return new Response($setup->latest()->document(), Response::HTTP_OK, [
+            'Content-Type' => 'application/json; charset=utf-8',
+            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, ('' === $name ? 'setup' : $name).'.json', 'setup.json'),
+        ]);
+    }
+}

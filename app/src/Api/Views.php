@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api;
+
+use Ithrel\App\Api\Dto\Counts;
+use Ithrel\App\Api\Dto\DeadValue;
+use Ithrel\App\Api\Dto\Desk;
+use Ithrel\App\Api\Dto\FindingView;
+use Ithrel\App\Api\Dto\RevisionView;
+use Ithrel\App\Api\Dto\ShelfEntry;
+use Ithrel\App\Store\Revision;
+use Ithrel\App\Store\Shelf;
+use Ithrel\App\Store\StoredSetup;
+use Ithrel\Core\Reach\TooLarge;
+
+/**
+ * Puts what is kept into the shapes that the interface reads.
+ *
+ * @phpstan-type Kept array{counts: array{offered: string, selectable: string, wrongSales: string, deadEnds: string, traps: string}, deadValues: list<array{option: string, value: string, cause: string}>, deadOptions: list<string>, idleRows: list<int>, findings: list<array{code: string, severity: string, at: string, message: string, detail: array<string, mixed>}>}
+ */
+final readonly class Views
+{
+    public function __construct(private Shelf $shelf)
+    {
+    }
+
+    public function shelfEntry(StoredSetup $setup): ShelfEntry
+    {
+        $revision = $setup->latest();
+        [$report, $trouble] = $this->report($revision);
+        $by = array_count_values(array_column($report['findings'] ?? [], 'severity'));
+
+        return new ShelfEntry(
+            $setup->id(),
+            $setup->title(),
+            $setup->item(),
+            $setup->createdAt()->format(DATE_ATOM),
+            $revision->number(),
+            $revision->sha256(),
+            null === $report ? null : new Counts(...$report['counts']),
+            $by['blocker'] ?? 0,
+            $by['warning'] ?? 0,
+            $by['note'] ?? 0,
+            $trouble,
+        );
+    }
+
+    public function desk(StoredSetup $setup): Desk
+    {
+        $revision = $setup->latest();
+        [$report, $trouble] = $this->report($revision);
+        /** @var array<string, mixed> $document */
+        $document = json_decode($revision->document(), true, 512, JSON_THROW_ON_ERROR);
+
+        return new Desk(
+            $setup->id(),
+            $setup->title(),
+            $revision->sha256(),
+            Shelf::today(),
+            array_map(static fn (Revision $r): RevisionView => new RevisionView($r->number(), $r->sha256(), $r->createdAt()->format(DATE_ATOM), strlen($r->document())), $setup->revisions()),
+            $document,
+            null === $report ? null : new Counts(...$report['counts']),
+            array_map(static fn (array $d): DeadValue => new DeadValue($d['option'], $d['value'], $d['cause']), $report['deadValues'] ?? []),
+            $report['deadOptions'] ?? [],
+            $report['idleRows'] ?? [],
+            array_map(static fn (array $f): FindingView => new FindingView($f['code'], $f['severity'], $f['at'], $f['message'], $f['detail']), $report['findings'] ?? []),
+            $trouble,
+        );
+    }
+
+    /**
+     * @return array{Kept|null, string|null} the report, or why there is none
+     */
+    private function report(Revision $revision): array
+    {
+        try {
+            /** @var Kept $report */
+            $report = $this->shelf->report($revision);
+
+            return [$report, null];
+        } catch (TooLarge $e) {
+            return [null, $e->getMessage().' The options that make it so: '.implode(', ', $e->options).'.'];
+        }
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Http;
+
+use Ithrel\App\Api\Dto\ProblemDetails;
+use Ithrel\App\Api\Dto\ProblemPlace;
+use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Setup\Problem;
+use Ithrel\Core\Setup\UnreadableDocument;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Event\ExceptionEvent;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Symfony\Component\Validator\ConstraintViolationInterface;
+use Symfony\Component\Validator\Exception\ValidationFailedException;
+
+/**
+ * Turns what goes wrong under /api into problem+json (RFC 9457).
+ */
+#[AsEventListener(priority: -64)]
+final class Problems
+{
+    public function __invoke(ExceptionEvent $event): void
+    {
+        if (!str_starts_with($event->getRequest()->getPathInfo(), '/api/')) {
+            return;
+        }
+        $error = $event->getThrowable();
+        $problem = match (true) {
+            $error instanceof UnreadableDocument => new ProblemDetails('urn:ithrel:problem:unreadable', 'This could not be read', 422, 'Nothing was changed. Mend the places named and try again.', array_map(static fn (Problem $p): ProblemPlace => new ProblemPlace($p->at, $p->message), $error->problems)),
+            $error instanceof TooLarge => new ProblemDetails('urn:ithrel:problem:too-large', 'This setup is too large to be worked out', 422, $error->getMessage().' Options: '.implode(', ', $error->options).'.', []),
+            $error->getPrevious() instanceof ValidationFailedException => $this->invalid($error->getPrevious()),
+            $error instanceof HttpExceptionInterface => new ProblemDetails('about:blank', Response::$statusTexts[$error->getStatusCode()] ?? 'Error', $error->getStatusCode(), $error->getMessage(), []),
+            default => new ProblemDetails('about:blank', 'Something went wrong here', 500, 'The error was written to the log. Nothing of what was sent has been kept.', []),
+        };
+        $event->setResponse(new JsonResponse($problem, $problem->status, ['Content-Type' => 'application/problem+json']));
+    }
+
+    private function invalid(ValidationFailedException $error): ProblemDetails
+    {
+        $places = [];
+        foreach ($error->getViolations() as $violation) {
+            \assert($violation instanceof ConstraintViolationInterface);
+            $places[] = new ProblemPlace('/'.str_replace('.', '/', $violation->getPropertyPath()), (string) $violation->getMessage());
+        }
+
+        return new ProblemDetails('urn:ithrel:problem:invalid', 'This could not be taken', 422, implode(' ', array_map(static fn (ProblemPlace $p): string => $p->message, $places)), $places);
+    }
+}

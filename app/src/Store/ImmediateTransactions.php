@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Store;
+
+use Doctrine\DBAL\Driver;
+use Doctrine\DBAL\Driver\Connection;
+use Doctrine\DBAL\Driver\Middleware;
+use Doctrine\DBAL\Driver\Middleware\AbstractConnectionMiddleware;
+use Doctrine\DBAL\Driver\Middleware\AbstractDriverMiddleware;
+
+/**
+ * Sets SQLite up for several processes at once: a transaction takes the write lock when it begins
+ * (a deferred one would lose what another process wrote between its read and its write).
+ */
+final class ImmediateTransactions implements Middleware
+{
+    public function wrap(Driver $driver): Driver
+    {
+        return new class($driver) extends AbstractDriverMiddleware {
+            public function connect(array $params): Connection
+            {
+                $connection = parent::connect($params);
+                foreach (['busy_timeout=5000', 'journal_mode=WAL', 'synchronous=NORMAL', 'foreign_keys=ON'] as $pragma) {
+                    $connection->exec('PRAGMA '.$pragma);
+                }
+
+                return new class($connection) extends AbstractConnectionMiddleware {
+                    public function beginTransaction(): void
+                    {
+                        $this->exec('BEGIN IMMEDIATE');
+                    }
+
+                    public function commit(): void
+                    {
+                        $this->exec('COMMIT');
+                    }
+
+                    public function rollBack(): void
+                    {
+                        $this->exec('ROLLBACK');
+                    }
+                };
+            }
+        };
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Store;
+
+use Doctrine\Common\Collections\ArrayCollection;
+use Doctrine\Common\Collections\Collection;
+use Doctrine\ORM\Mapping as ORM;
+use Symfony\Component\Uid\Ulid;
+
+/**
+ * A setup on the shelf, with all that was ever brought in for it.
+ */
+#[ORM\Entity]
+#[ORM\Table(name: 'setup')]
+class StoredSetup
+{
+    #[ORM\Id]
+    #[ORM\Column(length: 26)]
+    private string $id;
+
+    /** @var Collection<int, Revision> */
+    #[ORM\OneToMany(targetEntity: Revision::class, mappedBy: 'setup', cascade: ['persist', 'remove'], orphanRemoval: true)]
+    #[ORM\OrderBy(['number' => 'ASC'])]
+    private Collection $revisions;
+
+    public function __construct(
+        #[ORM\Column(length: 200)]
+        private string $title,
+        #[ORM\Column(length: 200)]
+        private string $item,
+        #[ORM\Column]
+        private readonly \DateTimeImmutable $createdAt,
+    ) {
+        $this->id = (string) new Ulid();
+        $this->revisions = new ArrayCollection();
+    }
+
+    public function id(): string
+    {
+        return $this->id;
+    }
+
+    public function title(): string
+    {
+        return $this->title;
+    }
+
+    public function item(): string
+    {
+        return $this->item;
+    }
+
+    public function createdAt(): \DateTimeImmutable
+    {
+        return $this->createdAt;
+    }
+
+    public function rename(string $title): void
+    {
+        $this->title = $title;
+    }
+
+    /** Keeps a document as the next revision; the present one again is not kept twice. */
+    public function revise(string $document, string $item, \DateTimeImmutable $at): Revision
+    {
+        $latest = $this->revisions->last();
+        if (false !== $latest && $latest->sha256() === hash('sha256', $document)) {
+            return $latest;
+        }
+        $this->item = $item;
+        $revision = new Revision($this, false === $latest ? 1 : $latest->number() + 1, $document, $at);
+        $this->revisions->add($revision);
+
+        return $revision;
+    }
+
+    public function latest(): Revision
+    {
+        $latest = $this->revisions->last();
+
+        return false === $latest ? throw new \LogicException('A stored setup has a revision.') : $latest;
+    }
+
+    /**
+     * @return list<Revision> oldest first
+     */
+    public function revisions(): array
+    {
+        return array_values($this->revisions->toArray());
+    }
+}
