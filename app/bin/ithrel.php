@@ -21,7 +21,7 @@ try {
     $status = $application->run(new ArgvInput(), $output);
 } catch (Throwable $e) {
     $call = $e instanceof InvalidArgumentException || $e instanceof Symfony\Component\Console\Exception\ExceptionInterface;
-    $output->getErrorOutput()->writeln('ithrel: '.($call ? $e->getMessage() : get_class($e).': '.$e->getMessage().' at '.$e->getFile().':'.$e->getLine()), ConsoleOutput::OUTPUT_RAW);
+    $output->getErrorOutput()->writeln('ithrel: '.($call ? $e->getMessage() : $e::class.': '.$e->getMessage().' at '.$e->getFile().':'.$e->getLine()), ConsoleOutput::OUTPUT_RAW);
     $status = 2;
 }
 exit($status);

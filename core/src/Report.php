@@ -16,12 +16,12 @@ use Ithrel\Core\Setup\Setup;
 final readonly class Report
 {
     /**
-     * @param array{offered: string, selectable: string, wrongSales: string, deadEnds: string, traps: string} $counts exact, as decimal text
-     * @param list<array{option: string, value: string, cause: 'never-offered'|'never-stocked'}>               $deadValues
-     * @param list<string>                                                                                     $deadOptions
-     * @param list<int>                                                                                        $idleRows
-     * @param list<list<string>>                                                                               $circles
-     * @param list<Finding>                                                                                    $findings
+     * @param array{offered: string, selectable: string, wrongSales: string, deadEnds: string, traps: string} $counts      exact, as decimal text
+     * @param list<array{option: string, value: string, cause: 'never-offered'|'never-stocked'}>              $deadValues
+     * @param list<string>                                                                                    $deadOptions
+     * @param list<int>                                                                                       $idleRows
+     * @param list<list<string>>                                                                              $circles
+     * @param list<Finding>                                                                                   $findings
      */
     private function __construct(
         public string $name,

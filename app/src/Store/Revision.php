@@ -11,7 +11,7 @@ use Doctrine\ORM\Mapping as ORM;
  */
 #[ORM\Entity]
 #[ORM\Table(name: 'revision')]
-#[ORM\UniqueConstraint(name: "revision_number", columns: ["setup_id", "number"])]
+#[ORM\UniqueConstraint(name: 'revision_number', columns: ['setup_id', 'number'])]
 class Revision
 {
     #[ORM\Id]

@@ -13,9 +13,9 @@ use Ithrel\Core\Setup\Today;
 final readonly class Input
 {
     /**
-     * @param string              $text   as typed; for files their names
-     * @param BigDecimal|null     $number the number, or the day number of a date
-     * @param list<GivenFile>     $files
+     * @param string          $text   as typed; for files their names
+     * @param BigDecimal|null $number the number, or the day number of a date
+     * @param list<GivenFile> $files
      */
     private function __construct(public string $text, public ?BigDecimal $number, public array $files)
     {

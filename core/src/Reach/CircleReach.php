@@ -197,7 +197,7 @@ final class CircleReach
     /**
      * The same as Page does, on letters: drop until nothing changes, then defaults of what became shown.
      *
-     * @param array<int, int|null> $letters null stands for none
+     * @param array<int, int|null> $letters     null stands for none
      * @param array<int, bool>     $shownBefore
      *
      * @return array<int, int>

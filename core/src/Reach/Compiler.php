@@ -26,12 +26,12 @@ final class Compiler
     }
 
     /**
-     * @param list<int>       $options      in the order of decision
-     * @param int             $must         proposition that has to hold at the end
-     * @param list<int>       $watch        propositions of which is noted where they become true
-     * @param list<Automaton> $circles      what clicks reach in each group of circles
-     * @param bool            $trails       whether decisions that the page offers, but no state follows, are kept
-     * @param bool            $stockedOnly  whether what is not stocked is left out
+     * @param list<int>       $options     in the order of decision
+     * @param int             $must        proposition that has to hold at the end
+     * @param list<int>       $watch       propositions of which is noted where they become true
+     * @param list<Automaton> $circles     what clicks reach in each group of circles
+     * @param bool            $trails      whether decisions that the page offers, but no state follows, are kept
+     * @param bool            $stockedOnly whether what is not stocked is left out
      *
      * @throws TooLarge
      */

@@ -288,9 +288,6 @@ final class Reader
         );
     }
 
-    /**
-     * @param Place|string|int $charge
-     */
     private function charge(Place|string|int $charge, string $at): Charge
     {
         if (!$charge instanceof Place) {

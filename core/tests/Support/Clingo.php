@@ -25,7 +25,7 @@ final class Clingo
 
     /**
      * @param array<string, mixed>      $document
-     * @param array<string,list<Input>> $inputs option code => one input of each class
+     * @param array<string,list<Input>> $inputs   option code => one input of each class
      */
     private function __construct(private readonly array $document, private readonly array $inputs, private readonly int $today)
     {

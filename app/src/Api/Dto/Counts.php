@@ -13,10 +13,15 @@ use OpenApi\Attributes as OA;
 final readonly class Counts
 {
     public function __construct(
+        #[OA\Property]
         public string $offered,
+        #[OA\Property]
         public string $selectable,
+        #[OA\Property]
         public string $wrongSales,
+        #[OA\Property]
         public string $deadEnds,
+        #[OA\Property]
         public string $traps,
     ) {
     }

@@ -13,22 +13,27 @@ use OpenApi\Attributes as OA;
 final readonly class Desk
 {
     /**
-     * @param list<RevisionView> $revisions
+     * @param list<RevisionView>   $revisions
      * @param array<string, mixed> $document
-     * @param list<DeadValue> $deadValues
-     * @param list<string> $deadOptions
-     * @param list<int> $idleRows
-     * @param list<FindingView> $findings
+     * @param list<DeadValue>      $deadValues
+     * @param list<string>         $deadOptions
+     * @param list<int>            $idleRows
+     * @param list<FindingView>    $findings
      */
     public function __construct(
+        #[OA\Property]
         public string $id,
+        #[OA\Property]
         public string $title,
+        #[OA\Property]
         public string $sha256,
+        #[OA\Property]
         public string $today,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/RevisionView'))]
         public array $revisions,
         #[OA\Property(type: 'object', additionalProperties: true)]
         public array $document,
+        #[OA\Property]
         public ?Counts $counts,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/DeadValue'))]
         public array $deadValues,
@@ -38,6 +43,7 @@ final readonly class Desk
         public array $idleRows,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/FindingView'))]
         public array $findings,
+        #[OA\Property]
         public ?string $trouble,
     ) {
     }

@@ -12,7 +12,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(required: ['text'])]
 final readonly class DocumentText
 {
-    public function __construct(public string $text)
-    {
+    public function __construct(
+        #[OA\Property]
+        public string $text,
+    ) {
     }
 }

@@ -14,6 +14,7 @@ use Symfony\Component\Validator\Constraints as Assert;
 final readonly class NewTitle
 {
     public function __construct(
+        #[OA\Property]
         #[Assert\NotBlank(message: 'A setup needs a name.', normalizer: 'trim')]
         #[Assert\Length(max: 200, maxMessage: 'At most {{ limit }} characters.')]
         public string $title,

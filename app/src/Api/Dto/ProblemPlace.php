@@ -13,7 +13,9 @@ use OpenApi\Attributes as OA;
 final readonly class ProblemPlace
 {
     public function __construct(
+        #[OA\Property]
         public string $at,
+        #[OA\Property]
         public string $message,
     ) {
     }

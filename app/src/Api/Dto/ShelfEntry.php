@@ -13,16 +13,27 @@ use OpenApi\Attributes as OA;
 final readonly class ShelfEntry
 {
     public function __construct(
+        #[OA\Property]
         public string $id,
+        #[OA\Property]
         public string $title,
+        #[OA\Property]
         public string $item,
+        #[OA\Property]
         public string $createdAt,
+        #[OA\Property]
         public int $revision,
+        #[OA\Property]
         public string $sha256,
+        #[OA\Property]
         public ?Counts $counts,
+        #[OA\Property]
         public int $blockers,
+        #[OA\Property]
         public int $warnings,
+        #[OA\Property]
         public int $notes,
+        #[OA\Property]
         public ?string $trouble,
     ) {
     }

@@ -10,9 +10,9 @@ namespace Ithrel\Core\Setup\Limits;
 final readonly class TextLimits
 {
     /**
-     * @param 'utf16'|'codepoints'|'graphemes'|'bytes'                                    $measure
-     * @param 'any'|'no-emoji'|'letters'|'digits'|'letters-digits'|'basic-latin'          $allow
-     * @param string|null $pattern as the HTML pattern attribute, anchored at both ends
+     * @param 'utf16'|'codepoints'|'graphemes'|'bytes'                           $measure
+     * @param 'any'|'no-emoji'|'letters'|'digits'|'letters-digits'|'basic-latin' $allow
+     * @param string|null                                                        $pattern as the HTML pattern attribute, anchored at both ends
      */
     public function __construct(
         public ?int $min = null,

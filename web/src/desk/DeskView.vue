@@ -1,0 +1,253 @@
+<script setup lang="ts">
+import { mdiDownload, mdiTrayArrowDown } from '@mdi/js'
+import { useMutation, useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { answer, client, type Desk } from '../shared/api'
+import { grouped, readable } from '../shared/numbers'
+import { queries, queryClient } from '../shared/queries'
+import { bySeverity, SEVERITIES } from '../shared/severity'
+import { useShortcuts } from '../shared/shortcuts'
+import Trouble from '../shared/Trouble.vue'
+import { provideDesk } from './useDesk'
+
+const props = defineProps<{ id: string }>()
+const route = useRoute()
+const router = useRouter()
+const query = useQuery(computed(() => queries.desk(props.id)))
+const desk = computed(() => query.data.value)
+provideDesk(computed(() => desk.value as Desk))
+
+const STATIONS = [
+  { name: 'outline', title: 'Outline', asks: 'What was entered?' },
+  { name: 'ladder', title: 'Ladder', asks: 'What can be selected?' },
+  { name: 'list', title: 'List', asks: 'Every combination' },
+] as const
+
+const tally = computed(() => bySeverity(desk.value?.findings ?? []))
+const figures = computed(() => {
+  const c = desk.value?.counts
+  if (!c) return []
+  return [
+    { set: 'offered', word: 'offered', n: c.offered },
+    { set: 'selectable', word: 'selectable', n: c.selectable },
+    { set: 'wrong-sale', word: 'wrong sales', n: c.wrongSales },
+    { set: 'dead-end', word: 'dead ends', n: c.deadEnds },
+  ]
+})
+
+async function toStation(name: string): Promise<void> {
+  const { pin, in: typed, qty } = route.query
+  await router.push({ name, params: { id: props.id }, query: { pin, in: typed, qty } })
+}
+useShortcuts({
+  '1': () => void toStation('outline'),
+  '2': () => void toStation('ladder'),
+  '3': () => void toStation('list'),
+})
+
+const picker = ref<HTMLInputElement | null>(null)
+const revise = useMutation({
+  mutationFn: (text: string) =>
+    answer(client.POST('/api/setups/{id}/revisions', { params: { path: { id: props.id } }, body: { text } })),
+  onSuccess: async (next) => {
+    queryClient.setQueryData(queries.desk(props.id).queryKey, next)
+    await queryClient.invalidateQueries({ queryKey: ['shelf'] })
+  },
+})
+async function picked(): Promise<void> {
+  const file = picker.value?.files?.[0]
+  if (file) revise.mutate(await file.text())
+  if (picker.value) picker.value.value = ''
+}
+</script>
+
+<template>
+  <div v-if="query.error.value" class="pa-4">
+    <h1 class="mb-3">Desk</h1>
+    <Trouble :error="query.error.value" />
+    <p class="mt-3"><router-link to="/">Back to the shelf</router-link></p>
+  </div>
+  <div v-else-if="!desk" class="pa-4 quiet" role="status">Laying out the setup…</div>
+  <div v-else class="desk">
+    <header class="head">
+      <div class="title">
+        <router-link to="/" class="small">Shelf</router-link>
+        <h1>{{ desk.title }}</h1>
+        <span class="quiet small" :title="`sha256 ${desk.sha256}`"
+          >revision {{ desk.revisions.length }} · {{ desk.sha256.slice(0, 8) }} · as of {{ desk.today }}</span
+        >
+      </div>
+      <dl v-if="desk.counts" class="figures">
+        <div v-for="f in figures" :key="f.set" :class="[f.set, { zero: f.n === '0' }]">
+          <dt>{{ f.word }}</dt>
+          <dd>
+            <router-link
+              :to="{ name: 'list', params: { id }, query: { set: f.set } }"
+              :title="grouped(f.n)"
+              >{{ readable(f.n) }}</router-link
+            >
+          </dd>
+        </div>
+        <div :class="{ zero: desk.counts.traps === '0' }">
+          <dt>traps</dt>
+          <dd :title="grouped(desk.counts.traps)">{{ readable(desk.counts.traps) }}</dd>
+        </div>
+      </dl>
+      <div class="acts">
+        <input
+          ref="picker"
+          type="file"
+          accept=".json,application/json"
+          class="d-sr-only"
+          tabindex="-1"
+          aria-label="Next revision"
+          @change="picked"
+        />
+        <v-btn :prepend-icon="mdiTrayArrowDown" :loading="revise.isPending.value" @click="picker?.click()"
+          >Next revision…</v-btn
+        >
+        <v-btn :prepend-icon="mdiDownload" :href="`/api/setups/${id}/document`">Document</v-btn>
+      </div>
+    </header>
+    <Trouble v-if="revise.error.value" :error="revise.error.value" class="mx-4 mb-2" />
+    <Trouble v-if="desk.trouble" :error="new Error(desk.trouble)" class="mx-4 mb-2" />
+    <nav class="stations" aria-label="Stations">
+      <a
+        v-for="(s, i) in STATIONS"
+        :key="s.name"
+        :href="router.resolve({ name: s.name, params: { id } }).href"
+        :aria-current="route.name === s.name ? 'page' : undefined"
+        @click.exact.prevent="toStation(s.name)"
+      >
+        <span class="number">{{ i + 1 }}</span> {{ s.title }}
+        <span v-if="route.name === s.name" class="quiet asks">{{ s.asks }}</span>
+      </a>
+      <span class="grow" />
+      <router-link :to="{ name: 'outline', params: { id } }" class="verdict">
+        <template v-if="desk.findings.length === 0"><strong class="clean">nothing found</strong></template>
+        <template v-for="(n, kind) in tally" v-else :key="kind">
+          <span v-if="n > 0" :class="kind">
+            <v-icon :icon="SEVERITIES[kind].icon" size="15" aria-hidden="true" />{{ n }}
+            {{ n === 1 && kind !== 'warning' ? kind : SEVERITIES[kind].plural }}
+          </span>
+        </template>
+      </router-link>
+    </nav>
+    <router-view />
+  </div>
+</template>
+
+<style scoped>
+.desk {
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  min-height: 0;
+}
+.head {
+  display: flex;
+  align-items: flex-end;
+  gap: 24px;
+  padding: 8px 16px 8px;
+  flex-wrap: wrap;
+}
+.title {
+  flex: 1;
+  min-width: 240px;
+}
+.small {
+  font-size: 12px;
+}
+.figures {
+  display: flex;
+  gap: 20px;
+  text-align: right;
+}
+.figures dt {
+  font-size: 12px;
+  color: var(--quiet);
+}
+.figures dd {
+  font-size: 15px;
+  font-weight: 600;
+}
+.figures a {
+  color: inherit;
+  text-decoration-color: var(--paper-line);
+}
+.figures .selectable dd {
+  color: rgb(var(--v-theme-primary));
+}
+.figures .wrong-sale:not(.zero) dd {
+  color: rgb(var(--v-theme-error));
+}
+.figures .zero dd {
+  font-weight: 400;
+}
+.acts {
+  display: flex;
+  gap: 6px;
+}
+.stations {
+  display: flex;
+  gap: 2px;
+  padding: 0 16px;
+  border-bottom: 1px solid rgba(var(--v-theme-on-background), 0.55);
+  align-items: flex-end;
+}
+.stations > a:not(.verdict) {
+  padding: 4px 14px 5px;
+  text-decoration: none;
+  color: inherit;
+  border: 1px solid transparent;
+  border-bottom: 0;
+}
+.stations > a[aria-current] {
+  border-color: rgba(var(--v-theme-on-background), 0.55);
+  background: rgb(var(--v-theme-surface));
+  margin-bottom: -1px;
+  font-weight: 600;
+}
+.number {
+  font-family: 'Literata Variable', serif;
+  font-size: 12px;
+  color: var(--quiet);
+  margin-right: 2px;
+}
+.asks {
+  font-weight: 400;
+  margin-left: 8px;
+  font-size: 12.5px;
+}
+.grow {
+  flex: 1;
+}
+.verdict {
+  padding: 4px 0;
+  text-decoration: none;
+  color: inherit;
+  display: flex;
+  gap: 12px;
+  white-space: nowrap;
+}
+.blocker {
+  color: rgb(var(--v-theme-error));
+  font-weight: 600;
+}
+.warning {
+  color: rgb(var(--v-theme-warning));
+}
+.note {
+  color: rgb(var(--v-theme-info));
+}
+.clean {
+  color: rgb(var(--v-theme-primary));
+}
+@media (max-width: 700px) {
+  .asks,
+  .verdict {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,124 @@
+/** The setup document as the interface reads it: only to show it, never to judge it. */
+export interface Condition {
+  all?: Condition[]
+  any?: Condition[]
+  not?: Condition
+  option?: string
+  is?: string | string[] | boolean
+  filled?: boolean
+  picks?: { atLeast?: number; atMost?: number }
+  quantity?: { atLeast?: number; atMost?: number }
+  atLeast?: string
+  atMost?: string
+  above?: string
+  below?: string
+}
+
+export interface ChargeForm {
+  how: string
+  amount?: string
+  rate?: string
+  of?: string
+  per?: string
+  free?: number
+  skipSpaces?: boolean
+  expr?: string
+  min?: string
+  max?: string
+}
+export type Charge = string | number | ChargeForm
+
+export interface Value {
+  code: string
+  label?: string
+  charge?: Charge
+  weight?: string
+  stock?: string | number
+  sku?: string
+  default?: boolean
+  hidden?: boolean
+  allowedWhen?: Condition
+  item?: string
+  line?: string
+  free?: boolean
+  image?: string
+  figures?: Record<string, string>
+}
+
+export interface Option {
+  code: string
+  label?: string
+  kind: string
+  required?: boolean
+  shownWhen?: Condition
+  help?: string
+  control?: string
+  default?: unknown
+  stages?: string[]
+  values?: Value[]
+  yes?: Partial<Value>
+  charge?: Charge
+  picks?: { min?: number; max?: number }
+  length?: { min?: number; max?: number; measure?: string }
+  lines?: { max?: number }
+  allow?: string
+  pattern?: string
+  min?: string
+  max?: string
+  step?: string
+  decimals?: number
+  unit?: string
+  earliest?: string
+  latest?: string
+  weekdays?: number[]
+  closed?: string[]
+  types?: string[]
+  maxBytes?: number
+  files?: { min?: number; max?: number }
+  pixels?: { minWidth?: number; minHeight?: number }
+}
+
+export interface Row {
+  pick: Record<string, string | boolean | string[]>
+  sku?: string
+  price?: string
+  salePrice?: string
+  stock?: string | number
+  weight?: string
+  image?: string
+}
+
+export interface SetupDocument {
+  name: string
+  currency: string
+  item: {
+    sku: string
+    name: string
+    price: string
+    salePrice?: string
+    weight?: string
+    stock?: string | number
+    backorder?: boolean
+    data?: { code: string; label: string; value: string; stages?: string[] }[]
+  }
+  quantity?: { min?: number; max?: number; step?: number }
+  parts?: { sku: string; name?: string; price?: string; weight?: string; stock?: string | number }[]
+  options: Option[]
+  variants?: { by?: string[]; rows?: Row[] }
+  charges?: (Charge & { id?: string; label?: string; when?: Condition })[]
+  guards?: { id?: string; never?: Condition; always?: Condition; because?: string }[]
+  rounding?: { mode?: string; at?: string }
+  appliesTo?: { skus?: string[]; categories?: string[]; tags?: string[]; all?: boolean; except?: string[] }
+}
+
+export const KINDS: Record<string, string> = {
+  one: 'pick one',
+  several: 'pick several',
+  flag: 'yes or not',
+  part: 'a part',
+  text: 'text',
+  number: 'number',
+  date: 'date',
+  file: 'files',
+  note: 'notice',
+}

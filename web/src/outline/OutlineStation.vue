@@ -1,0 +1,476 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { KINDS, type SetupDocument } from '../desk/document'
+import { useDesk } from '../desk/useDesk'
+import type { Finding } from '../shared/api'
+import { isWithin, SEVERITIES, type Severity } from '../shared/severity'
+import { useShortcuts } from '../shared/shortcuts'
+import { useViewState } from '../shared/viewState'
+import Margin from './Margin.vue'
+import { chargeWords, conditionWords, limitWords, plainLabel } from './words'
+
+const desk = useDesk()
+const route = useRoute()
+const view = useViewState()
+const setup = computed(() => desk.value.document as unknown as SetupDocument)
+const at = computed(() => (typeof route.query.at === 'string' ? route.query.at : null))
+
+const only = computed<Severity | null>(() => {
+  const s = route.query.only
+  return s === 'blocker' || s === 'warning' || s === 'note' ? s : null
+})
+const findings = computed(() =>
+  desk.value.findings
+    .map((f, i) => ({ ...f, i }))
+    .filter((f) => only.value === null || f.severity === only.value),
+)
+const chosen = ref(-1)
+
+function findingsAt(place: string): (Finding & { i: number })[] {
+  return findings.value.filter((f) => isWithin(f.at, place))
+}
+/** Findings on a list as a whole, not on one of its members. */
+function findingsOn(places: string[]): (Finding & { i: number })[] {
+  return findings.value.filter((f) => places.includes(f.at))
+}
+
+async function choose(i: number): Promise<void> {
+  const finding = desk.value.findings[i]
+  if (!finding) return
+  chosen.value = i
+  await view.change({ at: finding.at })
+}
+function step(by: number): void {
+  const list = findings.value
+  if (list.length === 0) return
+  const here = list.findIndex((f) => f.i === chosen.value)
+  const next = list[here < 0 ? (by > 0 ? 0 : list.length - 1) : (here + by + list.length) % list.length]
+  if (next) void choose(next.i)
+}
+useShortcuts({
+  n: () => {
+    step(1)
+  },
+  p: () => {
+    step(-1)
+  },
+  f: () => document.querySelector<HTMLElement>('.finds button')?.focus(),
+})
+
+/** The innermost place shown that holds the pointer of the address. */
+async function show(): Promise<void> {
+  await nextTick()
+  if (at.value === null) return
+  let pointer = at.value
+  while (pointer !== '') {
+    const place = document.getElementById(`at${pointer}`)
+    if (place) {
+      place.scrollIntoView({ block: 'center' })
+      return
+    }
+    pointer = pointer.slice(0, pointer.lastIndexOf('/'))
+  }
+}
+watch(at, show, { immediate: true })
+
+function marked(place: string): boolean {
+  if (at.value === null) return false
+  if (at.value === place) return true
+  // The innermost block marks itself when the pointer leads to something inside it that has no place of its own.
+  return (
+    isWithin(at.value, place) &&
+    document.getElementById(`at${at.value}`) === null &&
+    isInnermost(place, at.value)
+  )
+}
+function isInnermost(place: string, pointer: string): boolean {
+  let p = pointer
+  while (p.length > place.length) {
+    p = p.slice(0, p.lastIndexOf('/'))
+    if (p !== place && document.getElementById(`at${p}`)) return false
+  }
+  return true
+}
+function rowWords(pick: Record<string, string | boolean | string[]>, code: string): string {
+  const option = setup.value.options.find((o) => o.code === code)
+  const wanted = pick[code]
+  if (wanted === undefined || wanted === false) return 'none'
+  if (wanted === true) return 'yes'
+  return (Array.isArray(wanted) ? wanted : [wanted])
+    .map((w) => option?.values?.find((v) => v.code === w)?.label ?? `“${w}”`)
+    .join('; ')
+}
+</script>
+
+<template>
+  <main class="station">
+    <aside class="finds" aria-label="Findings">
+      <div class="filters" role="group" aria-label="Show">
+        <button
+          v-for="(s, kind) in SEVERITIES"
+          :key="kind"
+          type="button"
+          :aria-pressed="only === kind"
+          :class="kind"
+          @click="view.change({ only: only === kind ? undefined : kind })"
+        >
+          {{ desk.findings.filter((f) => f.severity === kind).length }} {{ s.plural }}
+        </button>
+      </div>
+      <p v-if="desk.findings.length === 0" class="quiet pa-2">
+        Nothing found. What is not yet looked at: rehearsal in the shop.
+      </p>
+      <ol>
+        <li v-for="f in findings" :id="`finding-${f.i}`" :key="f.i">
+          <button type="button" :class="[f.severity, { here: chosen === f.i }]" @click="choose(f.i)">
+            <v-icon :icon="SEVERITIES[f.severity].icon" size="15" aria-hidden="true" />
+            <span class="d-sr-only">{{ SEVERITIES[f.severity].word }}: </span>
+            <span>{{ f.message }}</span>
+          </button>
+        </li>
+      </ol>
+    </aside>
+    <div class="paper">
+      <section id="at/item" class="block" :class="{ marked: marked('/item') }">
+        <div class="text">
+          <h2>
+            {{ setup.item.name }} <span class="code">{{ setup.item.sku }}</span>
+          </h2>
+          <p>
+            {{ setup.item.price }} {{ setup.currency
+            }}<template v-if="setup.item.salePrice">, on sale {{ setup.item.salePrice }}</template
+            ><template v-if="setup.item.weight"> · {{ setup.item.weight }} kg</template
+            ><template v-if="setup.item.stock !== undefined"> · {{ setup.item.stock }} in stock</template
+            ><template v-if="setup.item.backorder"> · backorders</template
+            ><template v-if="setup.quantity">
+              · {{ setup.quantity.min ?? 1
+              }}<template v-if="setup.quantity.max"> to {{ setup.quantity.max }}</template> pieces<template
+                v-if="setup.quantity.step"
+                >, steps of {{ setup.quantity.step }}</template
+              ></template
+            >
+            · rounds {{ setup.rounding?.mode ?? 'half-up' }} at {{ setup.rounding?.at ?? 'unit' }}
+          </p>
+          <p
+            v-for="(d, i) in setup.item.data ?? []"
+            :id="`at/item/data/${i}`"
+            :key="d.code"
+            :class="{ marked: marked(`/item/data/${i}`) }"
+          >
+            <span class="quiet">carries</span> {{ d.label }}: {{ d.value }}
+            <span class="quiet">({{ d.stages?.join(', ') ?? 'all stages' }})</span>
+          </p>
+          <p v-if="setup.appliesTo" id="at/appliesTo" :class="{ marked: marked('/appliesTo') }">
+            <span class="quiet">applies to</span>
+            {{
+              setup.appliesTo.all
+                ? 'every item'
+                : [
+                    ...(setup.appliesTo.skus ?? []),
+                    ...(setup.appliesTo.categories ?? []),
+                    ...(setup.appliesTo.tags ?? []),
+                  ].join(', ') || 'nothing'
+            }}
+          </p>
+        </div>
+        <Margin
+          :findings="[
+            ...findingsAt('/item'),
+            ...findingsAt('/quantity'),
+            ...findingsAt('/appliesTo'),
+            ...findingsOn(['/options']),
+          ]"
+          @choose="choose"
+        />
+      </section>
+
+      <section
+        v-for="(o, i) in setup.options"
+        :id="`at/options/${i}`"
+        :key="o.code"
+        class="block"
+        :class="{ marked: marked(`/options/${i}`) }"
+      >
+        <div class="text">
+          <h2>
+            <span class="ordinal">{{ i + 1 }}</span> {{ plainLabel(o.label ?? o.code) }}
+            <span class="code">{{ o.code }}</span>
+            <span class="kind"
+              >{{ KINDS[o.kind] ?? o.kind }}<template v-if="o.required">, required</template></span
+            >
+          </h2>
+          <p v-if="o.help" class="quiet">“{{ o.help }}”</p>
+          <p
+            v-if="o.shownWhen"
+            :id="`at/options/${i}/shownWhen`"
+            :class="{ marked: marked(`/options/${i}/shownWhen`) }"
+          >
+            <span class="quiet">shown when</span> {{ conditionWords(setup, o.shownWhen) }}
+          </p>
+          <p v-if="limitWords(o).length"><span class="quiet">limits</span> {{ limitWords(o).join(' · ') }}</p>
+          <p v-if="o.charge !== undefined"><span class="quiet">charge</span> {{ chargeWords(o.charge) }}</p>
+          <p v-if="o.yes">
+            <span class="quiet">yes</span>
+            {{
+              [
+                o.yes.charge !== undefined ? chargeWords(o.yes.charge) : '',
+                o.yes.weight ? `${o.yes.weight} kg` : '',
+                o.yes.sku ?? '',
+              ]
+                .filter(Boolean)
+                .join(' · ') || 'changes nothing'
+            }}<template v-if="o.default === true">, ticked beforehand</template>
+          </p>
+          <p v-if="o.stages"><span class="quiet">seen at</span> {{ o.stages.join(', ') || 'no stage' }}</p>
+          <table v-if="o.values?.length" class="plain values">
+            <thead>
+              <tr>
+                <th scope="col">Value</th>
+                <th scope="col">Code</th>
+                <th scope="col" class="amount">Charge</th>
+                <th scope="col" class="figure">Stock</th>
+                <th scope="col">SKU</th>
+                <th scope="col">Only when</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr
+                v-for="(v, j) in o.values"
+                :id="`at/options/${i}/values/${j}`"
+                :key="v.code"
+                :class="{ marked: marked(`/options/${i}/values/${j}`), kept: v.hidden }"
+              >
+                <td>
+                  {{ v.label ?? v.code }}<span v-if="v.default" class="quiet"> · preselected</span
+                  ><span v-if="v.hidden" class="quiet"> · kept for later</span>
+                </td>
+                <td class="code">{{ v.code }}</td>
+                <td class="amount">{{ v.charge !== undefined ? chargeWords(v.charge) : '' }}</td>
+                <td class="figure">{{ v.stock ?? '' }}</td>
+                <td class="code">
+                  {{ v.sku ?? ''
+                  }}<template v-if="v.item"
+                    >{{ v.item }}<template v-if="v.line === 'own'"> (own line)</template></template
+                  >
+                </td>
+                <td>
+                  {{ v.allowedWhen ? conditionWords(setup, v.allowedWhen) : ''
+                  }}<span v-for="(n, f) in v.figures ?? {}" :key="f" class="quiet"> {{ f }} {{ n }}</span>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <Margin :findings="findingsAt(`/options/${i}`)" @choose="choose" />
+      </section>
+
+      <section v-if="setup.charges?.length" id="at/charges" class="block">
+        <div class="text">
+          <h2>Charges of the setup</h2>
+          <p
+            v-for="(c, i) in setup.charges"
+            :id="`at/charges/${i}`"
+            :key="i"
+            :class="{ marked: marked(`/charges/${i}`) }"
+          >
+            {{ c.label ?? c.id ?? 'charge' }}: {{ chargeWords(c) }}
+            <template v-if="c.when"
+              ><span class="quiet">when</span> {{ conditionWords(setup, c.when) }}</template
+            >
+          </p>
+        </div>
+        <Margin :findings="findingsAt('/charges')" @choose="choose" />
+      </section>
+      <section v-if="setup.guards?.length" id="at/guards" class="block">
+        <div class="text">
+          <h2>Guards</h2>
+          <p
+            v-for="(g, i) in setup.guards"
+            :id="`at/guards/${i}`"
+            :key="i"
+            :class="{ marked: marked(`/guards/${i}`) }"
+          >
+            <span class="quiet">{{ g.never ? 'never' : 'always' }}</span>
+            {{ conditionWords(setup, g.never ?? g.always ?? {}) }}
+            <span v-if="g.because" class="quiet">· {{ g.because }}</span>
+          </p>
+        </div>
+        <Margin :findings="findingsAt('/guards')" @choose="choose" />
+      </section>
+      <section
+        v-if="setup.variants"
+        id="at/variants/rows"
+        class="block"
+        :class="{ marked: marked('/variants/rows') }"
+      >
+        <div class="text">
+          <h2>Variant rows</h2>
+          <table class="plain values">
+            <thead>
+              <tr>
+                <th scope="col" class="figure">Row</th>
+                <th v-for="code in setup.variants.by ?? []" :key="code" scope="col">
+                  {{ plainLabel(setup.options.find((o) => o.code === code)?.label ?? code) }}
+                </th>
+                <th scope="col">SKU</th>
+                <th scope="col" class="amount">Price</th>
+                <th scope="col" class="figure">Stock</th>
+                <th scope="col" class="figure">Weight</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr
+                v-for="(r, i) in (setup.variants.rows ?? []).slice(0, 300)"
+                :id="`at/variants/rows/${i}`"
+                :key="i"
+                :class="{ marked: marked(`/variants/rows/${i}`) }"
+              >
+                <td class="figure">{{ i + 1 }}</td>
+                <td v-for="code in setup.variants.by ?? []" :key="code">{{ rowWords(r.pick, code) }}</td>
+                <td class="code">{{ r.sku ?? '' }}</td>
+                <td class="amount">
+                  {{ r.salePrice ? `${r.salePrice} (${r.price ?? ''})` : (r.price ?? '') }}
+                </td>
+                <td class="figure">{{ r.stock ?? '' }}</td>
+                <td class="figure">{{ r.weight ?? '' }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-if="(setup.variants.rows?.length ?? 0) > 300" class="quiet">
+            The first 300 of {{ setup.variants.rows?.length }} rows; the document holds all.
+          </p>
+        </div>
+        <Margin :findings="findingsAt('/variants')" @choose="choose" />
+      </section>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.station {
+  display: grid;
+  grid-template-columns: 300px minmax(0, 1fr);
+  flex: 1;
+  min-height: 0;
+  background: rgb(var(--v-theme-surface));
+}
+.finds {
+  border-right: 1px solid var(--paper-line);
+  background: rgb(var(--v-theme-background));
+  position: sticky;
+  top: 0;
+  align-self: start;
+  max-height: 100dvh;
+  overflow: auto;
+}
+.filters {
+  display: flex;
+  gap: 4px;
+  padding: 8px 10px;
+  border-bottom: 1px solid var(--paper-line);
+}
+.filters button {
+  all: unset;
+  cursor: pointer;
+  font-size: 12.5px;
+  padding: 1px 6px;
+  white-space: nowrap;
+}
+.filters button[aria-pressed='true'] {
+  box-shadow: inset 0 0 0 1px currentcolor;
+}
+.filters button:focus-visible {
+  outline: 2px solid rgb(var(--v-theme-primary));
+}
+.finds ol {
+  list-style: none;
+  padding: 0;
+}
+.finds li button {
+  all: unset;
+  box-sizing: border-box;
+  width: 100%;
+  cursor: pointer;
+  display: grid;
+  grid-template-columns: 18px minmax(0, 1fr);
+  gap: 5px;
+  padding: 6px 10px;
+  border-bottom: 1px solid var(--paper-line);
+  font-size: 12.8px;
+  overflow-wrap: anywhere;
+}
+.finds li button > .v-icon {
+  margin-top: 2px;
+}
+.finds li button:focus-visible {
+  outline: 2px solid rgb(var(--v-theme-primary));
+  outline-offset: -2px;
+}
+.finds li .here {
+  background: rgb(var(--v-theme-surface));
+  box-shadow: inset 3px 0 rgb(var(--v-theme-primary));
+}
+.blocker > .v-icon,
+.filters .blocker {
+  color: rgb(var(--v-theme-error));
+}
+.warning > .v-icon,
+.filters .warning {
+  color: rgb(var(--v-theme-warning));
+}
+.note > .v-icon,
+.filters .note {
+  color: rgb(var(--v-theme-info));
+}
+.paper {
+  padding: 4px 16px 40px;
+  min-width: 0;
+}
+.block {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 216px;
+  gap: 18px;
+  padding: 9px 6px 11px;
+  border-bottom: 1px solid var(--paper-line);
+  scroll-margin: 40px;
+}
+.text p {
+  margin-top: 3px;
+  overflow-wrap: anywhere;
+}
+.ordinal {
+  color: var(--quiet);
+  font-weight: 400;
+}
+.kind {
+  font-family: 'Commissioner Variable', sans-serif;
+  font-weight: 400;
+  font-size: 12.5px;
+  color: var(--quiet);
+  margin-left: 6px;
+}
+.values {
+  margin-top: 4px;
+}
+.values td {
+  overflow-wrap: anywhere;
+}
+.kept td {
+  background: var(--hatch);
+}
+.marked {
+  background: rgba(var(--v-theme-warning), 0.13);
+  box-shadow: inset 3px 0 rgb(var(--v-theme-warning));
+}
+@media (max-width: 900px) {
+  .station,
+  .block {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .finds {
+    position: static;
+    border-right: 0;
+  }
+}
+</style>

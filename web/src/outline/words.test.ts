@@ -1,0 +1,79 @@
+import { describe, expect, it } from 'vitest'
+import type { SetupDocument } from '../desk/document'
+import { chargeWords, conditionWords, limitWords, plainLabel } from './words'
+
+const setup: SetupDocument = {
+  name: 'Lamp',
+  currency: 'EUR',
+  item: { sku: 'L', name: 'Lamp', price: '1' },
+  options: [
+    {
+      code: 'size',
+      label: 'Size *',
+      kind: 'one',
+      values: [
+        { code: 's', label: 'Small' },
+        { code: 'l', label: 'Large' },
+      ],
+    },
+    { code: 'gift', label: 'Gift', kind: 'flag' },
+    { code: 'width', label: 'Width', kind: 'number' },
+  ],
+}
+
+describe('conditions in words', () => {
+  it('uses the names that the shopper reads', () => {
+    expect(conditionWords(setup, { option: 'size', is: ['s', 'l'] })).toBe('Size is Small or Large')
+    expect(conditionWords(setup, { option: 'gift', is: false })).toBe('Gift is not yes')
+    expect(conditionWords(setup, { option: 'width', atLeast: '100', below: '200' })).toBe(
+      'Width is at least 100 and below 200',
+    )
+  })
+  it('shows what is not there in quotes', () => {
+    expect(conditionWords(setup, { option: 'seize', is: 's' })).toBe('“seize” is “s”')
+    expect(conditionWords(setup, { option: 'size', is: 'xs' })).toBe('Size is “xs”')
+  })
+  it('puts parentheses where parts are mixed', () => {
+    const c = {
+      all: [
+        {
+          any: [
+            { option: 'size', is: 's' },
+            { option: 'gift', is: true },
+          ],
+        },
+        { not: { option: 'width', filled: true } },
+      ],
+    }
+    expect(conditionWords(setup, c)).toBe('(Size is Small or Gift is yes) and not Width is answered')
+    expect(conditionWords(setup, { all: [] })).toBe('always')
+    expect(conditionWords(setup, { any: [] })).toBe('never')
+  })
+})
+
+describe('charges and limits in words', () => {
+  it('shows signs and what is counted', () => {
+    expect(chargeWords('5.00')).toBe('+5.00')
+    expect(chargeWords('-5.00')).toBe('−5.00')
+    expect(chargeWords({ how: 'percent', rate: '10', of: 'running', per: 'line' })).toBe(
+      '+10% of the running total, once a line',
+    )
+    expect(chargeWords({ how: 'per-character', amount: '0.45', free: 10, skipSpaces: true })).toBe(
+      '+0.45 a character after 10, blanks free',
+    )
+    expect(chargeWords({ how: 'formula', expr: 'width * 2', min: '9' })).toBe('width * 2 (at least 9)')
+  })
+  it('lists limits', () => {
+    expect(limitWords({ code: 'w', kind: 'number', min: '1', max: '9', step: '2', unit: 'cm' })).toEqual([
+      '1 to 9 cm',
+      'steps of 2',
+    ])
+    expect(limitWords({ code: 'd', kind: 'date', earliest: '+3d', weekdays: [1, 7] })).toEqual([
+      'at least +3d',
+      'Mon Sun',
+    ])
+  })
+  it('takes the mark off a label', () => {
+    expect(plainLabel('Size *')).toBe('Size')
+  })
+})

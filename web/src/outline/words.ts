@@ -1,0 +1,113 @@
+import type { Charge, Condition, Option, SetupDocument } from '../desk/document'
+
+/** A label without the mark that tells the shopper an answer is required. */
+export function plainLabel(label: string): string {
+  return label.replace(/\s*\*$/, '')
+}
+
+function optionNamed(setup: SetupDocument, code: string): Option | undefined {
+  return setup.options.find((o) => o.code === code)
+}
+
+function valueWord(option: Option | undefined, code: string): string {
+  return option?.values?.find((v) => v.code === code)?.label ?? `“${code}”`
+}
+
+function range(test: {
+  atLeast?: string | number
+  atMost?: string | number
+  above?: string
+  below?: string
+}): string {
+  const parts = []
+  if (test.atLeast !== undefined) parts.push(`at least ${test.atLeast}`)
+  if (test.above !== undefined) parts.push(`above ${test.above}`)
+  if (test.atMost !== undefined) parts.push(`at most ${test.atMost}`)
+  if (test.below !== undefined) parts.push(`below ${test.below}`)
+  return parts.join(' and ')
+}
+
+/** A condition as a sentence about the shopper's names. */
+export function conditionWords(setup: SetupDocument, c: Condition, inner = false): string {
+  const join = (parts: Condition[], word: string, none: string): string => {
+    if (parts.length === 0) return none
+    const text = parts.map((p) => conditionWords(setup, p, true)).join(` ${word} `)
+    return inner && parts.length > 1 ? `(${text})` : text
+  }
+  if (c.all) return join(c.all, 'and', 'always')
+  if (c.any) return join(c.any, 'or', 'never')
+  if (c.not) return `not ${conditionWords(setup, c.not, true)}`
+  if (c.quantity) return `quantity is ${range(c.quantity)}`
+  const option = optionNamed(setup, c.option ?? '')
+  const name = option ? plainLabel(option.label ?? option.code) : `“${c.option ?? ''}”`
+  if (c.filled !== undefined) return `${name} ${c.filled ? 'is answered' : 'has no answer'}`
+  if (typeof c.is === 'boolean') return `${name} is ${c.is ? 'yes' : 'not yes'}`
+  if (c.is !== undefined) {
+    const values = Array.isArray(c.is) ? c.is : [c.is]
+    return `${name} is ${values.map((v) => valueWord(option, v)).join(' or ')}`
+  }
+  if (c.picks) return `${name} has ${range(c.picks)} picked`
+  return `${name} is ${range(c)}`
+}
+
+/** A charge in short: "+5.00", "10% of base", "0.50 a character after 10". */
+export function chargeWords(charge: Charge): string {
+  if (typeof charge !== 'object') return signed(String(charge))
+  const per = charge.per === 'line' ? ', once a line' : ''
+  const free = charge.free ? ` after ${charge.free}` : ''
+  switch (charge.how) {
+    case 'fixed':
+      return signed(charge.amount ?? '0') + per
+    case 'percent':
+      return `${signed(charge.rate ?? '0')}% of the ${charge.of === 'running' ? 'running total' : 'base'}${per}`
+    case 'per-character':
+      return `${signed(charge.amount ?? '0')} a character${free}${charge.skipSpaces ? ', blanks free' : ''}${per}`
+    case 'per-file':
+      return `${signed(charge.amount ?? '0')} a file${free}${per}`
+    case 'per-pick':
+      return `${signed(charge.amount ?? '0')} a pick${free}${per}`
+    case 'replace':
+      return `sets the price to ${charge.amount ?? '0'}`
+    case 'formula': {
+      const held = [
+        charge.min ? `at least ${charge.min}` : '',
+        charge.max ? `at most ${charge.max}` : '',
+      ].filter(Boolean)
+      return `${charge.expr ?? ''}${held.length > 0 ? ` (${held.join(', ')})` : ''}${per}`
+    }
+    default:
+      return charge.how
+  }
+}
+
+function signed(amount: string): string {
+  return amount.startsWith('-') ? `−${amount.slice(1)}` : `+${amount}`
+}
+
+/** The limits of an input or a several, one short phrase each. */
+export function limitWords(o: Option): string[] {
+  const out: string[] = []
+  type Bound = string | number | undefined
+  const between = (min: Bound, max: Bound, unit: string): void => {
+    if (min !== undefined && max !== undefined) out.push(`${min} to ${max} ${unit}`.trim())
+    else if (min !== undefined) out.push(`at least ${min} ${unit}`.trim())
+    else if (max !== undefined) out.push(`at most ${max} ${unit}`.trim())
+  }
+  between(o.picks?.min, o.picks?.max, 'picks')
+  between(o.length?.min, o.length?.max, `characters${o.length?.measure ? ` (${o.length.measure})` : ''}`)
+  if (o.lines?.max) out.push(`${o.lines.max} lines`)
+  if (o.allow && o.allow !== 'any') out.push(o.allow)
+  if (o.pattern) out.push(`pattern ${o.pattern}`)
+  between(o.min, o.max, o.unit ?? '')
+  if (o.step) out.push(`steps of ${o.step}`)
+  if (o.decimals !== undefined) out.push(`${o.decimals} decimals`)
+  between(o.earliest, o.latest, '')
+  if (o.weekdays)
+    out.push(o.weekdays.map((d) => ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'][d - 1]).join(' '))
+  if (o.closed?.length) out.push(`closed ${o.closed.join(', ')}`)
+  if (o.types) out.push(o.types.join(', '))
+  if (o.maxBytes !== undefined) out.push(`at most ${o.maxBytes} bytes each`)
+  between(o.files?.min, o.files?.max, 'files')
+  if (o.pixels) out.push(`from ${o.pixels.minWidth ?? 0} × ${o.pixels.minHeight ?? 0} pixels`)
+  return out
+}

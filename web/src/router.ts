@@ -1,0 +1,21 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+/** Each station has its own address; pins, filters and places stand in the query. */
+export const router = createRouter({
+  history: createWebHistory('/'),
+  routes: [
+    { path: '/', name: 'shelf', component: () => import('./shelf/ShelfView.vue') },
+    {
+      path: '/setups/:id',
+      component: () => import('./desk/DeskView.vue'),
+      props: true,
+      redirect: (to) => ({ name: 'ladder', params: to.params }),
+      children: [
+        { path: 'outline', name: 'outline', component: () => import('./outline/OutlineStation.vue') },
+        { path: 'ladder', name: 'ladder', component: () => import('./ladder/LadderStation.vue') },
+        { path: 'list', name: 'list', component: () => import('./list/ListStation.vue') },
+      ],
+    },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shared/Nowhere.vue') },
+  ],
+})

@@ -1,0 +1,61 @@
+import createClient from 'openapi-fetch'
+import type { paths, ProblemDetails } from './api.d'
+
+export type {
+  CombinationPage,
+  Counts,
+  Desk,
+  FindingView as Finding,
+  Ladder,
+  LadderCell,
+  ProblemDetails,
+  Rung,
+  ShelfEntry,
+  Slip,
+} from './api.d'
+
+/** What the server could not do, with the places that are to be mended. */
+export class Refusal extends Error {
+  constructor(
+    readonly problem: ProblemDetails,
+    readonly status: number,
+  ) {
+    super(problem.detail === '' ? problem.title : problem.detail)
+  }
+}
+
+export const client = createClient<paths>({ baseUrl: '' })
+
+/**
+ * The data of an answer.
+ *
+ * @throws Refusal where the server refused, or could not be reached
+ */
+export async function answer<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let result
+  try {
+    result = await call
+  } catch {
+    throw new Refusal(
+      {
+        type: 'about:blank',
+        title: 'Ithrel does not answer',
+        status: 0,
+        detail: 'Ithrel does not answer. Is ./ithrel demo still running? Nothing here was lost.',
+        problems: [],
+      },
+      0,
+    )
+  }
+  if (result.data !== undefined) return result.data
+  if (result.response.ok) return undefined as T
+  const problem = result.error as ProblemDetails | undefined
+  throw new Refusal(
+    typeof problem === 'object' && 'title' in problem
+      ? problem
+      : { type: 'about:blank', title: 'Refused', status: result.response.status, detail: '', problems: [] },
+    result.response.status,
+  )
+}

@@ -1,0 +1,23 @@
+const THIN = '\u2009'
+
+/** A whole number of any size with thin spaces between groups of three digits. */
+export function grouped(digits: string): string {
+  return digits.replace(/\B(?=(\d{3})+(?!\d))/g, THIN)
+}
+
+/** As it is read: all digits up to twelve, beyond that a power of ten with two figures. */
+export function readable(digits: string): string {
+  if (digits.length <= 12) return grouped(digits)
+  const exponent = Array.from(String(digits.length - 1), (d) => '⁰¹²³⁴⁵⁶⁷⁸⁹'[Number(d)] ?? '').join('')
+  return `${digits.slice(0, 1)}.${digits.slice(1, 2)}${THIN}×${THIN}10${exponent}`
+}
+
+/** A share from 0 to 1 as a percentage that never rounds something to nothing or a part to all. */
+export function percent(share: number): string {
+  if (share === 0) return '0%'
+  if (share >= 1) return '100%'
+  const p = share * 100
+  if (p < 0.1) return '<0.1%'
+  if (p > 99.9) return '>99.9%'
+  return p < 10 ? `${p.toFixed(1)}%` : `${p.toFixed(0)}%`
+}

@@ -1,0 +1,61 @@
+import { keepPreviousData, QueryClient, queryOptions } from '@tanstack/vue-query'
+import { answer, client, Refusal } from './api'
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      refetchOnWindowFocus: false,
+      staleTime: 60_000,
+      retry: (count, error) => !(error instanceof Refusal && error.status >= 400) && count < 2,
+    },
+  },
+})
+
+export type SetName = 'selectable' | 'offered' | 'wrong-sale' | 'dead-end'
+export const SETS: { value: SetName; title: string }[] = [
+  { value: 'selectable', title: 'Selectable' },
+  { value: 'offered', title: 'Offered' },
+  { value: 'wrong-sale', title: 'Wrong sales' },
+  { value: 'dead-end', title: 'Dead ends' },
+]
+
+/** Every query of the interface, so that keys are made in one place. */
+export const queries = {
+  shelf: () => queryOptions({ queryKey: ['shelf'], queryFn: () => answer(client.GET('/api/setups')) }),
+  desk: (id: string) =>
+    queryOptions({
+      queryKey: ['desk', id],
+      queryFn: () => answer(client.GET('/api/setups/{id}', { params: { path: { id } } })),
+    }),
+  ladder: (id: string, sha256: string, set: SetName, pins: string[]) =>
+    queryOptions({
+      queryKey: ['ladder', id, sha256, set, pins],
+      queryFn: ({ signal }) =>
+        answer(
+          client.GET('/api/setups/{id}/ladder', {
+            params: { path: { id }, query: { set, 'pin[]': pins } },
+            signal,
+          }),
+        ),
+      placeholderData: keepPreviousData,
+    }),
+  combinations: (id: string, sha256: string, set: SetName, pins: string[], from: string, limit: number) =>
+    queryOptions({
+      queryKey: ['combinations', id, sha256, set, pins, from, limit],
+      queryFn: ({ signal }) =>
+        answer(
+          client.GET('/api/setups/{id}/combinations', {
+            params: { path: { id }, query: { set, 'pin[]': pins, from, limit } },
+            signal,
+          }),
+        ),
+      placeholderData: keepPreviousData,
+    }),
+  slip: (id: string, sha256: string, state: { pick: Record<string, unknown>; quantity?: number }) =>
+    queryOptions({
+      queryKey: ['slip', id, sha256, state],
+      queryFn: ({ signal }) =>
+        answer(client.POST('/api/setups/{id}/slip', { params: { path: { id } }, body: state, signal })),
+      placeholderData: keepPreviousData,
+    }),
+}

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { mdiTrayArrowDown } from '@mdi/js'
+import { useMutation } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { answer, client, type ShelfEntry } from '../shared/api'
+import Trouble from '../shared/Trouble.vue'
+
+/** Takes setup documents by file, dropped or picked, and by paste. What was refused stays in the field. */
+const emit = defineEmits<{ broughtIn: [setup: ShelfEntry] }>()
+const text = ref('')
+const over = ref(false)
+const picker = ref<HTMLInputElement | null>(null)
+
+const bringIn = useMutation({
+  mutationFn: (document: string) => answer(client.POST('/api/setups', { body: { text: document } })),
+  onSuccess: (setup) => {
+    text.value = ''
+    emit('broughtIn', setup)
+  },
+})
+
+async function take(files: FileList | null | undefined): Promise<void> {
+  const file = files?.[0]
+  if (!file) return
+  text.value = await file.text()
+  bringIn.mutate(text.value)
+}
+
+async function dropped(event: DragEvent): Promise<void> {
+  over.value = false
+  await take(event.dataTransfer?.files)
+}
+
+async function picked(): Promise<void> {
+  await take(picker.value?.files)
+  if (picker.value) picker.value.value = ''
+}
+</script>
+
+<template>
+  <aside
+    class="in"
+    :class="{ over }"
+    aria-label="Bring in a setup"
+    @dragover.prevent="over = true"
+    @dragleave="over = false"
+    @drop.prevent="dropped"
+  >
+    <h2><v-icon :icon="mdiTrayArrowDown" size="18" aria-hidden="true" /> Bring in a setup</h2>
+    <p class="quiet">Drop a setup document here, pick one, or paste its text.</p>
+    <input
+      ref="picker"
+      type="file"
+      accept=".json,application/json"
+      class="d-sr-only"
+      tabindex="-1"
+      aria-label="Setup document"
+      @change="picked"
+    />
+    <v-btn block class="mb-2" @click="picker?.click()">Pick a file…</v-btn>
+    <v-textarea v-model="text" label="Text of a document" rows="7" no-resize class="paste" />
+    <v-btn
+      block
+      class="mt-2"
+      variant="flat"
+      color="primary"
+      :disabled="text.trim() === ''"
+      :loading="bringIn.isPending.value"
+      @click="bringIn.mutate(text)"
+      >Read it</v-btn
+    >
+    <Trouble v-if="bringIn.error.value" :error="bringIn.error.value" class="mt-3" />
+  </aside>
+</template>
+
+<style scoped>
+.in {
+  border: 1px dashed rgba(var(--v-theme-on-background), 0.4);
+  padding: 12px 14px;
+  align-self: start;
+}
+.in.over {
+  border-style: solid;
+  border-color: rgb(var(--v-theme-primary));
+  background: var(--paper-faint);
+}
+.in p {
+  margin: 4px 0 10px;
+}
+.paste :deep(textarea) {
+  font-family: ui-monospace, 'DejaVu Sans Mono', monospace;
+  font-size: 12px;
+}
+</style>

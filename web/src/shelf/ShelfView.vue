@@ -1,0 +1,251 @@
+<script setup lang="ts">
+import { mdiDotsVertical, mdiDownload, mdiPencilOutline, mdiTrashCanOutline } from '@mdi/js'
+import { useMutation, useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { answer, client, type ShelfEntry } from '../shared/api'
+import { grouped, readable } from '../shared/numbers'
+import { queries, queryClient } from '../shared/queries'
+import { SEVERITIES } from '../shared/severity'
+import Trouble from '../shared/Trouble.vue'
+import BringIn from './BringIn.vue'
+
+const shelf = useQuery(queries.shelf())
+const router = useRouter()
+const wanted = ref('')
+const rows = computed(() => {
+  const word = wanted.value.trim().toLocaleLowerCase()
+  return (shelf.data.value ?? []).filter((s) => `${s.title} ${s.item}`.toLocaleLowerCase().includes(word))
+})
+
+const renaming = ref<ShelfEntry | null>(null)
+const title = ref('')
+const rename = useMutation({
+  mutationFn: ({ id, to }: { id: string; to: string }) =>
+    answer(client.PATCH('/api/setups/{id}', { params: { path: { id } }, body: { title: to } })),
+  onSuccess: async () => {
+    renaming.value = null
+    await queryClient.invalidateQueries()
+  },
+})
+const removing = ref<ShelfEntry | null>(null)
+const remove = useMutation({
+  mutationFn: (id: string) => answer(client.DELETE('/api/setups/{id}', { params: { path: { id } } })),
+  onSuccess: async () => {
+    removing.value = null
+    await queryClient.invalidateQueries()
+  },
+})
+
+function askName(setup: ShelfEntry): void {
+  title.value = setup.title
+  rename.reset()
+  renaming.value = setup
+}
+
+async function broughtIn(setup: ShelfEntry): Promise<void> {
+  await queryClient.invalidateQueries({ queryKey: ['shelf'] })
+  await router.push({ name: 'ladder', params: { id: setup.id } })
+}
+</script>
+
+<template>
+  <main class="shelf">
+    <div class="head">
+      <h1>Shelf</h1>
+      <span class="quiet">{{ shelf.data.value?.length ?? 0 }} setups</span>
+      <v-text-field
+        v-if="(shelf.data.value?.length ?? 0) > 5"
+        v-model="wanted"
+        label="Find a setup"
+        clearable
+        class="find"
+        @click:clear="wanted = ''"
+      />
+    </div>
+    <div class="columns">
+      <section aria-label="Setups">
+        <Trouble v-if="shelf.error.value" :error="shelf.error.value" />
+        <p v-else-if="shelf.isPending.value" class="quiet">Reading the shelf…</p>
+        <p v-else-if="shelf.data.value?.length === 0">
+          The shelf is empty. Drop a setup document on the field beside this, or paste one.
+        </p>
+        <table v-else class="plain rows">
+          <thead>
+            <tr>
+              <th scope="col">Setup</th>
+              <th scope="col" class="figure">Selectable</th>
+              <th scope="col" class="figure">Wrong sales</th>
+              <th scope="col">Findings</th>
+              <th scope="col"><span class="quiet">Revision</span></th>
+              <th scope="col"><span class="d-sr-only">More</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="s in rows" :key="s.id">
+              <th scope="row">
+                <router-link :to="{ name: 'ladder', params: { id: s.id } }">{{ s.title }}</router-link>
+                <div v-if="s.item !== s.title" class="quiet small">{{ s.item }}</div>
+              </th>
+              <template v-if="s.counts">
+                <td class="figure" :title="grouped(s.counts.selectable)">
+                  {{ readable(s.counts.selectable) }}
+                </td>
+                <td class="figure" :title="grouped(s.counts.wrongSales)">
+                  <span :class="{ bad: s.counts.wrongSales !== '0', quiet: s.counts.wrongSales === '0' }">{{
+                    readable(s.counts.wrongSales)
+                  }}</span>
+                </td>
+                <td>
+                  <span v-if="s.blockers + s.warnings + s.notes === 0" class="clean">nothing found</span>
+                  <span
+                    v-for="(n, kind) in { blocker: s.blockers, warning: s.warnings, note: s.notes }"
+                    v-else
+                    :key="kind"
+                  >
+                    <span v-if="n > 0" class="tally" :class="kind">
+                      <v-icon :icon="SEVERITIES[kind].icon" size="15" aria-hidden="true" />{{ n }}
+                      {{ n === 1 && kind !== 'warning' ? kind : SEVERITIES[kind].plural }}
+                    </span>
+                  </span>
+                </td>
+              </template>
+              <td v-else colspan="3" class="quiet">{{ s.trouble }}</td>
+              <td class="quiet">{{ s.revision }}</td>
+              <td>
+                <v-menu>
+                  <template #activator="{ props: menu }">
+                    <v-btn
+                      v-bind="menu"
+                      :icon="mdiDotsVertical"
+                      variant="text"
+                      :aria-label="`More for ${s.title}`"
+                    />
+                  </template>
+                  <v-list density="compact">
+                    <v-list-item :prepend-icon="mdiPencilOutline" title="Rename" @click="askName(s)" />
+                    <v-list-item
+                      :prepend-icon="mdiDownload"
+                      title="Take the document out"
+                      :href="`/api/setups/${s.id}/document`"
+                    />
+                    <v-list-item :prepend-icon="mdiTrashCanOutline" title="Remove…" @click="removing = s" />
+                  </v-list>
+                </v-menu>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <BringIn @brought-in="broughtIn" />
+    </div>
+
+    <v-dialog
+      :model-value="renaming !== null"
+      max-width="460"
+      aria-label="Rename"
+      @update:model-value="renaming = null"
+    >
+      <v-card class="pa-4">
+        <form v-if="renaming" @submit.prevent="rename.mutate({ id: renaming.id, to: title })">
+          <h2 class="mb-3">Rename on the shelf</h2>
+          <v-text-field v-model="title" label="Name" autofocus />
+          <Trouble v-if="rename.error.value" :error="rename.error.value" class="mt-2" />
+          <div class="mt-3 d-flex ga-2 justify-end">
+            <v-btn @click="renaming = null">Leave it</v-btn>
+            <v-btn type="submit" variant="flat" color="primary" :loading="rename.isPending.value"
+              >Rename</v-btn
+            >
+          </div>
+        </form>
+      </v-card>
+    </v-dialog>
+    <v-dialog
+      :model-value="removing !== null"
+      max-width="460"
+      aria-label="Remove"
+      @update:model-value="removing = null"
+    >
+      <v-card v-if="removing" class="pa-4">
+        <h2>Remove “{{ removing.title }}”?</h2>
+        <p class="my-2">
+          Its {{ removing.revision }} {{ removing.revision === 1 ? 'revision goes' : 'revisions go' }} with
+          it. Take the document out first if it is not kept elsewhere.
+        </p>
+        <Trouble v-if="remove.error.value" :error="remove.error.value" />
+        <div class="d-flex ga-2 justify-end">
+          <v-btn @click="removing = null">Keep it</v-btn>
+          <v-btn
+            variant="flat"
+            color="error"
+            :loading="remove.isPending.value"
+            @click="remove.mutate(removing.id)"
+            >Remove</v-btn
+          >
+        </div>
+      </v-card>
+    </v-dialog>
+  </main>
+</template>
+
+<style scoped>
+.shelf {
+  padding: 14px 16px;
+}
+.head {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  min-height: 44px;
+}
+.find {
+  max-width: 260px;
+  margin-left: auto;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 330px;
+  gap: 28px;
+  margin-top: 8px;
+}
+.rows tbody tr {
+  border-bottom: 1px solid var(--paper-line);
+}
+.rows th,
+.rows td {
+  padding: 5px 14px 5px 0;
+  vertical-align: middle;
+}
+.rows tbody th {
+  font-weight: 500;
+  color: inherit;
+  border: 0;
+}
+.small {
+  font-size: 12px;
+}
+.bad,
+.tally.blocker {
+  color: rgb(var(--v-theme-error));
+  font-weight: 600;
+}
+.tally {
+  margin-right: 12px;
+  white-space: nowrap;
+}
+.tally.warning {
+  color: rgb(var(--v-theme-warning));
+}
+.tally.note {
+  color: rgb(var(--v-theme-info));
+}
+.clean {
+  color: rgb(var(--v-theme-primary));
+  font-weight: 600;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
