@@ -1,4 +1,4 @@
-import '@fontsource-variable/commissioner/wght.css'
+import '@fontsource-variable/noto-sans/wght.css'
 import '@fontsource-variable/literata/wght.css'
 import 'vuetify/styles'
 import './shared/style.css'

@@ -85,7 +85,7 @@ final readonly class GivenState
     {
         if (Kind::Flag === $option->kind) {
             if (!is_bool($given)) {
-                $problems[] = new AnswerProblem('unknown-value', $option->code, sprintf('%s is answered by true or false.', $option->label));
+                $problems[] = new AnswerProblem('unknown-value', $option->code, sprintf('%s is answered by true or false.', $option->name()));
             }
 
             return true === $given ? [0] : null;
@@ -95,7 +95,7 @@ final readonly class GivenState
             foreach (is_array($given) && Kind::Several === $option->kind ? $given : [$given] as $code) {
                 $value = is_string($code) || is_int($code) ? $option->value((string) $code) : null;
                 if (null === $value) {
-                    $problems[] = new AnswerProblem('unknown-value', $option->code, sprintf('%s has no value %s.', $option->label, is_scalar($code) ? '"'.$code.'"' : 'of this form'), null, is_scalar($code) ? (string) $code : null);
+                    $problems[] = new AnswerProblem('unknown-value', $option->code, sprintf('%s has no value %s.', $option->name(), is_scalar($code) ? '"'.$code.'"' : 'of this form'), null, is_scalar($code) ? (string) $code : null);
                 } else {
                     $positions[$value->index] = $value->index;
                 }
@@ -114,7 +114,7 @@ final readonly class GivenState
             $code = match ($option->kind) {
                 Kind::Number => 'input.number', Kind::Date => 'input.date', default => 'input.characters',
             };
-            $problems[] = new AnswerProblem($code, $option->code, sprintf('%s: %s was expected.', $option->label, match ($option->kind) {
+            $problems[] = new AnswerProblem($code, $option->code, sprintf('%s: %s was expected.', $option->name(), match ($option->kind) {
                 Kind::Number => 'a number like "12.5"', Kind::Date => 'a date like "2030-01-31"', default => 'a text',
             }), null, $typed);
         }
@@ -136,7 +136,7 @@ final readonly class GivenState
                 $type = $file->type ?? null;
                 $files[] = new GivenFile($file->name, is_string($type) ? $type : null, $whole($file->bytes ?? null), $whole($file->width ?? null), $whole($file->height ?? null));
             } else {
-                $problems[] = new AnswerProblem('unknown-value', $option->code, sprintf('%s: a file is given by its name, or as an object with a name.', $option->label));
+                $problems[] = new AnswerProblem('unknown-value', $option->code, sprintf('%s: a file is given by its name, or as an object with a name.', $option->name()));
             }
         }
 

@@ -40,8 +40,8 @@ final class Appraiser
         foreach ($dropped ?? [] as [$index, $value]) {
             $option = $this->setup->options[$index];
             $problems[] = null === $value
-                ? new AnswerProblem('hidden', $option->code, sprintf('%s is not shown here, so it takes no answer.', $option->label))
-                : new AnswerProblem('not-allowed', $option->code, sprintf('%s: %s is not on offer here.', $option->label, $option->values[$value]->label), null, $option->values[$value]->code);
+                ? new AnswerProblem('hidden', $option->code, sprintf('%s is not shown here, so it takes no answer.', $option->name()))
+                : new AnswerProblem('not-allowed', $option->code, sprintf('%s: %s is not on offer here.', $option->name(), $option->values[$value]->label), null, $option->values[$value]->code);
         }
         array_push($problems, ...$this->unreached($state));
         $complete = true;
@@ -50,13 +50,13 @@ final class Appraiser
             if ($answer instanceof Input) {
                 array_push($problems, ...$this->inputs->problems($option, $answer));
             } elseif (null === $answer && $option->required && Kind::Note !== $option->kind && $this->reach->board->page->isShown($option, $state)) {
-                $problems[] = new AnswerProblem('missing', $option->code, sprintf('%s has to be answered.', $option->label));
+                $problems[] = new AnswerProblem('missing', $option->code, sprintf('%s has to be answered.', $option->name()));
                 $complete = false;
             } elseif (is_array($answer) && null !== $option->picks) {
                 $count = count($answer);
                 if ($count < $option->picks->min || (null !== $option->picks->max && $count > $option->picks->max)) {
                     $limit = $count < $option->picks->min ? $option->picks->min : (int) $option->picks->max;
-                    $problems[] = new AnswerProblem('picks', $option->code, sprintf('%s: at %s %d can be picked, %d are.', $option->label, $count < $option->picks->min ? 'least' : 'most', $limit, $count), (string) $limit, (string) $count);
+                    $problems[] = new AnswerProblem('picks', $option->code, sprintf('%s: at %s %d can be picked, %d are.', $option->name(), $count < $option->picks->min ? 'least' : 'most', $limit, $count), (string) $limit, (string) $count);
                     $complete = false;
                 }
             }
@@ -81,7 +81,7 @@ final class Appraiser
                 foreach ($circle->options as $index) {
                     if ($state->has($index) && isset($this->reach->board->dependencies->circleOf[$index])) {
                         $option = $this->setup->options[$index];
-                        $problems[] = new AnswerProblem('hidden', $option->code, sprintf('%s cannot be brought to this answer by clicks: it waits for options that wait for it.', $option->label));
+                        $problems[] = new AnswerProblem('hidden', $option->code, sprintf('%s cannot be brought to this answer by clicks: it waits for options that wait for it.', $option->name()));
                     }
                 }
             }
@@ -104,7 +104,7 @@ final class Appraiser
             foreach (is_array($answer) ? $answer : [] as $value) {
                 if (!$stock->hasValue($index, $value)) {
                     $option = $this->setup->options[$index];
-                    $problems[] = new AnswerProblem('sold-out', $option->code, sprintf('%s: %s is sold out.', $option->label, $option->values[$value]->label), null, $option->values[$value]->code);
+                    $problems[] = new AnswerProblem('sold-out', $option->code, sprintf('%s: %s is sold out.', $option->name(), $option->values[$value]->label), null, $option->values[$value]->code);
                 }
             }
         }

@@ -70,21 +70,21 @@ final readonly class InputCheck
             'bytes' => 'bytes', default => 'characters',
         };
         if (null !== $limits->min && $length < $limits->min) {
-            $problems[] = new AnswerProblem('input.too-short', $option->code, sprintf('%s: at least %d %s are needed, %d given.', $option->label, $limits->min, $unit, $length), (string) $limits->min, (string) $length);
+            $problems[] = new AnswerProblem('input.too-short', $option->code, sprintf('%s: at least %d %s are needed, %d given.', $option->name(), $limits->min, $unit, $length), (string) $limits->min, (string) $length);
         }
         if (null !== $limits->max && $length > $limits->max) {
-            $problems[] = new AnswerProblem('input.too-long', $option->code, sprintf('%s: at most %d %s are taken, %d given.', $option->label, $limits->max, $unit, $length), (string) $limits->max, (string) $length);
+            $problems[] = new AnswerProblem('input.too-long', $option->code, sprintf('%s: at most %d %s are taken, %d given.', $option->name(), $limits->max, $unit, $length), (string) $limits->max, (string) $length);
         }
         $lines = TextMeasure::lines($text);
         if (null !== $limits->maxLines && $lines > $limits->maxLines) {
-            $problems[] = new AnswerProblem('input.lines', $option->code, sprintf('%s: at most %d lines are taken, %d given.', $option->label, $limits->maxLines, $lines), (string) $limits->maxLines, (string) $lines);
+            $problems[] = new AnswerProblem('input.lines', $option->code, sprintf('%s: at most %d lines are taken, %d given.', $option->name(), $limits->maxLines, $lines), (string) $limits->maxLines, (string) $lines);
         }
         $forbidden = TextMeasure::firstForbidden($text, $limits->allow);
         if (null !== $forbidden) {
-            $problems[] = new AnswerProblem('input.characters', $option->code, sprintf('%s: "%s" is not among the characters taken (%s).', $option->label, $forbidden, $limits->allow), $limits->allow, $forbidden);
+            $problems[] = new AnswerProblem('input.characters', $option->code, sprintf('%s: "%s" is not among the characters taken (%s).', $option->name(), $forbidden, $limits->allow), $limits->allow, $forbidden);
         }
         if (null !== $limits->pattern && !TextPattern::matches($limits->pattern, TextMeasure::normalize($text))) {
-            $problems[] = new AnswerProblem('input.pattern', $option->code, sprintf('%s: the text does not have the form asked for.', $option->label), $limits->pattern, mb_strimwidth($text, 0, 80, '…', 'UTF-8'));
+            $problems[] = new AnswerProblem('input.pattern', $option->code, sprintf('%s: the text does not have the form asked for.', $option->name()), $limits->pattern, mb_strimwidth($text, 0, 80, '…', 'UTF-8'));
         }
 
         return $problems;
@@ -98,20 +98,20 @@ final readonly class InputCheck
         $problems = [];
         $found = (string) $number;
         if (null !== $limits->min && $number->isLessThan($limits->min)) {
-            $problems[] = new AnswerProblem('input.below', $option->code, sprintf('%s: %s is below the least, %s.', $option->label, $found, $limits->min), (string) $limits->min, $found);
+            $problems[] = new AnswerProblem('input.below', $option->code, sprintf('%s: %s is below the least, %s.', $option->name(), $found, $limits->min), (string) $limits->min, $found);
         }
         if (null !== $limits->max && $number->isGreaterThan($limits->max)) {
-            $problems[] = new AnswerProblem('input.above', $option->code, sprintf('%s: %s is above the most, %s.', $option->label, $found, $limits->max), (string) $limits->max, $found);
+            $problems[] = new AnswerProblem('input.above', $option->code, sprintf('%s: %s is above the most, %s.', $option->name(), $found, $limits->max), (string) $limits->max, $found);
         }
         if (null !== $limits->step) {
             $base = $limits->min ?? BigDecimal::zero();
             if (!$number->minus($base)->remainder($limits->step)->isZero()) {
-                $problems[] = new AnswerProblem('input.step', $option->code, sprintf('%s: %s is no step of %s counted from %s.', $option->label, $found, $limits->step, $base), (string) $limits->step, $found);
+                $problems[] = new AnswerProblem('input.step', $option->code, sprintf('%s: %s is no step of %s counted from %s.', $option->name(), $found, $limits->step, $base), (string) $limits->step, $found);
             }
         }
         $places = max(0, $number->strippedOfTrailingZeros()->getScale());
         if (null !== $limits->decimals && $places > $limits->decimals) {
-            $problems[] = new AnswerProblem('input.decimals', $option->code, sprintf('%s: at most %d decimals are taken, %d given.', $option->label, $limits->decimals, $places), (string) $limits->decimals, (string) $places);
+            $problems[] = new AnswerProblem('input.decimals', $option->code, sprintf('%s: at most %d decimals are taken, %d given.', $option->name(), $limits->decimals, $places), (string) $limits->decimals, (string) $places);
         }
 
         return $problems;
@@ -125,13 +125,13 @@ final readonly class InputCheck
         $problems = [];
         $found = Today::isoOf($day);
         if (null !== $limits->earliest && $day < $limits->earliest) {
-            $problems[] = new AnswerProblem('input.below', $option->code, sprintf('%s: %s is before the first day, %s.', $option->label, $found, Today::isoOf($limits->earliest)), Today::isoOf($limits->earliest), $found);
+            $problems[] = new AnswerProblem('input.below', $option->code, sprintf('%s: %s is before the first day, %s.', $option->name(), $found, Today::isoOf($limits->earliest)), Today::isoOf($limits->earliest), $found);
         }
         if (null !== $limits->latest && $day > $limits->latest) {
-            $problems[] = new AnswerProblem('input.above', $option->code, sprintf('%s: %s is after the last day, %s.', $option->label, $found, Today::isoOf($limits->latest)), Today::isoOf($limits->latest), $found);
+            $problems[] = new AnswerProblem('input.above', $option->code, sprintf('%s: %s is after the last day, %s.', $option->name(), $found, Today::isoOf($limits->latest)), Today::isoOf($limits->latest), $found);
         }
         if ($limits->isClosed($day)) {
-            $problems[] = new AnswerProblem('input.day', $option->code, sprintf('%s: %s is not a day on offer.', $option->label, $found), null, $found);
+            $problems[] = new AnswerProblem('input.day', $option->code, sprintf('%s: %s is not a day on offer.', $option->name(), $found), null, $found);
         }
 
         return $problems;
@@ -145,21 +145,21 @@ final readonly class InputCheck
         $problems = [];
         $count = count($input->files);
         if (null !== $limits->minFiles && $count < $limits->minFiles) {
-            $problems[] = new AnswerProblem('input.file-count', $option->code, sprintf('%s: at least %d files are needed, %d given.', $option->label, $limits->minFiles, $count), (string) $limits->minFiles, (string) $count);
+            $problems[] = new AnswerProblem('input.file-count', $option->code, sprintf('%s: at least %d files are needed, %d given.', $option->name(), $limits->minFiles, $count), (string) $limits->minFiles, (string) $count);
         }
         if (null !== $limits->maxFiles && $count > $limits->maxFiles) {
-            $problems[] = new AnswerProblem('input.file-count', $option->code, sprintf('%s: at most %d files are taken, %d given.', $option->label, $limits->maxFiles, $count), (string) $limits->maxFiles, (string) $count);
+            $problems[] = new AnswerProblem('input.file-count', $option->code, sprintf('%s: at most %d files are taken, %d given.', $option->name(), $limits->maxFiles, $count), (string) $limits->maxFiles, (string) $count);
         }
         foreach ($input->files as $file) {
             if (null !== $limits->types && null !== $file->type && !self::typeFits($file->type, $limits->types)) {
-                $problems[] = new AnswerProblem('input.file-type', $option->code, sprintf('%s: %s is of the kind %s, which is not taken.', $option->label, $file->name, $file->type), implode(', ', $limits->types), $file->type);
+                $problems[] = new AnswerProblem('input.file-type', $option->code, sprintf('%s: %s is of the kind %s, which is not taken.', $option->name(), $file->name, $file->type), implode(', ', $limits->types), $file->type);
             }
             if (null !== $limits->maxBytes && null !== $file->bytes && $file->bytes > $limits->maxBytes) {
-                $problems[] = new AnswerProblem('input.file-size', $option->code, sprintf('%s: %s has %d bytes, more than the %d taken.', $option->label, $file->name, $file->bytes, $limits->maxBytes), (string) $limits->maxBytes, (string) $file->bytes);
+                $problems[] = new AnswerProblem('input.file-size', $option->code, sprintf('%s: %s has %d bytes, more than the %d taken.', $option->name(), $file->name, $file->bytes, $limits->maxBytes), (string) $limits->maxBytes, (string) $file->bytes);
             }
             foreach ([['wide', $limits->minWidth, $file->width], ['high', $limits->minHeight, $file->height]] as [$word, $least, $found]) {
                 if (null !== $least && null !== $found && $found < $least) {
-                    $problems[] = new AnswerProblem('input.pixels', $option->code, sprintf('%s: %s is %d pixels %s; at least %d are needed.', $option->label, $file->name, $found, $word, $least), (string) $least, (string) $found);
+                    $problems[] = new AnswerProblem('input.pixels', $option->code, sprintf('%s: %s is %d pixels %s; at least %d are needed.', $option->name(), $file->name, $found, $word, $least), (string) $least, (string) $found);
                 }
             }
         }

@@ -46,6 +46,14 @@ final readonly class Option
     ) {
     }
 
+    /** The label without the mark that tells the shopper that an answer is required. */
+    public function name(): string
+    {
+        $name = rtrim($this->label, "* \t");
+
+        return '' === $name ? $this->code : $name;
+    }
+
     public function value(string $code): ?Value
     {
         foreach ($this->values as $value) {

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { mdiPinOffOutline } from '@mdi/js'
 import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Option, SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { grouped, readable } from '../shared/numbers'
 import { queries, SETS } from '../shared/queries'
+import { isWithin, SEVERITIES } from '../shared/severity'
 import { useShortcuts } from '../shared/shortcuts'
 import Trouble from '../shared/Trouble.vue'
 import { useViewState } from '../shared/viewState'
@@ -38,6 +39,13 @@ function type(code: string, text: string): void {
     .map(([option, value]) => `${option}=${value}`)
   void view.change({ in: text === '' ? rest : [...rest, `${code}=${text}`] })
 }
+
+/** The cell that is looked at, and what was found where it stands. */
+const looked = ref<{ what: string; at: string } | null>(null)
+const found = computed(() => {
+  const at = looked.value?.at
+  return at === undefined ? [] : desk.value.findings.filter((f) => isWithin(f.at, at))
+})
 
 useShortcuts({ c: () => void view.clear() })
 
@@ -116,6 +124,7 @@ function move(event: KeyboardEvent): void {
           :wanting="problems.has(rung.option)"
           :typed="view.typed.value[rung.option] ?? ''"
           :list-link="{ name: 'outline', params: { id: desk.id }, query: { at: rung.at } }"
+          @look="(what, at) => (looked = { what, at })"
           @pin="(value) => view.togglePin(rung.option, value, rung.kind === 'several')"
           @type="
             (text) => {
@@ -124,6 +133,19 @@ function move(event: KeyboardEvent): void {
           "
         />
       </ol>
+      <div v-if="ladder.data.value" class="reading" aria-live="polite">
+        <p v-if="looked">{{ looked.what }}</p>
+        <p v-else class="quiet">
+          Point at a cell to read why it is as wide as it is; click it to pin it, and every rung weighs what
+          is left.
+        </p>
+        <p v-for="(f, i) in found" :key="i" :class="f.severity">
+          <v-icon :icon="SEVERITIES[f.severity].icon" size="15" aria-hidden="true" />
+          <router-link :to="{ name: 'outline', params: { id: desk.id }, query: { at: f.at } }">{{
+            f.message
+          }}</router-link>
+        </p>
+      </div>
     </section>
     <Slip
       :slip="slip.data.value ?? null"
@@ -167,6 +189,22 @@ function move(event: KeyboardEvent): void {
 .rungs {
   list-style: none;
   padding: 0;
+}
+.reading {
+  position: sticky;
+  bottom: 0;
+  background: rgb(var(--v-theme-surface));
+  min-height: 46px;
+  padding: 8px 0 4px;
+}
+.reading .blocker .v-icon {
+  color: rgb(var(--v-theme-error));
+}
+.reading .warning .v-icon {
+  color: rgb(var(--v-theme-warning));
+}
+.reading a {
+  color: inherit;
 }
 @media (max-width: 900px) {
   .station {

@@ -20,7 +20,7 @@ const props = defineProps<{
   typed: string
   listLink: RouteLocationRaw
 }>()
-const emit = defineEmits<{ pin: [value: string]; type: [text: string] }>()
+const emit = defineEmits<{ pin: [value: string]; type: [text: string]; look: [what: string, at: string] }>()
 
 const isInput = computed(() => ['text', 'number', 'date', 'file'].includes(props.rung.kind))
 const isSeveral = computed(() => props.rung.kind === 'several')
@@ -98,6 +98,8 @@ function grow(share: number): string {
         :aria-label="`${label}: ${cell.label}, ${why(cell)}`"
         data-cell
         @click="emit('pin', cell.value)"
+        @mouseenter="emit('look', `${label}: ${cell.label} – ${why(cell)}`, cell.at)"
+        @focus="emit('look', `${label}: ${cell.label} – ${why(cell)}`, cell.at)"
       >
         <v-icon v-if="cell.pinned" :icon="mdiPin" size="13" aria-hidden="true" />
         <span class="word">{{ cell.label }}</span>
@@ -204,7 +206,9 @@ function grow(share: number): string {
   color: rgb(var(--v-theme-on-primary));
 }
 .cell.gone {
-  flex-grow: 0 !important;
+  flex: 0 1 auto !important;
+  min-width: 22px;
+  max-width: 104px;
   border-left-color: rgba(var(--v-theme-on-background), 0.4);
   background: var(--hatch);
   color: rgb(var(--v-theme-on-background));

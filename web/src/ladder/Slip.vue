@@ -112,7 +112,7 @@ function takeQuantity(event: Event): void {
           </tr>
         </tfoot>
       </table>
-      <h3 class="mt-3">Cart line</h3>
+      <h3 class="cart">Cart line</h3>
       <p class="small">
         <span class="code">{{ slip.sku }}</span> · {{ slip.weight }} kg<span v-if="slip.points !== '0'">
           · {{ slip.points }} points</span
@@ -200,6 +200,9 @@ function takeQuantity(event: Event): void {
 }
 .ledger tfoot tr:first-child > * {
   border-top: 1px solid var(--paper-line);
+}
+.cart {
+  margin-top: 16px;
 }
 .small {
   font-size: 12.5px;

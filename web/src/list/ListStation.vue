@@ -234,7 +234,7 @@ function pinCell(row: { pins: string[] }, column: number): void {
 .sheet {
   overflow: auto;
   padding: 0 16px 16px;
-  max-height: calc(100dvh - 190px);
+  max-height: calc(100dvh - 204px);
 }
 thead th {
   position: sticky;

@@ -4,7 +4,7 @@ import { useRoute } from 'vue-router'
 import { KINDS, type SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import type { Finding } from '../shared/api'
-import { isWithin, SEVERITIES, type Severity } from '../shared/severity'
+import { bySeverity, isWithin, SEVERITIES, type Severity } from '../shared/severity'
 import { useShortcuts } from '../shared/shortcuts'
 import { useViewState } from '../shared/viewState'
 import Margin from './Margin.vue'
@@ -26,6 +26,7 @@ const findings = computed(() =>
     .filter((f) => only.value === null || f.severity === only.value),
 )
 const chosen = ref(-1)
+const tally = computed(() => bySeverity(desk.value.findings))
 
 function findingsAt(place: string): (Finding & { i: number })[] {
   return findings.value.filter((f) => isWithin(f.at, place))
@@ -59,38 +60,23 @@ useShortcuts({
 })
 
 /** The innermost place shown that holds the pointer of the address. */
+const markedPlace = ref<string | null>(null)
 async function show(): Promise<void> {
   await nextTick()
-  if (at.value === null) return
-  let pointer = at.value
-  while (pointer !== '') {
+  markedPlace.value = null
+  for (let pointer = at.value ?? ''; pointer !== ''; pointer = pointer.slice(0, pointer.lastIndexOf('/'))) {
     const place = document.getElementById(`at${pointer}`)
     if (place) {
+      markedPlace.value = pointer
       place.scrollIntoView({ block: 'center' })
       return
     }
-    pointer = pointer.slice(0, pointer.lastIndexOf('/'))
   }
 }
 watch(at, show, { immediate: true })
 
 function marked(place: string): boolean {
-  if (at.value === null) return false
-  if (at.value === place) return true
-  // The innermost block marks itself when the pointer leads to something inside it that has no place of its own.
-  return (
-    isWithin(at.value, place) &&
-    document.getElementById(`at${at.value}`) === null &&
-    isInnermost(place, at.value)
-  )
-}
-function isInnermost(place: string, pointer: string): boolean {
-  let p = pointer
-  while (p.length > place.length) {
-    p = p.slice(0, p.lastIndexOf('/'))
-    if (p !== place && document.getElementById(`at${p}`)) return false
-  }
-  return true
+  return markedPlace.value === place
 }
 function rowWords(pick: Record<string, string | boolean | string[]>, code: string): string {
   const option = setup.value.options.find((o) => o.code === code)
@@ -115,7 +101,7 @@ function rowWords(pick: Record<string, string | boolean | string[]>, code: strin
           :class="kind"
           @click="view.change({ only: only === kind ? undefined : kind })"
         >
-          {{ desk.findings.filter((f) => f.severity === kind).length }} {{ s.plural }}
+          {{ tally[kind] }} {{ tally[kind] === 1 && kind !== 'warning' ? kind : s.plural }}
         </button>
       </div>
       <p v-if="desk.findings.length === 0" class="quiet pa-2">
@@ -444,7 +430,7 @@ function rowWords(pick: Record<string, string | boolean | string[]>, code: strin
   font-weight: 400;
 }
 .kind {
-  font-family: 'Commissioner Variable', sans-serif;
+  font-family: 'Noto Sans Variable', sans-serif;
   font-weight: 400;
   font-size: 12.5px;
   color: var(--quiet);

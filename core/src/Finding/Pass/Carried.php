@@ -20,7 +20,7 @@ final class Carried implements Pass
     {
         foreach ($reach->setup->options as $option) {
             if (Kind::Note !== $option->kind && !in_array(Stage::Order, $option->stages, true)) {
-                yield new Finding('carry.nowhere', Severity::Blocker, $option->at.'/stages', sprintf('The answer to %s is kept off the order: nobody who makes the item will know it.', $option->label), ['option' => $option->code, 'stages' => array_map(static fn (Stage $s): string => $s->value, $option->stages)]);
+                yield new Finding('carry.nowhere', Severity::Blocker, $option->at.'/stages', sprintf('The answer to %s is kept off the order: nobody who makes the item will know it.', $option->name()), ['option' => $option->code, 'stages' => array_map(static fn (Stage $s): string => $s->value, $option->stages)]);
             }
         }
         foreach ($reach->setup->item->data as $i => $data) {

@@ -22,7 +22,7 @@ final class Circles implements Pass
             foreach ($reach->circleGroups as $group) {
                 $misses = $misses || ($group->misses && in_array($circle[0], $group->options, true));
             }
-            $names = array_map(static fn (int $o): string => $reach->setup->options[$o]->label, $circle);
+            $names = array_map(static fn (int $o): string => $reach->setup->options[$o]->name(), $circle);
             $codes = array_map(static fn (int $o): string => $reach->setup->options[$o]->code, $circle);
             $ring = $this->ring($circle, $dependencies->of);
             yield new Finding('reach.circle', $misses ? Severity::Blocker : Severity::Note, $reach->setup->options[$circle[0]]->at, $misses

@@ -27,8 +27,8 @@ final class DeadOptions implements Pass
             if ([] !== $on && [] === array_diff_key(array_flip($on), $dead)) {
                 continue;
             }
-            $asks = implode(', ', array_map(static fn (int $o): string => $reach->setup->options[$o]->label, $on));
-            yield new Finding('reach.option-dead', Severity::Blocker, null === $option->shownWhen ? $option->at : $option->at.'/shownWhen', sprintf('No shopper ever sees %s: its condition%s holds in no form that can be completed. Mend the condition, or take the option out.', $option->label, '' === $asks ? '' : ' on '.$asks), ['option' => $option->code]);
+            $asks = implode(', ', array_map(static fn (int $o): string => $reach->setup->options[$o]->name(), $on));
+            yield new Finding('reach.option-dead', Severity::Blocker, null === $option->shownWhen ? $option->at : $option->at.'/shownWhen', sprintf('No shopper ever sees %s: its condition%s holds in no form that can be completed. Mend the condition, or take the option out.', $option->name(), '' === $asks ? '' : ' on '.$asks), ['option' => $option->code]);
         }
     }
 }

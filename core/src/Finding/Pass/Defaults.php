@@ -29,7 +29,7 @@ final class Defaults implements Pass
                 if (!$value->default) {
                     continue;
                 }
-                $name = Kind::Flag === $option->kind ? $option->label : $option->label.': '.$value->label;
+                $name = Kind::Flag === $option->kind ? $option->name() : $option->name().': '.$value->label;
                 $at = Kind::Flag === $option->kind ? $option->at.'/default' : $value->at.'/default';
                 $detail = ['option' => $option->code, 'value' => $value->code];
                 if (++$count > 1 && Kind::Several !== $option->kind) {
@@ -50,7 +50,7 @@ final class Defaults implements Pass
             if (null !== $option->default) {
                 $input = $check->parse($option, $option->default);
                 if (null === $input || [] !== $check->problems($option, $input)) {
-                    yield new Finding('reach.default', Severity::Blocker, $option->at.'/default', sprintf('%s opens with "%s", which its own limits refuse.', $option->label, $option->default), ['option' => $option->code]);
+                    yield new Finding('reach.default', Severity::Blocker, $option->at.'/default', sprintf('%s opens with "%s", which its own limits refuse.', $option->name(), $option->default), ['option' => $option->code]);
                 }
             }
         }

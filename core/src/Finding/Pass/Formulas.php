@@ -29,7 +29,7 @@ final class Formulas implements Pass
                 }
                 $certain = $option->index === $of || ($option->required && ($reach->isAlwaysShown($option->index) || null === $option->shownWhen));
                 if (!$certain && !str_contains($charge->formula->source, '??') && !str_contains($charge->formula->source, 'filled(')) {
-                    yield new Finding('price.formula', Severity::Blocker, $charge->at.'/expr', sprintf('The price needs %s, but a shopper can leave it unanswered or never see it; then there is no price. Require it, or give the formula a fallback with "??".', $option->label), ['needs' => $option->code]);
+                    yield new Finding('price.formula', Severity::Blocker, $charge->at.'/expr', sprintf('The price needs %s, but a shopper can leave it unanswered or never see it; then there is no price. Require it, or give the formula a fallback with "??".', $option->name()), ['needs' => $option->code]);
                 }
             }
             if (count($units) > 1) {

@@ -36,11 +36,11 @@ final class ImpossibleLimits implements Pass
                 }
             }
             if (null !== $why) {
-                yield new Finding('limit.impossible', Severity::Blocker, $option->at, sprintf('%s can never be answered: %s.', $option->label, $why), ['option' => $option->code]);
+                yield new Finding('limit.impossible', Severity::Blocker, $option->at, sprintf('%s can never be answered: %s.', $option->name(), $why), ['option' => $option->code]);
             }
             $closed = $option->kind->isChoice() && [] === array_filter($option->values, static fn (Value $v): bool => !$v->hidden);
             if ($option->required && (null !== $why || $closed)) {
-                yield new Finding('required.unreachable', Severity::Blocker, $option->at.'/required', sprintf('%s is required, but wherever it is shown no answer can be given: the shopper is stuck.', $option->label), ['option' => $option->code]);
+                yield new Finding('required.unreachable', Severity::Blocker, $option->at.'/required', sprintf('%s is required, but wherever it is shown no answer can be given: the shopper is stuck.', $option->name()), ['option' => $option->code]);
             }
         }
         $quantity = $reach->setup->quantity;

@@ -28,7 +28,7 @@ final class OpenLimits implements Pass
                 array_push($missing, ...(null === $option->file->types ? ['the kinds of file'] : []), ...(null === $option->file->maxBytes ? ['a largest size'] : []));
             }
             if ([] !== $missing) {
-                yield new Finding('limit.none', Severity::Warning, $option->at, sprintf('%s takes anything: %s is not set.', $option->label, implode(' and ', $missing)), ['option' => $option->code, 'missing' => $missing]);
+                yield new Finding('limit.none', Severity::Warning, $option->at, sprintf('%s takes anything: %s is not set.', $option->name(), implode(' and ', $missing)), ['option' => $option->code, 'missing' => $missing]);
             }
         }
     }

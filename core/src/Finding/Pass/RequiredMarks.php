@@ -19,7 +19,7 @@ final class RequiredMarks implements Pass
     {
         foreach ($reach->setup->options as $option) {
             if ($option->required && Kind::Note !== $option->kind && 1 !== preg_match('/\*|required|please|must|choose|pick|select|enter/iu', $option->label.' '.$option->help)) {
-                yield new Finding('required.unmarked', Severity::Warning, $option->at.'/required', sprintf('%s is required, but neither its label nor its help says so.', $option->label), ['option' => $option->code]);
+                yield new Finding('required.unmarked', Severity::Warning, $option->at.'/required', sprintf('%s is required, but neither its label nor its help says so.', $option->name()), ['option' => $option->code]);
             }
         }
     }

@@ -27,11 +27,11 @@ final class Twins implements Pass
             foreach ($option->values as $value) {
                 $name = mb_strtolower(trim($value->label));
                 if (isset($values[$name])) {
-                    yield new Finding('refer.twin', Severity::Warning, $value->at.'/label', sprintf('%s offers "%s" twice.', $option->label, $value->label), ['option' => $option->code, 'first' => $values[$name]]);
+                    yield new Finding('refer.twin', Severity::Warning, $value->at.'/label', sprintf('%s offers "%s" twice.', $option->name(), $value->label), ['option' => $option->code, 'first' => $values[$name]]);
                 }
                 $values[$name] ??= $value->code;
                 if (null !== $value->sku && isset($skus[$value->sku])) {
-                    yield new Finding('refer.twin', Severity::Warning, $value->at.'/sku', sprintf('%s: %s has the SKU "%s" of %s. A copied value kept its original\'s SKU.', $option->label, $value->label, $value->sku, $skus[$value->sku]), ['option' => $option->code, 'sku' => $value->sku]);
+                    yield new Finding('refer.twin', Severity::Warning, $value->at.'/sku', sprintf('%s: %s has the SKU "%s" of %s. A copied value kept its original\'s SKU.', $option->name(), $value->label, $value->sku, $skus[$value->sku]), ['option' => $option->code, 'sku' => $value->sku]);
                 }
                 if (null !== $value->sku) {
                     $skus[$value->sku] ??= $value->label;

@@ -84,11 +84,11 @@ final class UnknownReferences implements Pass
             default => Kind::Note !== $option->kind,
         };
         if (!$fits) {
-            yield new Finding('refer.unknown', Severity::Blocker, $test->at(), sprintf('This asks %s (a %s) what it cannot answer, so it is never met.', $option->label, $option->kind->value), ['option' => $code, 'kind' => $option->kind->value]);
+            yield new Finding('refer.unknown', Severity::Blocker, $test->at(), sprintf('This asks %s (a %s) what it cannot answer, so it is never met.', $option->name(), $option->kind->value), ['option' => $code, 'kind' => $option->kind->value]);
         } elseif ($test instanceof IsTest && is_array($test->is)) {
             foreach ($test->is as $value) {
                 if (null === $option->value($value)) {
-                    yield $this->unknown($test->at(), sprintf('value of %s', $option->label), $value, array_map(static fn (Value $v): string => $v->code, $option->values));
+                    yield $this->unknown($test->at(), sprintf('value of %s', $option->name()), $value, array_map(static fn (Value $v): string => $v->code, $option->values));
                 }
             }
         }
@@ -113,7 +113,7 @@ final class UnknownReferences implements Pass
                 } elseif (!is_bool($pick)) {
                     foreach (is_string($pick) ? [$pick] : $pick as $value) {
                         if (Kind::Flag === $option->kind || null === $option->value($value)) {
-                            yield $this->unknown($row->at.'/pick', sprintf('value of %s', $option->label), $value, array_map(static fn (Value $v): string => $v->code, $option->values));
+                            yield $this->unknown($row->at.'/pick', sprintf('value of %s', $option->name()), $value, array_map(static fn (Value $v): string => $v->code, $option->values));
                         }
                     }
                 }
@@ -148,7 +148,7 @@ final class UnknownReferences implements Pass
                 } elseif (null !== $figure) {
                     $figures = array_keys(array_merge([], ...array_map(static fn (Value $v): array => $v->figures, $option->values)));
                     if (!in_array($figure, $figures, true)) {
-                        yield $this->unknown($charge->at.'/expr', sprintf('figure of %s', $option->label), $figure, $figures);
+                        yield $this->unknown($charge->at.'/expr', sprintf('figure of %s', $option->name()), $figure, $figures);
                     }
                 }
             }
