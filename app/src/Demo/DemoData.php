@@ -20,7 +20,8 @@ final readonly class DemoData
      */
     public function files(): array
     {
-        $files = glob($this->folder.'/*.json') ?: [];
+        $files = glob($this->folder.'/*.json');
+        $files = false === $files ? [] : $files;
         rsort($files);
 
         return $files;

@@ -14,7 +14,6 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\ExceptionEvent;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
-use Symfony\Component\Validator\ConstraintViolationInterface;
 use Symfony\Component\Validator\Exception\ValidationFailedException;
 
 /**
@@ -43,7 +42,6 @@ final class Problems
     {
         $places = [];
         foreach ($error->getViolations() as $violation) {
-            \assert($violation instanceof ConstraintViolationInterface);
             $places[] = new ProblemPlace('/'.str_replace('.', '/', $violation->getPropertyPath()), (string) $violation->getMessage());
         }
 

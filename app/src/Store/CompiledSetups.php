@@ -56,7 +56,8 @@ final class CompiledSetups
         if (null === $this->engine) {
             $times = '';
             foreach (['Setup', 'Answer', 'Reach', 'Limit', 'Price', 'Price/Formula', 'Cart', 'Finding', 'Finding/Pass', 'Setup/Charge', 'Setup/Condition', 'Setup/Limits'] as $folder) {
-                foreach (glob(dirname(__DIR__, 3).'/core/src/'.$folder.'/*.php') ?: [] as $source) {
+                $sources = glob(dirname(__DIR__, 3).'/core/src/'.$folder.'/*.php');
+                foreach (false === $sources ? [] : $sources as $source) {
                     $times .= filemtime($source).filesize($source);
                 }
             }

@@ -11,21 +11,17 @@ use Doctrine\ORM\Mapping as ORM;
  */
 #[ORM\Entity]
 #[ORM\Table(name: 'revision')]
-#[ORM\UniqueConstraint(name: 'revision_number', columns: ['setup_id', 'number'])]
 class Revision
 {
-    #[ORM\Id]
-    #[ORM\GeneratedValue]
-    #[ORM\Column]
-    private ?int $id = null;
-
     #[ORM\Column(length: 64)]
     private string $sha256;
 
     public function __construct(
+        #[ORM\Id]
         #[ORM\ManyToOne(inversedBy: 'revisions')]
         #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
         private StoredSetup $setup,
+        #[ORM\Id]
         #[ORM\Column]
         private int $number,
         #[ORM\Column(type: 'text')]
@@ -34,11 +30,6 @@ class Revision
         private \DateTimeImmutable $createdAt,
     ) {
         $this->sha256 = hash('sha256', $document);
-    }
-
-    public function id(): ?int
-    {
-        return $this->id;
     }
 
     public function setup(): StoredSetup

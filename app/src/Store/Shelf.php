@@ -26,7 +26,7 @@ final class Shelf
      */
     public function all(): array
     {
-        return array_values($this->entities->getRepository(StoredSetup::class)->findBy([], ['createdAt' => 'DESC', 'id' => 'DESC']));
+        return $this->entities->getRepository(StoredSetup::class)->findBy([], ['createdAt' => 'DESC', 'id' => 'DESC']);
     }
 
     public function get(string $id): StoredSetup

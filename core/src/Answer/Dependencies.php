@@ -38,7 +38,7 @@ final readonly class Dependencies
                 }
             }
             sort($on);
-            $of[] = array_values($on);
+            $of[] = $on;
         }
         $this->of = $of;
         $component = self::components($of);

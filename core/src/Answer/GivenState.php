@@ -43,10 +43,10 @@ final readonly class GivenState
         }
         $pick = $document->pick ?? new \stdClass();
         if (!$pick instanceof \stdClass) {
-            $wrong[] = new Problem('/pick', 'A JSON object was expected.');
+            throw new UnreadableDocument([...$wrong, new Problem('/pick', 'A JSON object was expected.')]);
         }
-        if ([] !== $wrong || !$pick instanceof \stdClass) {
-            throw new UnreadableDocument([] === $wrong ? [new Problem('', 'This is no state.')] : $wrong);
+        if ([] !== $wrong) {
+            throw new UnreadableDocument($wrong);
         }
         $problems = [];
         $answers = [];
@@ -108,7 +108,7 @@ final readonly class GivenState
             return self::files($option, $given, $problems);
         }
         $typed = is_string($given) || is_int($given) ? (string) $given : null;
-        $check = new InputCheck($setup);
+        $check = new InputCheck();
         $input = null === $typed ? null : $check->parse($option, $typed);
         if (null === $input && (null === $typed || !TextMeasure::isBlank($typed))) {
             $code = match ($option->kind) {

@@ -211,7 +211,7 @@ final readonly class Page
 
     private function defaultInput(Option $option): ?Input
     {
-        $check = new InputCheck($this->setup);
+        $check = new InputCheck();
         $input = null === $option->default ? null : $check->parse($option, $option->default);
         if (null === $input || [] !== $check->problems($option, $input)) {
             return null;

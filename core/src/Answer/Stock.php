@@ -110,7 +110,7 @@ final class Stock
                 return null;
             }
             sort($positions);
-            $picks[] = array_values($positions);
+            $picks[] = $positions;
         }
 
         return $picks;

@@ -29,7 +29,7 @@ final class Appraiser
         $this->setup = $reach->setup;
         $this->pricer = new Pricer($this->setup);
         $this->lines = new CartLineBuilder($this->setup);
-        $this->inputs = new InputCheck($this->setup);
+        $this->inputs = new InputCheck();
     }
 
     public function appraise(GivenState $given): Appraisal

@@ -13,7 +13,6 @@ use Ithrel\Core\Setup\Limits\FileLimits;
 use Ithrel\Core\Setup\Limits\NumberLimits;
 use Ithrel\Core\Setup\Limits\TextLimits;
 use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\Today;
 
 /**
@@ -21,10 +20,6 @@ use Ithrel\Core\Setup\Today;
  */
 final readonly class InputCheck
 {
-    public function __construct(private Setup $setup)
-    {
-    }
-
     /** What was typed as an input; null where it is blank, or no number or date. */
     public function parse(Option $option, string $typed): ?Input
     {

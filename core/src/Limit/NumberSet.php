@@ -28,7 +28,7 @@ final readonly class NumberSet
         if (null === $limits->decimals) {
             return new self($limits->min, $limits->max, null === $step ? null : $base, $step, false);
         }
-        $places = $limits->decimals;
+        $places = max(0, $limits->decimals);
         if (null === $step) {
             return new self($limits->min, $limits->max, BigDecimal::zero(), BigDecimal::ofUnscaledValue(1, $places), false);
         }
@@ -36,7 +36,7 @@ final readonly class NumberSet
         $scale = max($base->getScale(), $step->getScale(), $places);
         $b = $base->toScale($scale)->getUnscaledValue();
         $s = $step->toScale($scale)->getUnscaledValue();
-        $modulus = BigInteger::ten()->power($scale - $places);
+        $modulus = BigInteger::ten()->power(max(0, $scale - $places));
         $gcd = $s->gcd($modulus);
         if (!$b->mod($gcd)->isZero()) {
             return new self($limits->min, $limits->max, null, null, true);

@@ -22,8 +22,6 @@ final class Amount
 
     public static function plain(BigDecimal $number): string
     {
-        $short = $number->strippedOfTrailingZeros();
-
-        return (string) ($short->getScale() < 0 ? $short->toScale(0) : $short);
+        return (string) $number->strippedOfTrailingZeros();
     }
 }

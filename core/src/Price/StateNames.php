@@ -30,7 +30,9 @@ final readonly class StateNames implements Names
         if ('quantity' === $name) {
             return BigDecimal::of($this->quantity);
         }
-        [$code, $figure] = explode('.', $name, 2) + [1 => null];
+        $dot = strpos($name, '.');
+        $code = false === $dot ? $name : substr($name, 0, $dot);
+        $figure = false === $dot ? null : substr($name, $dot + 1);
         $option = $this->setup->option($code);
         if (null === $figure && Kind::Number === $option?->kind) {
             return $this->state->input($option->index)?->number;

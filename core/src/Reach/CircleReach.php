@@ -44,7 +44,7 @@ final class CircleReach
             array_push($cells, ...$board->cellsOf[$option]);
         }
         $this->cells = $cells;
-        $this->group();
+        [$this->standsFor, $this->letters] = $this->group();
         $reached = [];
         $open = $this->settle(array_fill_keys($cells, null), []);
         $reached[implode(',', $open)] = $open;
@@ -85,7 +85,10 @@ final class CircleReach
         return isset($this->reached[implode(',', $letters)]);
     }
 
-    private function group(): void
+    /**
+     * @return array{array<int, list<int>>, array<int, list<int>>} what stands for each letter, and the letters that do
+     */
+    private function group(): array
     {
         $board = $this->board;
         $sets = [];
@@ -112,8 +115,8 @@ final class CircleReach
             }
             $letters[$id] = array_values($first);
         }
-        $this->standsFor = $standsFor;
-        $this->letters = $letters;
+
+        return [$standsFor, $letters];
     }
 
     private function defaultLetter(int $option, int $letter): bool

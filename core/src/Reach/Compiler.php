@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Brick\Math\BigDecimal;
+use Ithrel\Core\Setup\Row;
+
 /**
  * Compiles options that hang together into a diagram.
  *
@@ -98,6 +101,7 @@ final class Compiler
             $props->letterSets($p, $sets);
         }
 
+        $rowStocks = array_map(static fn (Row $row): ?BigDecimal => $row->stock, $board->setup->variants->rows ?? []);
         $rowStart = $withRows ? 0 : -1;
         // Notes of a node: flags, row, picks, obligations of answers, obligations at the end,
         // values on offer before a several in a circle was begun, circles…, conditions…
@@ -216,9 +220,9 @@ final class Compiler
                         if (null === $to) {
                             $flags |= self::UNSTOCKED;
                         } elseif ($to < 0) {
-                            $matched = -1 - $to;
+                            $matched = RowTrie::rowAt($to);
                             $row = -1;
-                            if (!$board->setup->isEnough($board->setup->variants?->rows[$matched]->stock)) {
+                            if (!$board->setup->isEnough($rowStocks[$matched] ?? null)) {
                                 $flags |= self::UNSTOCKED;
                             }
                         } else {

@@ -61,43 +61,74 @@ final class Diagram
     /** Counts paths from the end to the root. Whole numbers stay native while they surely fit. */
     public function countPaths(): void
     {
-        $last = count($this->cells);
-        $this->offered[$last] = array_fill(0, count($this->stocked), 1);
-        $this->selectable[$last] = array_map(static fn (bool $stocked): int => $stocked ? 1 : 0, $this->stocked);
-        $most = 1;
-        for ($p = $last - 1; $p >= 0; --$p) {
+        $this->offered = $this->countsFrom(array_fill(0, count($this->stocked), 1));
+        $this->selectable = $this->countsFrom(array_map(static fn (bool $stocked): int => $stocked ? 1 : 0, $this->stocked));
+    }
+
+    /**
+     * @param list<int> $ends what each node of the last layer counts
+     *
+     * @return list<list<int|\GMP>>
+     */
+    private function countsFrom(array $ends): array
+    {
+        $layers = [$ends];
+        $below = $ends;
+        for ($p = count($this->cells) - 1; $p >= 0; --$p) {
             $letters = array_map(count(...), $this->groups[$p]);
-            $native = is_int($most) && $most < intdiv(PHP_INT_MAX, 1 + array_sum($letters));
-            $offered = $selectable = [];
-            $below = $this->offered[$p + 1];
-            $stockedBelow = $this->selectable[$p + 1];
-            $most = $native ? 0 : null;
-            foreach ($this->edges[$p] as $children) {
-                $o = $s = $native ? 0 : gmp_init(0);
-                foreach ($children as $group => $child) {
-                    if ($child >= 0) {
-                        if ($native) {
-                            $o += $letters[$group] * $below[$child];
-                            $s += $letters[$group] * $stockedBelow[$child];
-                        } else {
-                            $o = gmp_add($o, gmp_mul($below[$child], $letters[$group]));
-                            $s = gmp_add($s, gmp_mul($stockedBelow[$child], $letters[$group]));
-                        }
-                    }
-                }
-                if ($native && $o > $most) {
-                    $most = $o;
-                }
-                $offered[] = $o;
-                $selectable[] = $s;
+            $most = 0;
+            foreach ($below as $count) {
+                $most = is_int($count) ? max($most, $count) : PHP_INT_MAX;
             }
-            $this->offered[$p] = $offered;
-            $this->selectable[$p] = $selectable;
+            $below = $most < intdiv(PHP_INT_MAX, 1 + array_sum($letters)) ? $this->nativeLayer($p, $letters, $below) : $this->largeLayer($p, $letters, $below);
+            $layers[] = $below;
         }
-        ksort($this->offered);
-        ksort($this->selectable);
-        $this->offered = array_values($this->offered);
-        $this->selectable = array_values($this->selectable);
+
+        return array_reverse($layers);
+    }
+
+    /**
+     * @param list<int>      $letters
+     * @param list<int|\GMP> $below   all native
+     *
+     * @return list<int|\GMP>
+     */
+    private function nativeLayer(int $p, array $letters, array $below): array
+    {
+        $layer = [];
+        foreach ($this->edges[$p] as $children) {
+            $sum = 0;
+            foreach ($children as $group => $child) {
+                if ($child >= 0) {
+                    $sum += $letters[$group] * (int) $below[$child];
+                }
+            }
+            $layer[] = $sum;
+        }
+
+        return $layer;
+    }
+
+    /**
+     * @param list<int>      $letters
+     * @param list<int|\GMP> $below
+     *
+     * @return list<int|\GMP>
+     */
+    private function largeLayer(int $p, array $letters, array $below): array
+    {
+        $layer = [];
+        foreach ($this->edges[$p] as $children) {
+            $sum = gmp_init(0);
+            foreach ($children as $group => $child) {
+                if ($child >= 0) {
+                    $sum = gmp_add($sum, gmp_mul($below[$child], $letters[$group]));
+                }
+            }
+            $layer[] = $sum;
+        }
+
+        return $layer;
     }
 
     public static function isZero(int|\GMP $count): bool

@@ -9,7 +9,7 @@ namespace Ithrel\Core\Reach;
  */
 final class Groups
 {
-    /** @var list<int> */
+    /** @var array<int, int> */
     private array $parent;
 
     public function __construct(int $members)

@@ -23,7 +23,9 @@ final class Pins
     {
         $pins = [];
         foreach ($words as $word) {
-            [$code, $value] = explode('=', $word, 2) + [1 => null];
+            $cut = strpos($word, '=');
+            $code = false === $cut ? $word : substr($word, 0, $cut);
+            $value = false === $cut ? null : substr($word, $cut + 1);
             $option = $board->setup->option($code);
             if (null === $value || null === $option || !$option->kind->isChoice()) {
                 throw UnreadableDocument::at('', sprintf('"%s" is no pin: option=value with a choice of the setup was expected.', $word));

@@ -44,13 +44,7 @@ final class Projection
                 }
                 $above = count($result->edges) - 1;
                 if ($above >= 0) {
-                    foreach ($result->edges[$above] as $n => $children) {
-                        foreach ($children as $g => $child) {
-                            if ($child >= 0) {
-                                $result->edges[$above][$n][$g] = $map[$child];
-                            }
-                        }
-                    }
+                    $result->edges[$above] = array_map(static fn (array $children): array => array_map(static fn (int $child): int => $child < 0 ? $child : $map[$child], $children), $result->edges[$above]);
                 }
                 $sets = array_values($unions);
                 continue;
@@ -135,7 +129,7 @@ final class Projection
                 }
                 $map[$node] = $index[$key];
             }
-            $nodeOf[$p] = $map;
+            $nodeOf[$p] = array_values($map);
             $edges[$p] = $layer;
         }
         ksort($edges);

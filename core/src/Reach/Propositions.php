@@ -28,8 +28,14 @@ final class Propositions
     /** @var list<int> */
     private array $kinds = [self::AND, self::AND];
 
-    /** @var list<array<int, mixed>> [cell, letters, size] | [from, to, n, negated] | children */
-    private array $data = [[], []];
+    /** @var array<int, array{int, array<int, true>}> atom => cell and letters */
+    private array $literals = [];
+
+    /** @var array<int, array{int, int, int, bool}> atom => first and last cell, picks, negated */
+    private array $runs = [];
+
+    /** @var array<int, list<int>> conjunction or disjunction => parts */
+    private array $parts = [[], []];
 
     /** @var list<array<int, true>> cells that a proposition mentions */
     private array $cells = [[], []];
@@ -64,8 +70,10 @@ final class Propositions
             return self::TRUE;
         }
         ksort($letters);
+        $number = $this->intern(self::LITERAL, 'l'.$cell.':'.implode(',', array_keys($letters)), [$cell => true]);
+        $this->literals[$number] = [$cell, $letters];
 
-        return $this->intern(self::LITERAL, 'l'.$cell.':'.implode(',', array_keys($letters)), [$cell, $letters], [$cell => true]);
+        return $number;
     }
 
     /** At least n of the bits in the cells from … to are picked; fewer than n where negated. */
@@ -78,7 +86,10 @@ final class Propositions
             return $negated ? self::TRUE : self::FALSE;
         }
 
-        return $this->intern(self::COUNT, 'c'.$from.'-'.$to.':'.$n.($negated ? '-' : '+'), [$from, $to, $n, $negated], array_fill_keys(range($from, $to), true));
+        $number = $this->intern(self::COUNT, 'c'.$from.'-'.$to.':'.$n.($negated ? '-' : '+'), array_fill_keys(range($from, $to), true));
+        $this->runs[$number] = [$from, $to, $n, $negated];
+
+        return $number;
     }
 
     /**
@@ -102,19 +113,14 @@ final class Propositions
         if (isset($this->negations[$p])) {
             return $this->negations[$p];
         }
-        $data = $this->data[$p];
-        switch ($this->kinds[$p]) {
-            case self::LITERAL:
-                /** @var array{int, array<int, true>} $data */
-                $negation = $this->literal($data[0], array_diff_key(array_fill(0, $this->sizes[$data[0]], true), $data[1]));
-                break;
-            case self::COUNT:
-                /** @var array{int, int, int, bool} $data */
-                $negation = $this->count($data[0], $data[1], $data[2], !$data[3]);
-                break;
-            default:
-                /** @var list<int> $data */
-                $negation = $this->join(self::AND === $this->kinds[$p] ? self::OR : self::AND, array_map($this->not(...), $data));
+        if (isset($this->literals[$p])) {
+            [$cell, $letters] = $this->literals[$p];
+            $negation = $this->literal($cell, array_diff_key(array_fill(0, $this->sizes[$cell], true), $letters));
+        } elseif (isset($this->runs[$p])) {
+            [$from, $to, $n, $negated] = $this->runs[$p];
+            $negation = $this->count($from, $to, $n, !$negated);
+        } else {
+            $negation = $this->join(self::AND === $this->kinds[$p] ? self::OR : self::AND, array_map($this->not(...), $this->parts[$p]));
         }
         $this->negations[$p] = $negation;
         $this->negations[$negation] = $p;
@@ -149,35 +155,23 @@ final class Propositions
         if (isset($this->unanswered[$p])) {
             return $this->unanswered[$p];
         }
-        $data = $this->data[$p];
-        switch ($this->kinds[$p]) {
-            case self::LITERAL:
-                /** @var array{int, array<int, true>} $data */
-                $holds = isset($data[1][$this->sizes[$data[0]] - 1]);
-                break;
-            case self::COUNT:
-                $holds = (bool) $data[3];
-                break;
-            case self::AND:
-                $holds = true;
-                foreach ($data as $part) {
-                    if (!$this->holdsUnanswered((int) $part)) {
-                        $holds = false;
-                        break;
-                    }
-                }
-                break;
-            default:
-                $holds = false;
-                foreach ($data as $part) {
-                    if ($this->holdsUnanswered((int) $part)) {
-                        $holds = true;
-                        break;
-                    }
-                }
+        if (isset($this->literals[$p])) {
+            [$cell, $letters] = $this->literals[$p];
+
+            return $this->unanswered[$p] = isset($letters[$this->sizes[$cell] - 1]);
+        }
+        if (isset($this->runs[$p])) {
+            return $this->unanswered[$p] = $this->runs[$p][3];
+        }
+        // A conjunction is settled by the first part that fails, a disjunction by the first that holds.
+        $settles = self::OR === $this->kinds[$p];
+        foreach ($this->parts[$p] as $part) {
+            if ($this->holdsUnanswered($part) === $settles) {
+                return $this->unanswered[$p] = $settles;
+            }
         }
 
-        return $this->unanswered[$p] = $holds;
+        return $this->unanswered[$p] = !$settles;
     }
 
     /**
@@ -187,34 +181,29 @@ final class Propositions
      */
     public function holds(int $p, array $letters): bool
     {
-        $data = $this->data[$p];
-        switch ($this->kinds[$p]) {
-            case self::LITERAL:
-                return isset($data[1][$letters[$data[0]]]);
-            case self::COUNT:
-                $picked = 0;
-                for ($cell = $data[0]; $cell <= $data[1]; ++$cell) {
-                    $picked += 0 === $letters[$cell] ? 1 : 0;
-                }
-
-                return ($picked >= $data[2]) !== $data[3];
-            case self::AND:
-                foreach ($data as $part) {
-                    if (!$this->holds($part, $letters)) {
-                        return false;
-                    }
-                }
-
-                return self::FALSE !== $p;
-            default:
-                foreach ($data as $part) {
-                    if ($this->holds($part, $letters)) {
-                        return true;
-                    }
-                }
-
-                return false;
+        if ($p <= self::TRUE) {
+            return self::TRUE === $p;
         }
+        if (isset($this->literals[$p])) {
+            return isset($this->literals[$p][1][$letters[$this->literals[$p][0]]]);
+        }
+        if (isset($this->runs[$p])) {
+            [$from, $to, $n, $negated] = $this->runs[$p];
+            $picked = 0;
+            for ($cell = $from; $cell <= $to; ++$cell) {
+                $picked += 0 === $letters[$cell] ? 1 : 0;
+            }
+
+            return ($picked >= $n) !== $negated;
+        }
+        $settles = self::OR === $this->kinds[$p];
+        foreach ($this->parts[$p] as $part) {
+            if ($this->holds($part, $letters) === $settles) {
+                return $settles;
+            }
+        }
+
+        return !$settles;
     }
 
     /**
@@ -224,29 +213,28 @@ final class Propositions
      */
     public function letterSets(int $p, array &$sets): void
     {
-        $data = $this->data[$p];
-        if (self::LITERAL === $this->kinds[$p]) {
-            /** @var array{int, array<int, true>} $data */
-            $sets[$data[0]][implode(',', array_keys($data[1]))] = $data[1];
-        } elseif (self::COUNT !== $this->kinds[$p]) {
-            foreach ($data as $part) {
-                $this->letterSets((int) $part, $sets);
-            }
+        if (isset($this->literals[$p])) {
+            [$cell, $letters] = $this->literals[$p];
+            $sets[$cell][implode(',', array_keys($letters))] = $letters;
+        }
+        foreach ($this->parts[$p] ?? [] as $part) {
+            $this->letterSets($part, $sets);
         }
     }
 
     private function reduce(int $p, int $cell, int $letter): int
     {
-        $data = $this->data[$p];
-        switch ($this->kinds[$p]) {
-            case self::LITERAL:
-                return isset($data[1][$letter]) ? self::TRUE : self::FALSE;
-            case self::COUNT:
-                // The bits of a several are answered in order, so the cell is the first of the run.
-                return $this->count($data[0] + 1, $data[1], $data[2] - (0 === $letter ? 1 : 0), $data[3]);
+        if (isset($this->literals[$p])) {
+            return isset($this->literals[$p][1][$letter]) ? self::TRUE : self::FALSE;
+        }
+        if (isset($this->runs[$p])) {
+            // The bits of a several are answered in order, so the cell is the first of the run.
+            [$from, $to, $n, $negated] = $this->runs[$p];
+
+            return $this->count($from + 1, $to, $n - (0 === $letter ? 1 : 0), $negated);
         }
         $parts = [];
-        foreach ($data as $part) {
+        foreach ($this->parts[$p] as $part) {
             $parts[] = isset($this->cells[$part][$cell]) ? $this->given($part, $cell, $letter) : $part;
         }
 
@@ -272,11 +260,11 @@ final class Propositions
                 continue;
             }
             if ($this->kinds[$p] === $kind) {
-                foreach ($this->data[$p] as $child) {
+                foreach ($this->parts[$p] as $child) {
                     $queue[] = $child;
                 }
-            } elseif (self::LITERAL === $this->kinds[$p]) {
-                [$cell, $letters] = $this->data[$p];
+            } elseif (isset($this->literals[$p])) {
+                [$cell, $letters] = $this->literals[$p];
                 $literals[$cell] = !isset($literals[$cell]) ? $letters : (self::AND === $kind ? array_intersect_key($literals[$cell], $letters) : $literals[$cell] + $letters);
             } else {
                 $flat[$p] = $p;
@@ -304,21 +292,22 @@ final class Propositions
             $cells += $this->cells[$p];
         }
 
-        return $this->intern($kind, $key, array_values($flat), $cells);
+        $number = $this->intern($kind, $key, $cells);
+        $this->parts[$number] = array_values($flat);
+
+        return $number;
     }
 
     /**
-     * @param array<int, mixed> $data
-     * @param array<int, true>  $cells
+     * @param array<int, true> $cells
      */
-    private function intern(int $kind, string $key, array $data, array $cells): int
+    private function intern(int $kind, string $key, array $cells): int
     {
         if (isset($this->numbers[$key])) {
             return $this->numbers[$key];
         }
         $number = count($this->kinds);
         $this->kinds[] = $kind;
-        $this->data[] = $data;
         $this->cells[] = $cells;
 
         return $this->numbers[$key] = $number;

@@ -49,9 +49,13 @@ final class Reach
                 }
             }
         }
-        $by = array_filter(array_map(static fn (string $code) => $setup->option($code), $setup->variants->by ?? []));
-        foreach ($by as $option) {
-            $groups->join(reset($by)->index, $option->index);
+        $by = null;
+        foreach ($setup->variants->by ?? [] as $code) {
+            $option = $setup->option($code);
+            if (null !== $option) {
+                $by ??= $option->index;
+                $groups->join($by, $option->index);
+            }
         }
         $this->circleGroups = $this->circleGroups();
         foreach ($this->circleGroups as $circle) {
@@ -86,7 +90,7 @@ final class Reach
         }
         $this->components = $components;
         $trie = null === $setup->variants ? null : new RowTrie($board, array_keys($board->cells));
-        $rowless = null !== $trie && [] === $trie->cells && (null === $trie->only || !$setup->isEnough($setup->variants?->rows[$trie->only]->stock));
+        $rowless = null !== $trie && [] === $trie->cells && (null === $trie->only || !$setup->isEnough($setup->variants->rows[$trie->only]->stock));
         $this->itemStocked = $setup->isEnough($setup->item->stock) && !$rowless;
     }
 
@@ -534,8 +538,8 @@ final class Reach
             return $live;
         }
         foreach ($this->compiled() as $component) {
-            $diagram = $component->diagram;
-            foreach ($diagram->cells ?? [] as $p => $cell) {
+            $diagram = $component->diagram ?? new Diagram();
+            foreach ($diagram->cells as $p => $cell) {
                 $below = $stocked ? $diagram->selectable[$p + 1] : $diagram->offered[$p + 1];
                 $open = $diagram->groups[$p];
                 foreach ($diagram->edges[$p] as $children) {

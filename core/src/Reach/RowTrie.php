@@ -67,4 +67,14 @@ final class RowTrie
             }
         }
     }
+
+    /**
+     * The row that the mark of a last cell stands for.
+     *
+     * @return int<0, max>
+     */
+    public static function rowAt(int $mark): int
+    {
+        return max(0, -1 - $mark);
+    }
 }

@@ -17,6 +17,9 @@ final readonly class Currency
         'MMK' => 2, 'RSD' => 2, 'SLL' => 2, 'SOS' => 2, 'SYP' => 2, 'YER' => 2,
     ];
 
+    /**
+     * @param int<0, max> $minorUnits
+     */
     private function __construct(public string $code, public int $minorUnits)
     {
     }
@@ -43,6 +46,6 @@ final readonly class Currency
         $own = $meta->get($code, false) ?? $meta->get('DEFAULT', false);
         $digits = $own instanceof \ResourceBundle ? null : $own;
 
-        return new self($code, is_array($digits) && is_int($digits[0] ?? null) ? $digits[0] : 2);
+        return new self($code, is_array($digits) && is_int($digits[0] ?? null) ? max(0, $digits[0]) : 2);
     }
 }

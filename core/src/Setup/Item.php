@@ -27,4 +27,9 @@ final readonly class Item
         public array $data = [],
     ) {
     }
+
+    public function withoutStock(): self
+    {
+        return new self($this->sku, $this->name, $this->price, $this->salePrice, $this->weight, $this->points, null, $this->backorder, $this->image, $this->data);
+    }
 }

@@ -146,7 +146,9 @@ final class JsonText
                 if (!isset($token[2])) {
                     continue;
                 }
-                $key = str_contains($token[1], '\\') ? (string) json_decode('"'.$token[1].'"') : $token[1];
+                $raw = substr($token[0], 1, (int) strrpos($token[0], '"') - 1);
+                $unescaped = str_contains($raw, '\\') ? json_decode('"'.$raw.'"') : $raw;
+                $key = is_string($unescaped) ? $unescaped : $raw;
                 $seen = &$stack[$depth];
                 $path[$depth] = $key;
                 if (is_array($seen) && isset($seen['k'.$key])) {

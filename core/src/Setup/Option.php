@@ -64,4 +64,9 @@ final readonly class Option
 
         return null;
     }
+
+    public function withoutStocks(): self
+    {
+        return new self($this->index, $this->at, $this->code, $this->label, $this->kind, $this->required, $this->shownWhen, $this->help, $this->control, $this->default, $this->stages, array_map(static fn (Value $v): Value => $v->withoutStock(), $this->values), $this->picks, $this->text, $this->number, $this->date, $this->file, $this->charge);
+    }
 }

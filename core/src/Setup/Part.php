@@ -20,4 +20,9 @@ final readonly class Part
         public ?BigDecimal $stock = null,
     ) {
     }
+
+    public function withoutStock(): self
+    {
+        return new self($this->sku, $this->name, $this->price, $this->weight, $this->points, null);
+    }
 }

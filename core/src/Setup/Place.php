@@ -62,7 +62,7 @@ final readonly class Place
         return new self($value instanceof \stdClass ? $value : new \stdClass(), $this->at($key));
     }
 
-    public function place(string $key): self|string|int
+    public function place(string $key): self|string
     {
         $value = $this->object->{$key} ?? null;
 
@@ -134,7 +134,7 @@ final readonly class Place
     {
         $picks = [];
         foreach (get_object_vars($this->object) as $code => $value) {
-            $picks[$code] = is_string($value) || is_bool($value) ? $value : $this->texts((string) $code);
+            $picks[(string) $code] = is_string($value) || is_bool($value) ? $value : $this->texts((string) $code);
         }
 
         return $picks;

@@ -66,13 +66,17 @@ final class Reader
         $this->problems = [];
         $this->today = $today;
         $setup = $this->setup(new Place($document, ''));
-        if ([] !== $this->problems) {
-            throw new UnreadableDocument($this->problems);
+        $problems = $this->problems;
+        if ([] !== $problems) {
+            throw new UnreadableDocument($problems);
         }
 
         return $setup ?? throw UnreadableDocument::at('/currency', 'The currency is not known.');
     }
 
+    /**
+     * @phpstan-impure it notes problems as it reads
+     */
     private function setup(Place $d): ?Setup
     {
         $currency = Currency::find($d->text('currency'));

@@ -26,4 +26,9 @@ final readonly class Row
         public ?string $image = null,
     ) {
     }
+
+    public function withoutStock(): self
+    {
+        return new self($this->index, $this->at, $this->pick, $this->sku, $this->price, $this->salePrice, null, $this->weight, $this->image);
+    }
 }

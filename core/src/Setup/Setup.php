@@ -65,13 +65,10 @@ final readonly class Setup
      */
     public function withStock(bool $rows, bool $values): self
     {
-        $change = static function (object $of, array $changes): array {
-            return array_merge(get_object_vars($of), $changes);
-        };
-        $item = $values ? $this->item : new Item(...$change($this->item, ['stock' => null]));
-        $parts = $values ? $this->parts : array_map(static fn (Part $p): Part => new Part(...$change($p, ['stock' => null])), $this->parts);
-        $options = $values ? $this->options : array_map(static fn (Option $o): Option => new Option(...$change($o, ['values' => array_map(static fn (Value $v): Value => new Value(...$change($v, ['stock' => null])), $o->values)])), $this->options);
-        $variants = $rows || null === $this->variants ? $this->variants : new Variants($this->variants->by, array_map(static fn (Row $r): Row => new Row(...$change($r, ['stock' => null])), $this->variants->rows));
+        $item = $values ? $this->item : $this->item->withoutStock();
+        $parts = $values ? $this->parts : array_map(static fn (Part $p): Part => $p->withoutStock(), $this->parts);
+        $options = $values ? $this->options : array_map(static fn (Option $o): Option => $o->withoutStocks(), $this->options);
+        $variants = $rows || null === $this->variants ? $this->variants : new Variants($this->variants->by, array_map(static fn (Row $r): Row => $r->withoutStock(), $this->variants->rows));
 
         return new self($this->name, $this->currency, $item, $this->quantity, $parts, $options, $variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today);
     }

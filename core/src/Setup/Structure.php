@@ -55,7 +55,9 @@ final class Structure
         $below = $error->subErrors();
         if ([] !== $below) {
             foreach ($below as $child) {
-                $this->collect($child, $problems);
+                if ($child instanceof ValidationError) {
+                    $this->collect($child, $problems);
+                }
             }
 
             return;
@@ -81,7 +83,7 @@ final class Structure
                 }
                 break;
             default:
-                $this->add($problems, $path, self::words((string) $error->keyword(), $args, $value, $error));
+                $this->add($problems, $path, self::words($error->keyword(), $args, $value, $error));
         }
     }
 
@@ -96,7 +98,7 @@ final class Structure
     }
 
     /**
-     * @param array<string, mixed> $args
+     * @param array<array-key, mixed> $args
      */
     private static function words(string $keyword, array $args, mixed $value, ValidationError $error): string
     {

@@ -40,4 +40,9 @@ final readonly class Value
         public bool $own = false,
     ) {
     }
+
+    public function withoutStock(): self
+    {
+        return new self($this->index, $this->at, $this->code, $this->label, $this->charge, $this->weight, $this->points, $this->sku, null, $this->default, $this->hidden, $this->allowedWhen, $this->image, $this->figures, $this->item, $this->free, $this->own);
+    }
 }

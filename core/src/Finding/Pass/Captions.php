@@ -52,7 +52,7 @@ final class Captions implements Pass
         $limits = [];
         $max = '/\b(?:up to|at most|max(?:imum)?\.?|no more than)\s+(\d+(?:[.,]\d+)?)/iu';
         $min = '/\b(?:at least|min(?:imum)?\.?|from|no less than)\s+(\d+(?:[.,]\d+)?)/iu';
-        foreach ([[$max, $option->text?->max ?? $option->number?->max ?? $option->picks?->max ?? $option->file?->maxFiles, 'at most'], [$min, $option->text?->min ?? $option->number?->min ?? $option->picks?->min ?? $option->file?->minFiles, 'at least']] as [$pattern, $limit, $what]) {
+        foreach ([[$max, $option->text->max ?? $option->number->max ?? $option->picks->max ?? $option->file?->maxFiles, 'at most'], [$min, $option->text->min ?? $option->number->min ?? $option->picks->min ?? $option->file?->minFiles, 'at least']] as [$pattern, $limit, $what]) {
             if (null !== $limit) {
                 $limits[] = [$pattern, BigDecimal::of($limit), $what];
             }

@@ -34,8 +34,8 @@ final class Circles implements Pass
     /**
      * A shortest way around, from the first member back to it.
      *
-     * @param non-empty-list<int> $circle
-     * @param list<list<int>>     $of
+     * @param list<int>       $circle
+     * @param list<list<int>> $of
      *
      * @return list<int>
      */

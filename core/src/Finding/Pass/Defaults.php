@@ -22,7 +22,7 @@ final class Defaults implements Pass
     {
         $board = $reach->board;
         $open = $board->page->opening();
-        $check = new InputCheck($reach->setup);
+        $check = new InputCheck();
         foreach ($reach->setup->options as $option) {
             $count = 0;
             foreach ($option->values as $value) {

@@ -107,9 +107,9 @@ final class UnknownReferences implements Pass
         }
         foreach ($setup->variants->rows ?? [] as $row) {
             foreach ($row->pick as $code => $pick) {
-                $option = $setup->option((string) $code);
-                if (null === $option || !in_array((string) $code, $setup->variants->by ?? [], true)) {
-                    yield $this->unknown($row->at.'/pick', 'option that rows are told apart by', (string) $code, $setup->variants->by ?? []);
+                $option = $setup->option($code);
+                if (null === $option || !in_array($code, $setup->variants->by ?? [], true)) {
+                    yield $this->unknown($row->at.'/pick', 'option that rows are told apart by', $code, $setup->variants->by ?? []);
                 } elseif (!is_bool($pick)) {
                     foreach (is_string($pick) ? [$pick] : $pick as $value) {
                         if (Kind::Flag === $option->kind || null === $option->value($value)) {
@@ -138,7 +138,9 @@ final class UnknownReferences implements Pass
                 if (in_array($name, ['base', 'quantity'], true) && null === $function) {
                     continue;
                 }
-                [$code, $figure] = explode('.', $name, 2) + [1 => null];
+                $dot = strpos($name, '.');
+                $code = false === $dot ? $name : substr($name, 0, $dot);
+                $figure = false === $dot ? null : substr($name, $dot + 1);
                 $option = $setup->option($code);
                 $wanted = match ($function) {
                     'chars' => Kind::Text, 'files' => Kind::File, 'picks' => Kind::Several, 'to' => Kind::Number, 'filled' => null, default => null === $figure ? Kind::Number : null,

@@ -61,11 +61,11 @@ final readonly class Evaluator
     }
 
     /**
-     * @param non-empty-list<BigDecimal> $n
+     * @param list<BigDecimal> $n
      */
     private function calculate(string $op, array $n): BigDecimal|bool
     {
-        $a = $n[0];
+        $a = $n[0] ?? BigDecimal::zero();
         $b = $n[1] ?? BigDecimal::zero();
 
         return match ($op) {

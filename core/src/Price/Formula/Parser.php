@@ -67,7 +67,7 @@ final class Parser
                 $start = $offset + strspn($expression, " \t\n\r", $offset);
                 throw new FormulaError(FormulaError::SYNTAX, sprintf('"%s" at place %d does not belong in a formula.', mb_substr(mb_strcut($expression, $start, 16, 'UTF-8'), 0, 1, 'UTF-8'), $start + 1));
             }
-            $offset += strlen((string) $m[0]);
+            $offset += strlen($m[0]);
             foreach (['number', 'name', 'text', 'op'] as $kind) {
                 if (null !== $m[$kind]) {
                     $word = 'name' === $kind && in_array($m[$kind], ['and', 'or', 'not'], true);

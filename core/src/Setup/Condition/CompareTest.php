@@ -25,7 +25,7 @@ final readonly class CompareTest implements Test
         return [$this];
     }
 
-    public function option(): ?string
+    public function option(): string
     {
         return $this->option;
     }

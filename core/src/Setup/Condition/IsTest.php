@@ -26,7 +26,7 @@ final readonly class IsTest implements Test
         return [$this];
     }
 
-    public function option(): ?string
+    public function option(): string
     {
         return $this->option;
     }

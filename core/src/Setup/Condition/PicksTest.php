@@ -23,7 +23,7 @@ final readonly class PicksTest implements Test
         return [$this];
     }
 
-    public function option(): ?string
+    public function option(): string
     {
         return $this->option;
     }
