@@ -3,3 +3,22 @@
 declare(strict_types=1);
 
 require dirname(__DIR__, 2).'/vendor/autoload.php';
+
+// Tests have a place and a database of their own, made anew by the migrations for each run.
+$var = dirname(__DIR__, 2).'/var/test';
+putenv('ITHREL_VAR='.$var);
+putenv('ITHREL_DATABASE='.$var.'/test.sqlite');
+$_SERVER['ITHREL_VAR'] = $_ENV['ITHREL_VAR'] = $var;
+$_SERVER['ITHREL_DATABASE'] = $_ENV['ITHREL_DATABASE'] = $var.'/test.sqlite';
+if (in_array('--testsuite', $argv ?? [], true) && in_array('core', $argv ?? [], true)) {
+    return;
+}
+if (!is_dir($var)) {
+    mkdir($var, 0o777, true);
+}
+array_map(unlink(...), array_filter([$var.'/test.sqlite', $var.'/test.sqlite-wal', $var.'/test.sqlite-shm'], is_file(...)));
+exec(sprintf('APP_ENV=prod ITHREL_VAR=%s ITHREL_DATABASE=%s %s %s doctrine:migrations:migrate --no-interaction 2>&1', escapeshellarg($var), escapeshellarg($var.'/test.sqlite'), PHP_BINARY, escapeshellarg(dirname(__DIR__).'/bin/console')), $lines, $status);
+if (0 !== $status) {
+    fwrite(STDERR, implode("\n", $lines)."\n");
+    exit(1);
+}

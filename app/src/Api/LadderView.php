@@ -20,15 +20,16 @@ final readonly class LadderView
 {
     /**
      * @param list<string> $pins
+     * @param list<string> $typed inputs as "option=text"
      */
-    public function __construct(private Reach $reach, private string $set, private array $pins)
+    public function __construct(private Reach $reach, private string $set, private array $pins, private array $typed)
     {
     }
 
     public function ladder(): Ladder
     {
         $board = $this->reach->board;
-        $listing = new Listing($this->reach, $this->set, Pins::fromWords($board, $this->pins));
+        $listing = $this->listing($this->pins);
         $shares = $listing->shares();
         $total = $listing->total();
         $deadOptions = array_fill_keys($this->reach->deadOptions(), true);
@@ -42,7 +43,7 @@ final readonly class LadderView
             $rungs[] = $this->rung($option, isset($deadOptions[$index]), $deadValues[$index] ?? [], $shares, $total);
         }
 
-        return new Ladder($this->set, gmp_strval($total), gmp_strval([] === $this->pins ? $total : (new Listing($this->reach, $this->set))->total()), $rungs);
+        return new Ladder($this->set, gmp_strval($total), gmp_strval([] === $this->pins && [] === $this->typed ? $total : (new Listing($this->reach, $this->set))->total()), $rungs);
     }
 
     /**
@@ -55,7 +56,7 @@ final readonly class LadderView
         $mine = array_values(array_filter($this->pins, static fn (string $pin): bool => str_starts_with($pin, $option->code.'=')));
         $freed = $shares;
         if ([] !== $mine) {
-            $freed = (new Listing($this->reach, $this->set, Pins::fromWords($board, array_values(array_diff($this->pins, $mine)))))->shares();
+            $freed = $this->listing(array_values(array_diff($this->pins, $mine)))->shares();
         }
         $cells = [];
         $ids = $option->kind->isChoice() ? $board->cellsOf[$option->index] : [];
@@ -78,7 +79,7 @@ final readonly class LadderView
         $none = gmp_init(0);
         if ([] !== $ids) {
             $none = Kind::Several === $option->kind
-                ? (new Listing($this->reach, $this->set, Pins::fromWords($board, [...$this->pins, $option->code.'='])))->total()
+                ? $this->listing([...$this->pins, $option->code.'='])->total()
                 : $shares[$ids[0]][$board->cells[$ids[0]]->none()] ?? $none;
         }
 
@@ -96,6 +97,14 @@ final readonly class LadderView
             $cells,
             array_map(fn (int $o): string => $this->reach->setup->options[$o]->code, $board->dependencies->of[$option->index]),
         );
+    }
+
+    /**
+     * @param list<string> $pins
+     */
+    private function listing(array $pins): Listing
+    {
+        return new Listing($this->reach, $this->set, Pins::fromWords($this->reach->board, $pins), Pins::typed($this->reach->board, $this->typed));
     }
 
     /** A ratio for drawing, in millionths; the exact counts stand beside it. */

@@ -36,6 +36,7 @@ final readonly class ReachController
         new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
         new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
         new OA\Parameter(name: 'pin[]', description: 'option=value, or option= for no answer', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string'))),
+        new OA\Parameter(name: 'in[]', description: 'option=text, what is typed into an input', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string'))),
     ], responses: [
         new OA\Response(response: 200, description: 'Each option with its values weighed.', content: new OA\JsonContent(ref: '#/components/schemas/Ladder')),
         new OA\Response(ref: '#/components/responses/Problem', response: 422),
@@ -44,7 +45,7 @@ final readonly class ReachController
     {
         $reach = $this->shelf->reach($this->shelf->get($id)->latest());
 
-        return new JsonResponse((new LadderView($reach, $this->set($request), $this->pins($request)))->ladder());
+        return new JsonResponse((new LadderView($reach, $this->set($request), $this->words($request, 'pin'), $this->words($request, 'in')))->ladder());
     }
 
     #[Route('/api/setups/{id}/combinations', methods: ['GET'])]
@@ -67,7 +68,7 @@ final readonly class ReachController
         $limit = max(1, min(self::MOST_ROWS, $request->query->getInt('limit', 100)));
         $reach = $this->shelf->reach($this->shelf->get($id)->latest());
         $setup = $reach->setup;
-        $listing = new Listing($reach, $this->set($request), Pins::fromWords($reach->board, $this->pins($request)));
+        $listing = new Listing($reach, $this->set($request), Pins::fromWords($reach->board, $this->words($request, 'pin')));
         $choices = array_values(array_filter($setup->options, static fn ($o): bool => $o->kind->isChoice()));
         $lines = new CartLineBuilder($setup);
         $pricer = new Pricer($setup);
@@ -105,8 +106,8 @@ final readonly class ReachController
     /**
      * @return list<string>
      */
-    private function pins(Request $request): array
+    private function words(Request $request, string $name): array
     {
-        return array_values(array_filter($request->query->all('pin'), is_string(...)));
+        return array_values(array_filter($request->query->all($name), is_string(...)));
     }
 }

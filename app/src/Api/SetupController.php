@@ -90,10 +90,11 @@ final readonly class SetupController
     {
         $setup = $this->shelf->get($id);
         $name = trim((string) preg_replace('/[^\p{L}\p{N}]+/u', '-', $setup->title()), '-');
+        $name = '' === $name ? 'setup' : $name;
 
         return new Response($setup->latest()->document(), Response::HTTP_OK, [
             'Content-Type' => 'application/json; charset=utf-8',
-            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, ('' === $name ? 'setup' : $name).'.json', 'setup.json'),
+            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name.'.json', mb_check_encoding($name, 'ASCII') ? $name.'.json' : 'setup.json'),
         ]);
     }
 }

@@ -45,10 +45,11 @@ final class Listing
     /**
      * @param string                       $set  one of SETS
      * @param array<int, array<int, true>> $pins cell => letters that are let through; cells not named are free
+     * @param array<int, int>              $typed cell of an input => the letter (class) that is typed
      *
      * @throws TooLarge
      */
-    public function __construct(private readonly Reach $reach, private readonly string $set = self::SELECTABLE, private readonly array $pins = [])
+    public function __construct(private readonly Reach $reach, private readonly string $set = self::SELECTABLE, private readonly array $pins = [], array $typed = [])
     {
         $board = $reach->board;
         $cells = [];
@@ -60,14 +61,14 @@ final class Listing
         $this->cells = $cells;
         $this->components = count($reach->compiled());
         foreach (array_keys($reach->components) as $c) {
-            $this->add($reach->inDisplayOrder($c));
+            $this->add($reach->inDisplayOrder($c, $typed));
         }
         $allWrong = false;
         if (self::WRONG_SALE === $set) {
             $clusters = $reach->guardClusters();
             $allWrong = null === $clusters;
             foreach ($clusters ?? [] as [$components, $inputs, $broken]) {
-                $this->clusters[] = [$components, $this->add($reach->stockedWhere($components, $inputs, $broken, true))];
+                $this->clusters[] = [$components, $this->add($reach->stockedWhere($components, $inputs, $reach->withTyped($broken, $components, $typed), true))];
             }
         }
         $this->allWrong = $allWrong;

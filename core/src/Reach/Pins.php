@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Ithrel\Core\Answer\GivenFile;
+use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\UnreadableDocument;
 
@@ -50,5 +54,32 @@ final class Pins
     private static function pin(array &$pins, int $cell, int $letter): void
     {
         $pins[$cell] = isset($pins[$cell]) && !isset($pins[$cell][$letter]) ? [] : [$letter => true];
+    }
+
+    /**
+     * What is typed into inputs, in words: "width=620". What conditions of the page do not ask, or limits refuse, weighs nothing.
+     *
+     * @param list<string> $words
+     *
+     * @return array<int, int> cell => letter
+     */
+    public static function typed(Board $board, array $words): array
+    {
+        $typed = [];
+        $check = new InputCheck();
+        foreach ($words as $word) {
+            [$code, $text] = [...explode('=', $word, 2), ''];
+            $option = $board->setup->option($code);
+            if (null === $option || !$option->kind->isInput() || !isset($board->asked[$option->index])) {
+                continue;
+            }
+            $input = Kind::File === $option->kind ? Input::files([new GivenFile($text)]) : $check->parse($option, $text);
+            if (null !== $input && '' !== $text && [] === $check->problems($option, $input)) {
+                $cell = $board->cellsOf[$option->index][0];
+                $typed[$cell] = $board->letterIn(new State([$option->index => $input]), $cell);
+            }
+        }
+
+        return $typed;
     }
 }

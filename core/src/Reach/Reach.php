@@ -423,24 +423,45 @@ final class Reach
     }
 
     /**
+     * A proposition, and that what is typed into inputs of some components stays as it is.
+     *
+     * @param list<int>       $components
+     * @param array<int, int> $typed      cell of an input => letter
+     */
+    public function withTyped(int $p, array $components, array $typed): int
+    {
+        $all = [$p];
+        foreach ($typed as $cell => $letter) {
+            if (in_array($this->componentOf[$this->board->cells[$cell]->option] ?? -1, $components, true)) {
+                $all[] = $this->board->props->literal($cell, [$letter => true]);
+            }
+        }
+
+        return $this->board->props->all($all);
+    }
+
+    /**
      * A component's combinations with their cells in display order.
+     *
+     * @param array<int, int> $typed cell of an input => the letter that it has to hold
      *
      * @throws TooLarge
      */
-    public function inDisplayOrder(int $component): Diagram
+    public function inDisplayOrder(int $component, array $typed = []): Diagram
     {
         $this->compiled();
         $c = $this->components[$component];
         $choices = $c->choices ?? throw new \LogicException('The component is not compiled.');
         $cells = $sorted = $choices->cells;
         sort($sorted);
-        if ($cells === $sorted) {
+        $must = $this->withTyped($c->must, [$component], $typed);
+        if ($cells === $sorted && $must === $c->must) {
             return $choices;
         }
         $options = $c->options;
         sort($options);
 
-        return Projection::of($this->board, (new Compiler($this->board))->compile($options, $c->must, [], $this->automata($c->circles, $options)));
+        return Projection::of($this->board, (new Compiler($this->board))->compile($options, $must, [], $this->automata($c->circles, $options)));
     }
 
     /**

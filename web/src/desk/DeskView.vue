@@ -70,7 +70,7 @@ async function picked(): Promise<void> {
   </div>
   <div v-else-if="!desk" class="pa-4 quiet" role="status">Laying out the setup…</div>
   <div v-else class="desk">
-    <header class="head">
+    <section class="head" aria-label="Setup">
       <div class="title">
         <router-link to="/" class="small">Shelf</router-link>
         <h1>{{ desk.title }}</h1>
@@ -109,7 +109,7 @@ async function picked(): Promise<void> {
         >
         <v-btn :prepend-icon="mdiDownload" :href="`/api/setups/${id}/document`">Document</v-btn>
       </div>
-    </header>
+    </section>
     <Trouble v-if="revise.error.value" :error="revise.error.value" class="mx-4 mb-2" />
     <Trouble v-if="desk.trouble" :error="new Error(desk.trouble)" class="mx-4 mb-2" />
     <nav class="stations" aria-label="Stations">

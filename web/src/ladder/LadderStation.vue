@@ -16,8 +16,11 @@ import { stateOf } from './state'
 
 const desk = useDesk()
 const view = useViewState()
+const typed = computed(() => Object.entries(view.typed.value).map(([option, text]) => `${option}=${text}`))
 const ladder = useQuery(
-  computed(() => queries.ladder(desk.value.id, desk.value.sha256, view.set.value, view.pins.value)),
+  computed(() =>
+    queries.ladder(desk.value.id, desk.value.sha256, view.set.value, view.pins.value, typed.value),
+  ),
 )
 const setup = computed(() => desk.value.document as unknown as SetupDocument)
 const optionOf = computed(() => new Map<string, Option>(setup.value.options.map((o) => [o.code, o])))
@@ -86,7 +89,7 @@ function move(event: KeyboardEvent): void {
             <strong class="total" :title="grouped(ladder.data.value.total)">{{
               readable(ladder.data.value.total)
             }}</strong>
-            <template v-if="view.pins.value.length">
+            <template v-if="view.pins.value.length || typed.length">
               of
               <span :title="grouped(ladder.data.value.all)">{{ readable(ladder.data.value.all) }}</span>
               left</template

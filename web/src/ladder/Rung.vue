@@ -95,14 +95,13 @@ function grow(share: number): string {
         :style="{ flexGrow: isSeveral ? 1 : grow(cell.share), '--share': `${cell.share * 100}%` }"
         :aria-pressed="cell.pinned"
         :title="`${cell.label}: ${why(cell)}`"
-        :aria-label="`${label}: ${cell.label}, ${why(cell)}`"
         data-cell
         @click="emit('pin', cell.value)"
         @mouseenter="emit('look', `${label}: ${cell.label} – ${why(cell)}`, cell.at)"
         @focus="emit('look', `${label}: ${cell.label} – ${why(cell)}`, cell.at)"
       >
         <v-icon v-if="cell.pinned" :icon="mdiPin" size="13" aria-hidden="true" />
-        <span class="word">{{ cell.label }}</span>
+        <span class="d-sr-only">{{ label }}: </span><span class="word">{{ cell.label }}</span>
         <span v-if="!isGone(cell)" class="share">{{ percent(cell.share) }}</span>
       </button>
       <button
@@ -113,12 +112,11 @@ function grow(share: number): string {
         :style="{ flexGrow: isSeveral ? 0.6 : grow(rung.noneShare), '--share': `${rung.noneShare * 100}%` }"
         :aria-pressed="rung.nonePinned"
         :title="`no answer: ${grouped(rung.none)} of ${grouped(total)}`"
-        :aria-label="`${label}: no answer, ${grouped(rung.none)} of ${grouped(total)}`"
         data-cell
         @click="emit('pin', '')"
       >
         <v-icon v-if="rung.nonePinned" :icon="mdiPin" size="13" aria-hidden="true" />
-        <span class="word">none</span>
+        <span class="d-sr-only">{{ label }}: </span><span class="word">none</span>
         <span v-if="rung.none !== '0'" class="share">{{ percent(rung.noneShare) }}</span>
       </button>
     </div>

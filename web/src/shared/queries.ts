@@ -27,13 +27,13 @@ export const queries = {
       queryKey: ['desk', id],
       queryFn: () => answer(client.GET('/api/setups/{id}', { params: { path: { id } } })),
     }),
-  ladder: (id: string, sha256: string, set: SetName, pins: string[]) =>
+  ladder: (id: string, sha256: string, set: SetName, pins: string[], typed: string[]) =>
     queryOptions({
-      queryKey: ['ladder', id, sha256, set, pins],
+      queryKey: ['ladder', id, sha256, set, pins, typed],
       queryFn: ({ signal }) =>
         answer(
           client.GET('/api/setups/{id}/ladder', {
-            params: { path: { id }, query: { set, 'pin[]': pins } },
+            params: { path: { id }, query: { set, 'pin[]': pins, 'in[]': typed } },
             signal,
           }),
         ),

@@ -1,0 +1,214 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Tests\Browser;
+
+use DAMA\DoctrineTestBundle\PHPUnit\SkipDatabaseRollback;
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverElement;
+use PHPUnit\Framework\TestCase;
+
+/**
+ * Drives the real interface, served by ./ithrel demo with a database of its own, in headless Chromium.
+ *
+ * The server, its workers, the driver and the browser are process groups that are ended when the run ends.
+ */
+#[SkipDatabaseRollback]
+abstract class BrowserTestCase extends TestCase
+{
+    private const FLAGS = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--window-size=1280,800', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'];
+
+    protected static RemoteWebDriver $browser;
+    private static ChromeDevToolsDriver $tools;
+    private static string $address = '';
+
+    /** @var list<int> process groups */
+    private static array $groups = [];
+
+    public static function setUpBeforeClass(): void
+    {
+        if ('' !== self::$address) {
+            return;
+        }
+        $folder = sys_get_temp_dir().'/ithrel-browser-'.bin2hex(random_bytes(5));
+        mkdir($folder.'/profile', 0o700, true);
+        register_shutdown_function(self::end(...), $folder);
+        $port = self::freePort();
+        self::start(sprintf('ITHREL_VAR=%s ITHREL_TODAY=2026-11-24 exec %s/ithrel demo --port=%d', escapeshellarg($folder), escapeshellarg(dirname(__DIR__, 3)), $port), $folder.'/demo.log');
+        self::waitForPort($port, $folder.'/demo.log');
+        self::$address = 'http://127.0.0.1:'.$port;
+        $driver = self::freePort();
+        self::start('exec chromedriver --port='.$driver, $folder.'/driver.log');
+        self::waitForPort($driver, $folder.'/driver.log');
+        $options = (new ChromeOptions())->addArguments([...self::FLAGS, '--user-data-dir='.$folder.'/profile']);
+        $capabilities = DesiredCapabilities::chrome();
+        $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
+        self::$browser = RemoteWebDriver::create('http://127.0.0.1:'.$driver, $capabilities);
+        self::$tools = new ChromeDevToolsDriver(self::$browser);
+    }
+
+    protected function setUp(): void
+    {
+        self::look('light');
+    }
+
+    /** The window as a laptop has it, or as a phone. */
+    protected static function look(string $scheme, int $width = 1280, int $height = 800): void
+    {
+        self::$tools->execute('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]);
+        self::$tools->execute('Emulation.setEmulatedMedia', ['features' => [['name' => 'prefers-color-scheme', 'value' => $scheme], ['name' => 'prefers-reduced-motion', 'value' => 'reduce']]]);
+    }
+
+    protected static function open(string $path): void
+    {
+        self::$browser->get(self::$address.$path);
+    }
+
+    /** The address of a demo setup's desk. */
+    protected static function desk(string $title): string
+    {
+        self::open('/');
+        $link = self::first(sprintf('//th//a[normalize-space()="%s"]', $title));
+
+        return dirname((string) parse_url((string) $link->getAttribute('href'), PHP_URL_PATH));
+    }
+
+    /** The first element of a CSS selector or XPath, waited for. */
+    protected static function first(string $selector): WebDriverElement
+    {
+        $found = null;
+        self::eventually(static function () use ($selector, &$found): bool {
+            $found = self::all($selector)[0] ?? null;
+
+            return null !== $found;
+        }, 'nothing on the page matches '.$selector);
+        \assert($found instanceof WebDriverElement);
+
+        return $found;
+    }
+
+    /**
+     * @return list<WebDriverElement>
+     */
+    protected static function all(string $selector): array
+    {
+        $by = str_starts_with($selector, '/') ? WebDriverBy::xpath($selector) : WebDriverBy::cssSelector($selector);
+
+        return array_values(self::$browser->findElements($by));
+    }
+
+    protected static function text(string $selector): string
+    {
+        return trim(self::first($selector)->getText());
+    }
+
+    protected static function click(string $selector): void
+    {
+        self::first($selector)->click();
+    }
+
+    protected static function awaitText(string $selector, string $part): void
+    {
+        self::eventually(static fn (): bool => str_contains(implode("\n", array_map(static fn (WebDriverElement $e): string => $e->getText(), self::all($selector))), $part), sprintf('"%s" does not come up in %s', $part, $selector));
+        self::assertStringContainsString($part, implode("\n", array_map(static fn (WebDriverElement $e): string => $e->getText(), self::all($selector))));
+    }
+
+    /**
+     * @param callable(): bool $holds
+     */
+    protected static function eventually(callable $holds, string $otherwise): void
+    {
+        $until = microtime(true) + 15;
+        do {
+            try {
+                if ($holds()) {
+                    return;
+                }
+            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException) {
+                // The page was drawn anew between finding and reading; look again.
+            }
+            usleep(50_000);
+        } while (microtime(true) < $until);
+        self::fail($otherwise.'. Address: '.self::$browser->getCurrentURL());
+    }
+
+    /** axe-core (the rules of WCAG 2.2 A and AA and its best practices) finds nothing on the page as it is. */
+    protected static function assertAccessible(string $where): void
+    {
+        $axe = (string) file_get_contents(dirname(__DIR__, 3).'/web/node_modules/axe-core/axe.min.js');
+        self::$browser->executeScript($axe);
+        $violations = self::$browser->executeAsyncScript('const done = arguments[arguments.length - 1]; axe.run().then((r) => done(r.violations.map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(" | "))), (e) => done([String(e)]))');
+        self::assertSame([], $violations, $where);
+    }
+
+    /** Nothing on the page is written to the console as an error, a refused file of another origin for instance. */
+    protected static function assertQuietConsole(): void
+    {
+        $errors = array_filter(self::$browser->manage()->getLog('browser'), static fn (array $entry): bool => 'SEVERE' === $entry['level'] && !str_contains((string) $entry['message'], 'status of 4'));
+        self::assertSame([], array_column($errors, 'message'));
+    }
+
+    /** Keeps a picture in docs/screenshots where ITHREL_SCREENSHOTS is set. */
+    protected static function picture(string $name): void
+    {
+        if (false !== getenv('ITHREL_SCREENSHOTS')) {
+            self::$browser->takeScreenshot(dirname(__DIR__, 3).'/docs/screenshots/'.$name.'.png');
+        }
+    }
+
+    private static function start(string $command, string $log): void
+    {
+        $process = proc_open(['setsid', 'bash', '-c', $command], [['file', '/dev/null', 'r'], ['file', $log, 'w'], ['file', $log, 'a']], $pipes);
+        if (!is_resource($process)) {
+            throw new \RuntimeException('Cannot start '.$command);
+        }
+        self::$groups[] = proc_get_status($process)['pid'];
+    }
+
+    private static function freePort(): int
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        if (false === $socket) {
+            throw new \RuntimeException('No port is free.');
+        }
+        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
+        fclose($socket);
+
+        return $port;
+    }
+
+    private static function waitForPort(int $port, string $log): void
+    {
+        for ($i = 0; $i < 1200; ++$i) {
+            $socket = @fsockopen('127.0.0.1', $port);
+            if (false !== $socket) {
+                fclose($socket);
+
+                return;
+            }
+            usleep(100_000);
+        }
+        throw new \RuntimeException("Nothing answers on port {$port}:\n".file_get_contents($log));
+    }
+
+    private static function end(string $folder): void
+    {
+        if (isset(self::$browser)) {
+            try {
+                self::$browser->quit();
+            } catch (\Throwable) {
+                // It is ended with its group below.
+            }
+        }
+        foreach (self::$groups as $group) {
+            posix_kill(-$group, SIGTERM);
+        }
+        usleep(500_000);
+        exec('rm -rf '.escapeshellarg($folder));
+    }
+}

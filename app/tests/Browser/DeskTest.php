@@ -1,0 +1,161 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Tests\Browser;
+
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverKeys;
+
+final class DeskTest extends BrowserTestCase
+{
+    public function testPinningWeighsEveryRungAgainAndTheSlipFollows(): void
+    {
+        $desk = self::desk('Harbour pendant');
+        self::open($desk.'/ladder');
+        self::awaitText('.left', '180 selectable');
+        self::awaitText('.slip', 'Still missing: Size, Finish, Lamp holder, Cord');
+        self::click('//button[contains(normalize-space(.), "Size: Small")]');
+        self::awaitText('.left', '108 of 180 left');
+        self::click('//button[contains(normalize-space(.), "Lamp holder: E14")]');
+        self::awaitText('.left', '54 of 180 left');
+        self::assertStringContainsString('gone', (string) self::first('//button[contains(normalize-space(.), "Size: Large")]')->getAttribute('class'));
+        self::click('//button[contains(normalize-space(.), "Finish: Chalk")]');
+        self::click('//button[contains(normalize-space(.), "Cord: 2 m")]');
+        self::awaitText('.slip', 'Complete: this can be bought.');
+        self::awaitText('.total', '139.50');
+        self::assertStringContainsString('pin=size%3Ds', str_replace('pin=size=s', 'pin=size%3Ds', self::$browser->getCurrentURL()));
+        self::click('//button[contains(normalize-space(.), "Bulb: Warm, E27")]');
+        self::awaitText('.slip', 'This must not be sold: an E27 bulb does not fit an E14 holder');
+        self::assertAccessible('ladder by day');
+        self::picture('ladder');
+        self::look('dark');
+        self::assertAccessible('ladder by night');
+        self::picture('ladder-night');
+        self::look('light');
+
+        $address = self::$browser->getCurrentURL();
+        self::$browser->get($address);
+        self::awaitText('.slip', 'This must not be sold');
+        self::click('//button[normalize-space()="Clear pins"]');
+        self::awaitText('.left', '180 selectable');
+        self::assertQuietConsole();
+    }
+
+    public function testTypedInputsReachLadderAndSlip(): void
+    {
+        self::open(self::desk('Breakwater shade, by measure').'/ladder?pin=shape=cone&pin=cloth=silk');
+        $field = self::first('//input[@aria-label="Width"]');
+        $field->sendKeys('620'.WebDriverKeys::ENTER);
+        self::awaitText('.left', 'of 48 left');
+        self::first('//input[@aria-label="Height"]')->sendKeys('30'.WebDriverKeys::ENTER);
+        self::awaitText('.total', '689.52');
+        self::first('//input[@aria-label="Height"]')->sendKeys([WebDriverKeys::CONTROL, 'a']);
+        self::first('//input[@aria-label="Height"]')->sendKeys('5'.WebDriverKeys::ENTER);
+        self::awaitText('.slip', 'Height: 5 is below the least, 12.');
+    }
+
+    public function testTheLadderWorksFromTheKeyboard(): void
+    {
+        self::open(self::desk('Signal lantern').'/ladder');
+        $cell = self::first('//button[contains(normalize-space(.), "Glass: Clear")]');
+        self::$browser->executeScript('arguments[0].focus()', [$cell]);
+        $cell->sendKeys(WebDriverKeys::ARROW_RIGHT);
+        self::active()->sendKeys(WebDriverKeys::ARROW_RIGHT);
+        self::assertStringContainsString('Glass: Ruby', (string) self::active()->getDomProperty('textContent'));
+        self::awaitText('.reading', 'Glass: Ruby');
+        self::active()->sendKeys(WebDriverKeys::ARROW_DOWN);
+        self::assertStringContainsString('Holder: E14', (string) self::active()->getDomProperty('textContent'));
+        self::active()->sendKeys(WebDriverKeys::ENTER);
+        self::awaitText('.left', '12 of 36 left');
+        self::active()->sendKeys('c');
+        self::awaitText('.left', '36 selectable');
+        self::active()->sendKeys('3');
+        self::awaitText('table', 'Unit price');
+        self::first('body')->sendKeys('?');
+        self::awaitText('.v-dialog', 'next / previous finding');
+    }
+
+    public function testFindingsLeadToTheirPlaceAndBack(): void
+    {
+        self::open(self::desk('Harbour pendant').'/outline');
+        self::awaitText('.finds', 'Chalk enamel (+12.00)');
+        self::click('//aside//button[contains(., "but 15.00 is charged")]');
+        self::awaitText('.marked', 'Chalk enamel (+12.00)');
+        self::assertStringContainsString('at=/options/1/values/2/label', urldecode(self::$browser->getCurrentURL()));
+        self::assertAccessible('outline by day');
+        self::picture('outline');
+        self::click('//ul[contains(@class, "margin")]//button[contains(., "Aged copper")]');
+        self::eventually(static fn (): bool => str_contains((string) self::active()->getAttribute('class'), 'here'), 'the finding in the list is not in focus');
+        self::assertStringContainsString('Aged copper', self::active()->getText());
+        self::active()->sendKeys('n');
+        self::eventually(static fn (): bool => str_contains(self::first('.finds .here')->getText(), 'GU10'), 'the next finding is not chosen');
+        self::click('//div[contains(@class, "filters")]//button[contains(., "note")]');
+        self::eventually(static fn (): bool => 1 === count(self::all('.finds li')), 'the filter shows only notes');
+        self::look('dark');
+        self::assertAccessible('outline by night');
+        self::assertQuietConsole();
+    }
+
+    public function testTheListGoesToAnyNumber(): void
+    {
+        self::open(self::desk('Admiralty chandelier, modular').'/list');
+        self::awaitText('.bar', "641\u{2009}628\u{2009}650\u{2009}880 combinations");
+        self::assertCount(100, self::all('tbody tr'));
+        self::first('.jump input')->sendKeys('641628650880');
+        self::awaitText('.jump', 'The last is number');
+        self::first('.jump input')->sendKeys([WebDriverKeys::CONTROL, 'a']);
+        self::first('.jump input')->sendKeys('400 000 000 000'.WebDriverKeys::ENTER);
+        self::awaitText('tbody tr:first-child', "400\u{2009}000\u{2009}000\u{2009}000");
+        self::click('//button[normalize-space()="Last"]');
+        self::awaitText('tbody', "641\u{2009}628\u{2009}650\u{2009}879");
+        self::assertAccessible('list by day');
+        self::click('//button[normalize-space()="Wrong sales"]');
+        self::awaitText('.bar', "257\u{2009}608\u{2009}677\u{2009}888 combinations");
+        self::look('dark');
+        self::assertAccessible('list by night');
+        self::assertQuietConsole();
+    }
+
+    public function testACombinationLeadsFromTheListToTheLadder(): void
+    {
+        self::open(self::desk('Harbour pendant').'/list?set=wrong-sale');
+        self::awaitText('.bar', '48 combinations');
+        self::picture('list');
+        self::click('//td//button[normalize-space()="E14"]');
+        self::awaitText('.bar', '27 combinations');
+        self::click('//button[contains(@class, "pin")]');
+        self::awaitText('.bar', '48 combinations');
+        self::click('tbody tr:first-child th a');
+        self::awaitText('.slip', 'This must not be sold');
+        self::assertStringContainsString('/ladder', self::$browser->getCurrentURL());
+    }
+
+    public function testAPhoneCanRead(): void
+    {
+        self::look('light', 390, 800);
+        foreach (['/ladder', '/outline', '/list'] as $station) {
+            self::open(self::desk('Signal lantern').$station);
+            self::awaitText('h1', 'Signal lantern');
+            self::first('.station');
+            $overflow = self::$browser->executeScript('return document.documentElement.scrollWidth - window.innerWidth');
+            self::assertLessThanOrEqual(1, $overflow, $station.' is wider than the phone');
+        }
+    }
+
+    public function testAnAddressThatLeadsNowhereSaysSo(): void
+    {
+        self::open('/setups/01ARZ3NDEKTSV4RRFFQ69G5FAV/ladder');
+        self::awaitText('.trouble', 'There is no such setup on the shelf');
+        self::open('/some/where');
+        self::awaitText('h1', 'There is nothing at this address');
+    }
+
+    private static function active(): RemoteWebElement
+    {
+        $element = self::$browser->switchTo()->activeElement();
+        \assert($element instanceof RemoteWebElement);
+
+        return $element;
+    }
+}

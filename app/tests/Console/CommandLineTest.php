@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Tests\Console;
+
+use Ithrel\Core\Tests\Support\Documents;
+use PHPUnit\Framework\TestCase;
+use Symfony\Component\Process\Process;
+
+/**
+ * The command line as pipelines meet it: what it prints, where, and how it exits.
+ */
+final class CommandLineTest extends TestCase
+{
+    private string $folder;
+
+    protected function setUp(): void
+    {
+        $this->folder = sys_get_temp_dir().'/ithrel-'.bin2hex(random_bytes(5));
+        mkdir($this->folder);
+    }
+
+    protected function tearDown(): void
+    {
+        array_map(unlink(...), glob($this->folder.'/*') ?: []);
+        rmdir($this->folder);
+    }
+
+    public function testCheckAsJson(): void
+    {
+        $file = $this->file('a.json', Documents::json(['options' => [Documents::one('a', ['x', 'y'], ['required' => true, 'help' => 'Please choose.'])]]));
+        $run = $this->run_(['check', $file, '--format=json']);
+        self::assertSame([0, ''], [$run->getExitCode(), $run->getErrorOutput()]);
+        $data = self::decode($run->getOutput());
+        self::assertSame(['ithrel', 'file', 'name', 'sha256', 'counts', 'deadValues', 'deadOptions', 'idleRows', 'circles', 'findings', 'seconds'], array_keys($data));
+        self::assertSame(['check/1', $file, 'Test'], [$data['ithrel'], $data['file'], $data['name']]);
+        self::assertSame(hash('sha256', (string) file_get_contents($file)), $data['sha256']);
+        self::assertSame(['offered' => '2', 'selectable' => '2', 'wrongSales' => '0', 'deadEnds' => '0', 'traps' => '0'], $data['counts']);
+    }
+
+    public function testManyFilesStayInStepAndTheWorstDecidesTheExit(): void
+    {
+        $good = $this->file('good.json', Documents::json([]));
+        $blocked = $this->file('blocked.json', Documents::json(['options' => [Documents::one('a', ['x'], ['shownWhen' => ['any' => []]])]]));
+        $bad = $this->file('bad.json', Documents::json(['options' => [['code' => 'A', 'kind' => 'oen']]]));
+        $run = $this->run_(['check', $good, $blocked, '--format=ndjson']);
+        self::assertSame(1, $run->getExitCode());
+        $run = $this->run_(['check', $good, $bad, $blocked, $this->folder.'/gone.json', '--format=ndjson']);
+        self::assertSame(2, $run->getExitCode());
+        $lines = array_map(self::decode(...), explode("\n", trim($run->getOutput())));
+        self::assertSame([$good, $bad, $blocked, $this->folder.'/gone.json'], array_column($lines, 'file'));
+        self::assertSame('/options/0/kind', $lines[1]['error']['at']);
+        self::assertMatchesRegularExpression('~^'.preg_quote($bad, '~').': /options/0/kind: One of .*$~m', $run->getErrorOutput());
+        self::assertStringContainsString($this->folder.'/gone.json: (document): The file is not there', $run->getErrorOutput());
+    }
+
+    public function testStandardInputAndTheDayItIs(): void
+    {
+        $document = Documents::json(['options' => [['code' => 'd', 'kind' => 'date', 'label' => 'Day', 'earliest' => '2030-01-05', 'latest' => '+2d', 'required' => true, 'help' => 'Please choose.']]]);
+        $on = fn (string $today): array => self::decode($this->run_(['check', '-', '--format=json', '--today='.$today], $document)->getOutput())['counts'];
+        self::assertSame('1', $on('2030-01-03')['selectable']);
+        self::assertSame('0', $on('2030-01-02')['selectable']);
+        self::assertSame(2, $this->run_(['check', '-', '--today=2030-02-30'], $document)->getExitCode());
+    }
+
+    public function testACallThatIsOffExitsWithTwo(): void
+    {
+        $file = $this->file('a.json', Documents::json([]));
+        foreach ([['check'], ['check', $file, '--format=xml'], ['check', $file, $file, '--format=json'], ['list', $file, '--from=x'], ['list', $file, '--set=all'], ['list', $file, '--where=nothing=1'], ['price', $file], ['nothing']] as $call) {
+            $run = $this->run_($call);
+            self::assertSame(2, $run->getExitCode(), implode(' ', $call));
+            self::assertNotSame('', $run->getErrorOutput());
+        }
+    }
+
+    public function testList(): void
+    {
+        $file = $this->file('a.json', Documents::json(['options' => [
+            ['code' => 'a', 'kind' => 'one', 'label' => 'A, "quoted"', 'values' => [['code' => 'x', 'label' => 'X', 'charge' => '1.5', 'sku' => 'X'], ['code' => 'y', 'label' => 'Y']]],
+            ['code' => 's', 'kind' => 'several', 'label' => 'S', 'values' => [['code' => 'p', 'label' => 'P'], ['code' => 'q', 'label' => 'Q']]],
+            ['code' => 'g', 'kind' => 'flag', 'label' => 'G', 'shownWhen' => ['option' => 'a', 'is' => 'y']],
+            ['code' => 't', 'kind' => 'text', 'label' => 'T', 'length' => ['max' => 9], 'shownWhen' => ['option' => 'a', 'is' => 'y'], 'charge' => '2.00'],
+        ]]));
+        $run = $this->run_(['list', $file, '--format=csv', '--limit=3']);
+        self::assertSame("#,\"A, \"\"quoted\"\"\",S,G,SKU,Unit price\r\n0,X,P; Q,,T-1-X,101.50\r\n1,X,P,,T-1-X,101.50\r\n2,X,Q,,T-1-X,101.50\r\n", $run->getOutput());
+        $run = $this->run_(['list', $file, '--format=ndjson', '--from=4', '--limit=2']);
+        self::assertSame("{\"n\":\"4\",\"pick\":{\"a\":\"y\",\"s\":[\"p\",\"q\"],\"g\":true}}\n{\"n\":\"5\",\"pick\":{\"a\":\"y\",\"s\":[\"p\",\"q\"]}}\n", $run->getOutput());
+        $run = $this->run_(['list', $file, '--format=csv', '--where=a=y', '--where=s=', '--where=g=yes']);
+        self::assertSame(['#,"A, ""quoted""",S,G,SKU,Unit price', '0,Y,,Yes,T-1,'], explode("\r\n", trim($run->getOutput())), 'The unit price hangs on the text.');
+        self::assertSame('', $this->run_(['list', $file, '--format=ndjson', '--from=99999999999999999999'])->getOutput());
+    }
+
+    public function testPriceOneAndMany(): void
+    {
+        $file = $this->file('a.json', Documents::json(['options' => [Documents::one('a', ['x'], ['required' => true])]]));
+        $state = $this->file('s.json', '{"pick": {"a": "x"}, "quantity": 3}');
+        $run = $this->run_(['price', $file, '--state='.$state]);
+        self::assertSame(0, $run->getExitCode());
+        $data = self::decode($run->getOutput());
+        self::assertSame(['ithrel', 'complete', 'problems', 'base', 'unitPrice', 'lineTotal', 'total', 'currency', 'ledger', 'line', 'ownLines'], array_keys($data));
+        self::assertSame(['100.00', '300.00', '300.00'], [$data['unitPrice'], $data['lineTotal'], $data['total']]);
+        $states = $this->file('s.ndjson', "{\"pick\": {\"a\": \"x\"}}\n{\"pick\": {}}\nnonsense\n{\"pick\": {\"b\": 1}}\n");
+        $run = $this->run_(['price', $file, '--states='.$states]);
+        self::assertSame(2, $run->getExitCode());
+        $lines = array_map(self::decode(...), explode("\n", trim($run->getOutput())));
+        self::assertCount(4, $lines);
+        self::assertSame([true, false], [$lines[0]['complete'], $lines[1]['complete']]);
+        self::assertSame('missing', $lines[1]['problems'][0]['code']);
+        self::assertArrayHasKey('error', $lines[2]);
+        self::assertSame(['unknown-option', 'missing'], array_column($lines[3]['problems'], 'code'));
+    }
+
+    private function file(string $name, string $text): string
+    {
+        file_put_contents($this->folder.'/'.$name, $text);
+
+        return $this->folder.'/'.$name;
+    }
+
+    /**
+     * @param list<string> $arguments
+     */
+    private function run_(array $arguments, ?string $input = null): Process
+    {
+        $process = new Process([PHP_BINARY, dirname(__DIR__, 2).'/bin/ithrel.php', ...$arguments], null, null, $input, 60);
+        $process->run();
+
+        return $process;
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function decode(string $json): array
+    {
+        $data = json_decode($json, true, 512, JSON_THROW_ON_ERROR);
+        self::assertIsArray($data);
+
+        /* @var array<string, mixed> $data */
+        return $data;
+    }
+}
