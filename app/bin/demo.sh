@@ -31,22 +31,6 @@ demo() {
     serve "$port"
 }
 
-# Builds the interface where a source is newer than what was built.
-build_web() {
-    local built="$root/app/public/build/.vite/manifest.json"
-    if [ -f "$built" ] && [ -z "$(find "$root/web/src" "$root/web/public" "$root/web/index.html" "$root/web/package.json" "$root/web/vite.config.ts" "$root/docs/openapi.json" -newer "$built" -print -quit)" ]; then
-        return 0
-    fi
-    need_web || return 1
-    say 'building the interface'
-    local log
-    log=$(mktemp)
-    if ! (cd "$root/web" && npm run -s build) >"$log" 2>&1; then
-        cat "$log" >&2
-        return 1
-    fi
-}
-
 # Migrations run with foreign keys off (SQLite alters a table by making it anew), the demo data after them.
 prepare_database() {
     local console="php -d memory_limit=1G $root/app/bin/console" log

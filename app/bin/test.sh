@@ -6,7 +6,7 @@ run_tests() {
     need_debian 'Chromium and its driver, for the browser tests' chromium chromium-driver fonts-dejavu-core || return 1
     mkdir -p "$root/var"
     local failed=()
-    step 'code style' vendor/bin/php-cs-fixer fix --dry-run --diff --config=.php-cs-fixer.dist.php
+    step 'code style' vendor/bin/php-cs-fixer fix --dry-run --diff --show-progress=none --config=.php-cs-fixer.dist.php
     step 'static analysis and layers' php -d memory_limit=2G vendor/bin/phpstan analyse --no-progress
     step 'interface: build' build_web
     step 'interface: types' npm --prefix web run -s check

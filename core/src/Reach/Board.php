@@ -39,7 +39,7 @@ final class Board
     /** @var list<int> option => proposition under which it is shown */
     public readonly array $shown;
 
-    /** @var list<list<int>> option => value => proposition under which it is allowed */
+    /** @var list<list<int>> option => value => proposition under which it is allowed in an option that is shown */
     public readonly array $allowed;
 
     /** @var list<int> guard => proposition that holds where the guard does */
@@ -89,7 +89,8 @@ final class Board
             $shown[] = $this->proposition($option->shownWhen);
             $values = [];
             foreach ($option->values as $value) {
-                $values[] = $value->hidden ? Propositions::FALSE : $this->proposition($value->allowedWhen);
+                // Joined with the option's own condition, so that nothing is remembered of values whose option is hidden.
+                $values[] = $value->hidden ? Propositions::FALSE : $this->props->all([$this->proposition($value->allowedWhen), $shown[$option->index]]);
             }
             $allowed[] = $values;
         }

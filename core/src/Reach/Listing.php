@@ -43,8 +43,8 @@ final class Listing
     private readonly bool $allWrong;
 
     /**
-     * @param string                       $set  one of SETS
-     * @param array<int, array<int, true>> $pins cell => letters that are let through; cells not named are free
+     * @param string                       $set   one of SETS
+     * @param array<int, array<int, true>> $pins  cell => letters that are let through; cells not named are free
      * @param array<int, int>              $typed cell of an input => the letter (class) that is typed
      *
      * @throws TooLarge

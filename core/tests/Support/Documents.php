@@ -56,6 +56,6 @@ final class Documents
      */
     public static function one(string $code, array $values, array $keys = []): array
     {
-        return ['code' => $code, 'label' => ucfirst($code), 'kind' => 'one', 'values' => array_map(static fn (string $v): array => ['code' => $v, 'label' => ucfirst($v)], $values)] + $keys;
+        return $keys + ['code' => $code, 'label' => ucfirst($code), 'kind' => 'one', 'values' => array_map(static fn (string $v): array => ['code' => $v, 'label' => ucfirst($v)], $values)];
     }
 }

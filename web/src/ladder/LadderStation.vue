@@ -4,12 +4,14 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import type { Option, SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
+import { plainLabel } from '../outline/words'
 import { grouped, readable } from '../shared/numbers'
 import { queries, SETS } from '../shared/queries'
 import { isWithin, SEVERITIES } from '../shared/severity'
 import { useShortcuts } from '../shared/shortcuts'
 import Trouble from '../shared/Trouble.vue'
 import { useViewState } from '../shared/viewState'
+import { cellWords } from './cells'
 import Rung from './Rung.vue'
 import Slip from './Slip.vue'
 import { stateOf } from './state'
@@ -44,7 +46,16 @@ function type(code: string, text: string): void {
 }
 
 /** The cell that is looked at, and what was found where it stands. */
-const looked = ref<{ what: string; at: string } | null>(null)
+const lookedAt = ref<{ option: string; value: string } | null>(null)
+const looked = computed(() => {
+  const rung = ladder.data.value?.rungs.find((r) => r.option === lookedAt.value?.option)
+  const cell = rung?.cells.find((c) => c.value === lookedAt.value?.value)
+  if (!rung || !cell) return null
+  return {
+    what: `${plainLabel(rung.label)}: ${cell.label} – ${cellWords(cell, ladder.data.value?.total ?? '0')}`,
+    at: cell.at,
+  }
+})
 const found = computed(() => {
   const at = looked.value?.at
   return at === undefined ? [] : desk.value.findings.filter((f) => isWithin(f.at, at))
@@ -127,7 +138,7 @@ function move(event: KeyboardEvent): void {
           :wanting="problems.has(rung.option)"
           :typed="view.typed.value[rung.option] ?? ''"
           :list-link="{ name: 'outline', params: { id: desk.id }, query: { at: rung.at } }"
-          @look="(what, at) => (looked = { what, at })"
+          @look="(value) => (lookedAt = { option: rung.option, value })"
           @pin="(value) => view.togglePin(rung.option, value, rung.kind === 'several')"
           @type="
             (text) => {

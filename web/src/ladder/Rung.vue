@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 import { KINDS, type Option } from '../desk/document'
 import { limitWords, plainLabel } from '../outline/words'
+import { cellWords, isGone } from './cells'
 import type { LadderCell, Rung } from '../shared/api'
 import { grouped, percent } from '../shared/numbers'
 
@@ -20,7 +21,7 @@ const props = defineProps<{
   typed: string
   listLink: RouteLocationRaw
 }>()
-const emit = defineEmits<{ pin: [value: string]; type: [text: string]; look: [what: string, at: string] }>()
+const emit = defineEmits<{ pin: [value: string]; type: [text: string]; look: [value: string] }>()
 
 const isInput = computed(() => ['text', 'number', 'date', 'file'].includes(props.rung.kind))
 const isSeveral = computed(() => props.rung.kind === 'several')
@@ -37,18 +38,8 @@ watch(
   },
 )
 
-function isGone(cell: LadderCell): boolean {
-  return cell.count === '0'
-}
-
 function why(cell: LadderCell): string {
-  if (cell.hidden) return 'kept for later, never offered'
-  if (cell.dead === 'never-offered') return 'dead: in no form that can be completed'
-  if (cell.dead === 'never-stocked') return 'dead: it can be chosen, but nothing with it is in stock'
-  if (isGone(cell) && cell.freed !== '0')
-    return `not beside the present pins; pinned instead, ${grouped(cell.freed)}`
-  if (isGone(cell)) return 'not beside the present pins'
-  return `${grouped(cell.count)} of ${grouped(props.total)} (${percent(cell.share)})`
+  return cellWords(cell, props.total)
 }
 
 function grow(share: number): string {
@@ -97,8 +88,8 @@ function grow(share: number): string {
         :title="`${cell.label}: ${why(cell)}`"
         data-cell
         @click="emit('pin', cell.value)"
-        @mouseenter="emit('look', `${label}: ${cell.label} – ${why(cell)}`, cell.at)"
-        @focus="emit('look', `${label}: ${cell.label} – ${why(cell)}`, cell.at)"
+        @mouseenter="emit('look', cell.value)"
+        @focus="emit('look', cell.value)"
       >
         <v-icon v-if="cell.pinned" :icon="mdiPin" size="13" aria-hidden="true" />
         <span class="d-sr-only">{{ label }}: </span><span class="word">{{ cell.label }}</span>

@@ -114,9 +114,8 @@ function takeQuantity(event: Event): void {
       </table>
       <h3 class="cart">Cart line</h3>
       <p class="small">
-        <span class="code">{{ slip.sku }}</span> · {{ slip.weight }} kg<span v-if="slip.points !== '0'">
-          · {{ slip.points }} points</span
-        >
+        <span class="code">{{ slip.sku }}</span> · weight {{ slip.weight
+        }}<span v-if="slip.points !== '0'"> · {{ slip.points }} points</span>
         <span v-if="slip.image"> · {{ slip.image }}</span>
       </p>
       <div class="stages" role="group" aria-label="Stage">

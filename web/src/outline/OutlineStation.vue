@@ -126,7 +126,7 @@ function rowWords(pick: Record<string, string | boolean | string[]>, code: strin
           <p>
             {{ setup.item.price }} {{ setup.currency
             }}<template v-if="setup.item.salePrice">, on sale {{ setup.item.salePrice }}</template
-            ><template v-if="setup.item.weight"> · {{ setup.item.weight }} kg</template
+            ><template v-if="setup.item.weight"> · weight {{ setup.item.weight }}</template
             ><template v-if="setup.item.stock !== undefined"> · {{ setup.item.stock }} in stock</template
             ><template v-if="setup.item.backorder"> · backorders</template
             ><template v-if="setup.quantity">
@@ -201,7 +201,7 @@ function rowWords(pick: Record<string, string | boolean | string[]>, code: strin
             {{
               [
                 o.yes.charge !== undefined ? chargeWords(o.yes.charge) : '',
-                o.yes.weight ? `${o.yes.weight} kg` : '',
+                o.yes.weight ? `weight ${o.yes.weight}` : '',
                 o.yes.sku ?? '',
               ]
                 .filter(Boolean)

@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Tests\Finding;
+
+use Ithrel\Core\Finding\Finding;
+use Ithrel\Core\Finding\Passes;
+use Ithrel\Core\Tests\Support\Documents;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/**
+ * Each finding on a setup that has it, and the same setup mended, that has not.
+ */
+final class FindingsTest extends TestCase
+{
+    /**
+     * @return iterable<string, array{array<string, mixed>, list<array{string, string, string}>, array<string, mixed>}> setup, expected [code, severity, place], mended keys
+     */
+    public static function cases(): iterable
+    {
+        $a = Documents::one('a', ['x', 'y'], ['required' => true, 'help' => 'Please choose.']);
+        $with = static fn (array ...$more): array => ['options' => [$a, ...$more]];
+        $b = static fn (array $keys): array => Documents::one('b', ['p', 'q'], $keys);
+        $item = static fn (array $keys): array => ['sku' => 'T', 'name' => 'T', 'price' => '10'] + $keys;
+
+        yield 'nothing selectable: the item is sold out' => [['item' => $item(['stock' => 0])] + $with(), [['reach.nothing', 'blocker', '/item/stock']], ['item' => $item(['stock' => 1])]];
+        yield 'nothing selectable: the form cannot be completed' => [$with($b(['required' => true, 'help' => 'Choose.', 'values' => [['code' => 'p', 'hidden' => true]]])), [['reach.nothing', 'blocker', '/options'], ['required.unreachable', 'blocker', '/options/1/required']], $with($b(['required' => true, 'help' => 'Choose.']))];
+        yield 'a dead option, and what waits for it is not told again' => [$with($b(['shownWhen' => ['all' => [['option' => 'a', 'is' => 'x'], ['option' => 'a', 'is' => 'y']]]]), Documents::one('c', ['r'], ['shownWhen' => ['option' => 'b', 'filled' => true]])), [['reach.option-dead', 'blocker', '/options/1/shownWhen']], $with($b(['shownWhen' => ['option' => 'a', 'is' => 'x']]))];
+        yield 'a value never offered, told at its root' => [
+            $with(['code' => 'b', 'kind' => 'one', 'label' => 'B', 'values' => [['code' => 'p', 'label' => 'P', 'allowedWhen' => ['any' => []]], ['code' => 'q', 'label' => 'Q']]], ['code' => 'c', 'kind' => 'one', 'label' => 'C', 'values' => [['code' => 'r', 'label' => 'R', 'allowedWhen' => ['option' => 'b', 'is' => 'p']], ['code' => 's', 'label' => 'S']]]),
+            [['reach.value-dead', 'blocker', '/options/1/values/0/allowedWhen']], $with()];
+        yield 'a value never stocked' => [$with(['code' => 'b', 'kind' => 'one', 'label' => 'B', 'values' => [['code' => 'p', 'label' => 'P', 'stock' => 0], ['code' => 'q', 'label' => 'Q']]]), [['reach.value-dead', 'warning', '/options/1/values/0/stock'], ['reach.dead-end', 'note', '/options']], $with($b([]))];
+        yield 'a value kept for later' => [$with(['code' => 'b', 'kind' => 'one', 'label' => 'B', 'values' => [['code' => 'p', 'label' => 'P', 'hidden' => true], ['code' => 'q', 'label' => 'Q']]]), [['reach.value-dead', 'note', '/options/1/values/0/hidden']], $with($b([]))];
+        yield 'two that wait for each other, told as the circle they are' => [$with(['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'shownWhen' => ['option' => 'g', 'is' => true]], ['code' => 'g', 'kind' => 'flag', 'label' => 'G', 'shownWhen' => ['option' => 'f', 'is' => true]]), [['reach.circle', 'blocker', '/options/1'], ['reach.forward', 'warning', '/options/1']], $with()];
+        yield 'two that exclude each other are harmless' => [$with(['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'shownWhen' => ['option' => 'g', 'is' => false]], ['code' => 'g', 'kind' => 'flag', 'label' => 'G', 'shownWhen' => ['option' => 'f', 'is' => false]]), [['reach.circle', 'note', '/options/1'], ['reach.forward', 'warning', '/options/1']], $with()];
+        yield 'a guard broken' => [$with($b([])) + ['guards' => [['id' => 'g', 'never' => ['all' => [['option' => 'a', 'is' => 'x'], ['option' => 'b', 'is' => 'p']]], 'because' => 'it breaks']]], [['reach.wrong-sale', 'blocker', '/guards/0']], ['guards' => []]];
+        yield 'rows missing, sold out, idle' => [
+            $with() + ['variants' => ['by' => ['a'], 'rows' => [['pick' => ['a' => 'x'], 'sku' => '1'], ['pick' => new \stdClass(), 'sku' => '2']]]],
+            [['reach.value-dead', 'warning', '/options/0/values/1'], ['reach.dead-end', 'warning', '/variants/rows'], ['reach.idle-row', 'warning', '/variants/rows/1']],
+            ['variants' => ['by' => ['a'], 'rows' => [['pick' => ['a' => 'x'], 'sku' => '1'], ['pick' => ['a' => 'y'], 'sku' => '2']]]]];
+        yield 'a condition that does nothing' => [$with($b(['shownWhen' => ['option' => 'a', 'filled' => true]])), [['reach.always', 'note', '/options/1/shownWhen']], $with($b(['shownWhen' => ['option' => 'a', 'is' => 'x']]))];
+        yield 'defaults that cannot be' => [
+            $with(['code' => 'b', 'kind' => 'one', 'label' => 'B', 'values' => [['code' => 'p', 'label' => 'P', 'default' => true], ['code' => 'q', 'label' => 'Q', 'default' => true]]], ['code' => 'n', 'kind' => 'number', 'label' => 'N', 'min' => '1', 'max' => '5', 'default' => '6']),
+            [['reach.default', 'blocker', '/options/1/values/1/default'], ['reach.default', 'blocker', '/options/2/default']], $with()];
+        yield 'a default that costs extra' => [$with(['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'default' => true, 'yes' => ['charge' => '2']]), [['price.default-charge', 'warning', '/options/1/default']], $with(['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'default' => true])];
+        yield 'names that are not there' => [
+            $with($b(['shownWhen' => ['any' => [['option' => 'a', 'is' => 'X'], ['option' => 'a', 'is' => 'x']]]]), ['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'shownWhen' => ['not' => ['option' => 'aa', 'filled' => true]]]),
+            [['refer.unknown', 'blocker', '/options/1/shownWhen/any/0'], ['refer.unknown', 'blocker', '/options/2/shownWhen/not'], ['reach.always', 'note', '/options/2/shownWhen']], $with()];
+        yield 'a test that its option cannot answer' => [$with(['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'shownWhen' => ['any' => [['option' => 'a', 'is' => 'x'], ['option' => 'a', 'atLeast' => '2']]]]), [['refer.unknown', 'blocker', '/options/1/shownWhen/any/1']], $with()];
+        yield 'twins' => [$with(['code' => 'b', 'kind' => 'one', 'label' => ' A ', 'values' => [['code' => 'p', 'label' => 'P', 'sku' => '1'], ['code' => 'q', 'label' => 'p', 'sku' => '1']]]), [['refer.twin', 'warning', '/options/1/label'], ['refer.twin', 'warning', '/options/1/values/1/label'], ['refer.twin', 'warning', '/options/1/values/1/sku']], $with($b([]))];
+        yield 'rows that clash or lack something' => [
+            $with() + ['item' => $item(['price' => '0']), 'variants' => ['by' => ['a'], 'rows' => [['pick' => ['a' => 'x'], 'sku' => '1', 'price' => '3', 'weight' => '1'], ['pick' => ['a' => 'y'], 'sku' => '1', 'price' => '3', 'weight' => '1'], ['pick' => ['a' => 'x'], 'sku' => '2']]]],
+            [['reach.idle-row', 'warning', '/variants/rows/2'], ['row.duplicate', 'blocker', '/variants/rows/1/sku'], ['row.duplicate', 'blocker', '/variants/rows/2'], ['row.empty', 'warning', '/variants/rows/2']], ['variants' => null]];
+        yield 'sold for nothing, and for less' => [$with() + ['charges' => [['id' => 'c', 'how' => 'fixed', 'amount' => '-12', 'when' => ['option' => 'a', 'is' => 'x']], ['id' => 'd', 'how' => 'fixed', 'amount' => '-10', 'when' => ['option' => 'a', 'is' => 'y']]], 'item' => $item([])], [['price.negative', 'blocker', '/item/price'], ['price.zero', 'blocker', '/item/price']], ['charges' => []]];
+        yield 'two bases' => [$with(['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'yes' => ['charge' => ['how' => 'replace', 'amount' => '5']]]) + ['charges' => [['how' => 'replace', 'amount' => '6']]], [['price.two-bases', 'warning', '/charges/0']], ['charges' => []]];
+        yield 'captions' => [
+            $with(['code' => 'b', 'kind' => 'one', 'label' => 'B', 'values' => [['code' => 'p', 'label' => 'P (+5,00)', 'charge' => '6'], ['code' => 'q', 'label' => 'Q −2.50', 'charge' => '-2.5'], ['code' => 'r', 'label' => 'R +3'], ['code' => 's', 'label' => 'E27-40 +2 m']]], ['code' => 't', 'kind' => 'text', 'label' => 'T', 'help' => 'Up to 20 letters.', 'length' => ['max' => 30]]),
+            [['price.caption', 'warning', '/options/1/values/0/label'], ['price.caption', 'warning', '/options/1/values/2/label'], ['limit.caption', 'warning', '/options/2/help']], $with()];
+        yield 'a formula that can meet a missing answer' => [$with(['code' => 'n', 'kind' => 'number', 'label' => 'N', 'min' => '1', 'max' => '5']) + ['charges' => [['how' => 'formula', 'expr' => 'n * 2']]], [['price.formula', 'blocker', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => '(n ?? 0) * 2']]]];
+        yield 'units mixed' => [$with(['code' => 'n', 'kind' => 'number', 'label' => 'N *', 'required' => true, 'min' => '1', 'max' => '5', 'unit' => 'mm'], ['code' => 'm', 'kind' => 'number', 'label' => 'M *', 'required' => true, 'min' => '1', 'max' => '5', 'unit' => 'cm']) + ['charges' => [['how' => 'formula', 'expr' => 'n * m']]], [['unit.mixed', 'warning', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => 'n * to(m, "mm")']]]];
+        yield 'limits that no answer meets' => [
+            $with(['code' => 'n', 'kind' => 'number', 'label' => 'N', 'min' => '5', 'max' => '4'], ['code' => 's', 'kind' => 'several', 'label' => 'S', 'picks' => ['min' => 3], 'values' => [['code' => 'p', 'label' => 'P']]]) + ['quantity' => ['min' => 3, 'max' => 2]],
+            [['reach.value-dead', 'blocker', '/options/2/values/0'], ['limit.impossible', 'blocker', '/options/1'], ['limit.impossible', 'blocker', '/options/2'], ['limit.impossible', 'blocker', '/quantity']], $with() + ['quantity' => null]];
+        yield 'limits that are not set' => [$with(['code' => 't', 'kind' => 'text', 'label' => 'T'], ['code' => 'n', 'kind' => 'number', 'label' => 'N', 'min' => '1'], ['code' => 'f', 'kind' => 'file', 'label' => 'F', 'types' => ['image/png']]), [['limit.none', 'warning', '/options/1'], ['limit.none', 'warning', '/options/2'], ['limit.none', 'warning', '/options/3']], $with()];
+        yield 'required, and nothing says so' => [$with($b(['required' => true])), [['required.unmarked', 'warning', '/options/1/required']], $with($b(['required' => true, 'label' => 'B *']))];
+        yield 'answers nobody sees, and data everybody does' => [['item' => $item(['data' => [['code' => 'd', 'label' => 'Bay', 'value' => '4']]])] + $with($b(['stages' => ['page', 'cart']])), [['carry.nowhere', 'blocker', '/options/1/stages'], ['carry.leak', 'warning', '/item/data/0']], ['item' => $item(['data' => [['code' => 'd', 'label' => 'Bay', 'value' => '4', 'stages' => ['order']]]])] + $with($b([]))];
+        yield 'applies to nothing' => [$with() + ['appliesTo' => ['skus' => ['U']]], [['scope.none', 'blocker', '/appliesTo/skus']], ['appliesTo' => ['skus' => ['T-1']]]];
+        yield 'applies to everything' => [$with() + ['appliesTo' => ['all' => true]], [['scope.all', 'warning', '/appliesTo/all']], ['appliesTo' => ['tags' => ['Lamps']]]];
+    }
+
+    /**
+     * @param array<string, mixed>                $setup
+     * @param list<array{string, string, string}> $expected
+     * @param array<string, mixed>                $mended
+     */
+    #[DataProvider('cases')]
+    public function testFoundWhereItIsAndGoneWhenMended(array $setup, array $expected, array $mended): void
+    {
+        $found = self::findings($setup);
+        self::assertSame($expected, array_map(static fn (Finding $f): array => [$f->code, $f->severity->value, $f->at], $found), json_encode(array_map(static fn (Finding $f): string => $f->message, $found), JSON_THROW_ON_ERROR));
+        $left = array_map(static fn (Finding $f): string => $f->code.' '.$f->at, self::findings($mended + $setup));
+        foreach ($expected as [$code, , $at]) {
+            self::assertNotContains($code.' '.$at, $left);
+        }
+    }
+
+    public function testANearMissNamesWhatWasMeant(): void
+    {
+        $found = self::findings(['options' => [Documents::one('size', ['Small', 'Large'], ['help' => 'Choose.']), ['code' => 'f', 'kind' => 'note', 'label' => 'F', 'shownWhen' => ['option' => 'size', 'is' => 'small ']]]]);
+        self::assertSame(['name' => 'small ', 'nearest' => 'Small', 'onlyCaseOrSpaces' => true], $found[0]->detail);
+        self::assertStringContainsString('which differs only in case or spaces', $found[0]->message);
+    }
+
+    public function testDeadEndsAreCountedOnceByCause(): void
+    {
+        $found = self::findings([
+            'options' => [Documents::one('a', ['x', 'y', 'z'], ['required' => true, 'help' => 'Choose.']), ['code' => 'b', 'kind' => 'one', 'label' => 'B', 'required' => true, 'help' => 'Choose.', 'values' => [['code' => 'p', 'label' => 'P'], ['code' => 'q', 'label' => 'Q', 'stock' => 0]]]],
+            'variants' => ['by' => ['a'], 'rows' => [['pick' => ['a' => 'x']], ['pick' => ['a' => 'y'], 'stock' => 0]]],
+        ]);
+        $causes = [];
+        foreach ($found as $finding) {
+            if ('reach.dead-end' === $finding->code) {
+                $causes[(string) $finding->detail['cause']] = $finding->detail['deadEnds'];
+            }
+        }
+        // x with q is sold out by value; y with both by row; z with both has no row.
+        self::assertSame(['missing-row' => '2', 'sold-out-row' => '2', 'sold-out-value' => '1'], $causes);
+    }
+
+    /**
+     * @param array<string, mixed> $setup
+     *
+     * @return list<Finding>
+     */
+    private static function findings(array $setup): array
+    {
+        return Passes::run(Documents::reach($setup));
+    }
+}
