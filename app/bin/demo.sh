@@ -33,12 +33,17 @@ demo() {
 
 # Migrations run with foreign keys off (SQLite alters a table by making it anew), the demo data after them.
 prepare_database() {
-    local console="php -d memory_limit=1G $root/app/bin/console" log
+    local console="php -d memory_limit=1G $root/app/bin/console" log cache="$ITHREL_VAR/cache/prod"
+    # The framework's own cache does not look whether its sources changed.
+    if [ ! -f "$cache/.made" ] || [ -n "$(find "$root/app/src" "$root/app/config" "$root/composer.json" "$root/vendor/composer/installed.json" -newer "$cache/.made" -print -quit)" ]; then
+        rm -rf "$cache"
+    fi
     log=$(mktemp)
     if ! { $console cache:warmup && $console doctrine:migrations:migrate --no-interaction --allow-no-migration; } >"$log" 2>&1; then
         cat "$log" >&2
         return 1
     fi
+    touch "$cache/.made"
     $console demo:load | sed 's/^/ithrel: /' >&2
     return "${PIPESTATUS[0]}"
 }

@@ -16,6 +16,7 @@ if (in_array('--testsuite', $argv ?? [], true) && in_array('core', $argv ?? [], 
 if (!is_dir($var)) {
     mkdir($var, 0o777, true);
 }
+exec('rm -rf '.escapeshellarg($var.'/cache'));
 array_map(unlink(...), array_filter([$var.'/test.sqlite', $var.'/test.sqlite-wal', $var.'/test.sqlite-shm'], is_file(...)));
 exec(sprintf('APP_ENV=prod ITHREL_VAR=%s ITHREL_DATABASE=%s %s %s doctrine:migrations:migrate --no-interaction 2>&1', escapeshellarg($var), escapeshellarg($var.'/test.sqlite'), PHP_BINARY, escapeshellarg(dirname(__DIR__).'/bin/console')), $lines, $status);
 if (0 !== $status) {

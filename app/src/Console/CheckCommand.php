@@ -71,14 +71,14 @@ final class CheckCommand extends Command
     private function say(OutputInterface $output, string $file, Report $report): void
     {
         $counts = $report->counts;
-        $output->writeln(sprintf('<options=bold>%s</> (%s)', OutputFormatter::escape($report->name), OutputFormatter::escape($file)));
+        $output->writeln(sprintf('<options=bold>%s</> (%s)', OutputFormatter::escape(SetupFile::harmless($report->name)), OutputFormatter::escape($file)));
         $output->writeln(sprintf('  offered %s · selectable %s · wrong sales %s · dead ends %s · traps %s', $counts['offered'], $counts['selectable'], $counts['wrongSales'], $counts['deadEnds'], $counts['traps']));
         foreach ($report->findings as $finding) {
             $style = match ($finding->severity->value) {
                 'blocker' => 'fg=red', 'warning' => 'fg=yellow', default => 'fg=gray',
             };
-            $output->writeln(sprintf('  <%s>%-7s</> %-22s %s', $style, $finding->severity->value, $finding->code, $finding->at));
-            $output->writeln('          '.OutputFormatter::escape($finding->message));
+            $output->writeln(sprintf('  <%s>%-7s</> %-22s %s', $style, $finding->severity->value, $finding->code, OutputFormatter::escape(SetupFile::harmless($finding->at))));
+            $output->writeln('          '.OutputFormatter::escape(SetupFile::harmless($finding->message)));
         }
         $output->writeln([] === $report->findings ? '  no findings' : sprintf('  %d findings; %s', count($report->findings), $report->isBlocked() ? 'blocked' : 'nothing blocks'));
     }

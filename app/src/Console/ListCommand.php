@@ -18,6 +18,7 @@ use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Formatter\OutputFormatter;
 use Symfony\Component\Console\Helper\Table;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
@@ -100,7 +101,10 @@ final class ListCommand extends Command
      */
     private function table(OutputInterface $output, Reach $reach, Listing $listing, iterable $states, string $from): void
     {
-        $rows = [...$this->rows($reach, $states, $from)];
+        $rows = [];
+        foreach ($this->rows($reach, $states, $from) as $row) {
+            $rows[] = array_map(static fn (string $cell): string => OutputFormatter::escape(SetupFile::harmless($cell)), $row);
+        }
         $table = new Table($output);
         $table->setStyle('compact')->setHeaders(array_shift($rows) ?? [])->setRows($rows)->render();
         $output->writeln(sprintf('%d of %s', count($rows), gmp_strval($listing->total())));

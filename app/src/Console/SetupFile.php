@@ -54,8 +54,14 @@ final class SetupFile
     {
         $stderr = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
         foreach ($e->problems as $problem) {
-            $stderr->writeln(sprintf('%s: %s: %s', $file, '' === $problem->at ? '(document)' : $problem->at, $problem->message), OutputInterface::OUTPUT_RAW);
+            $stderr->writeln(self::harmless(sprintf('%s: %s: %s', $file, '' === $problem->at ? '(document)' : $problem->at, $problem->message)), OutputInterface::OUTPUT_RAW);
         }
+    }
+
+    /** Text for a terminal: what a document brought along cannot move its cursor or change its colours. */
+    public static function harmless(string $text): string
+    {
+        return (string) preg_replace('/[\x00-\x1F\x7F]|\xC2[\x80-\x9F]/', '?', $text);
     }
 
     /**

@@ -74,7 +74,7 @@ final class ApiTest extends WebTestCase
         yield 'an empty document' => [$text(''), 422, 'is empty'];
         yield 'a document that is no JSON' => [$text('{"a": }'), 422, 'line 1, column 7'];
         yield 'nested 10 000 deep' => [$text(str_repeat('[', 10_000)), 422, 'deeper than'];
-        yield '17 MB' => [$text(str_repeat(' ', 17_000_000)), 422, 'at most 16 000 000'];
+        yield '17 MB' => [$text(str_repeat(' ', 17_000_000)), 422, 'larger than 16 000 000 bytes'];
         yield 'an unknown key' => [$text('{"ithrel": "setup/1", "optoins": []}'), 422, '/optoins'];
         yield 'markup is told as text' => [$text('{"ithrel": "<script>alert(1)</script>"}'), 422, 'This must be'];
     }

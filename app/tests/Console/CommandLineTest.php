@@ -74,6 +74,16 @@ final class CommandLineTest extends TestCase
         }
     }
 
+    public function testAHostileLabelCannotReachTheTerminal(): void
+    {
+        $file = $this->file('a.json', Documents::json(['name' => "\u{1B}[31mred <error>x</error>", 'options' => [Documents::one('a', ['x'], ['label' => "\u{1B}]0;title\u{07}<b>", 'required' => true])]]));
+        foreach ([['check', $file], ['list', $file], ['list', $file, '--where=a=nothing']] as $call) {
+            $run = $this->run_($call);
+            self::assertDoesNotMatchRegularExpression('/[\x00-\x09\x0B-\x1F\x7F]/', $run->getOutput().$run->getErrorOutput());
+        }
+        self::assertStringContainsString('?[31mred <error>x</error>', $this->run_(['check', $file])->getOutput());
+    }
+
     public function testList(): void
     {
         $file = $this->file('a.json', Documents::json(['options' => [

@@ -26,7 +26,7 @@ final class JsonText
     public static function decode(string $json): mixed
     {
         if (strlen($json) > self::MAX_BYTES) {
-            throw UnreadableDocument::at('', sprintf('The document has %s bytes; at most %s are read.', number_format(strlen($json), 0, '.', ' '), number_format(self::MAX_BYTES, 0, '.', ' ')));
+            throw UnreadableDocument::at('', sprintf('The document is larger than %s bytes, the most that is read.', number_format(self::MAX_BYTES, 0, '.', ' ')));
         }
         if (str_starts_with($json, "\xEF\xBB\xBF")) {
             $json = substr($json, 3);

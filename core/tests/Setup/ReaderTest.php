@@ -27,7 +27,7 @@ final class ReaderTest extends TestCase
         yield 'NaN' => ['{"price": NaN}', ['' => 'unexpected "NaN"']];
         yield 'a list' => ['[]', ['' => 'A JSON object was expected.']];
         yield 'deep' => [str_repeat('[', 10_000).str_repeat(']', 10_000), ['' => 'deeper than 120 levels']];
-        yield 'large' => ['"'.str_repeat('x', 16_000_001).'"', ['' => 'at most 16 000 000 are read']];
+        yield 'large' => ['"'.str_repeat('x', 16_000_001).'"', ['' => 'larger than 16 000 000 bytes']];
         yield 'a doubled key' => ['{"item": {"sku": "a", "\u0073ku": "b"}}', ['/item/sku' => 'stands twice']];
         yield 'a doubled key in a list' => ['{"options": [{}, {"code": "a", "kind": "one", "code": "b"}]}', ['/options/1/code' => 'stands twice']];
         yield 'a number with an exponent' => ['{"item": {"price": 1e400}}', ['/item/price' => 'decimal string']];
