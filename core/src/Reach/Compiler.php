@@ -5,28 +5,75 @@ declare(strict_types=1);
 namespace Ithrel\Core\Reach;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Row;
 
 /**
- * Compiles options that hang together into a diagram.
+ * Compiles options that hang together into a diagram. One compiler makes one diagram.
  *
- * Cells are decided one after another. A node keeps what still matters of the decisions made: for each
- * condition that a later option asks, what is left of it; obligations that answers given have brought
- * (none in walk order, but in circles and in other orders); the place in the tree of variant rows; the
- * picks of the several being answered. Two beginnings with equal notes are one node.
+ * Cells are decided one after another. A node keeps what still matters of the decisions made, its notes: for
+ * each condition that a later option asks, what is left of it; obligations that answers given have brought
+ * (none in walk order, but in circles and in other orders); the place in the tree of variant rows; the picks
+ * of the several being answered. Two beginnings with equal notes are one node.
  */
 final class Compiler
 {
     /** Nodes of one diagram. About 400 bytes each, so a diagram stays under 200 MB. */
     public const MAX_NODES = 400_000;
 
+    // Places of the notes that every node has; after them one for each group of circles, then one for each condition followed.
+    private const FLAGS = 0;
+    private const ROW = 1;
+    private const PICKS = 2;
+    /** What answers given ask to stay true. */
+    private const OUGHT = 3;
+    /** What has to be true at the end. */
+    private const END = 4;
+    /** The values, as bits, that were on offer before a several in a circle was begun. */
+    private const OFFER = 5;
+    private const FIXED = 6;
+
     private const UNSTOCKED = 1;
     private const IMPOSSIBLE = 2;
     private const NO_TRAIL = 4;
 
-    public function __construct(private readonly Board $board)
-    {
-    }
+    private readonly Propositions $props;
+    private readonly Diagram $diagram;
+    private readonly Followed $followed;
+    private readonly ?RowTrie $trie;
+
+    /** @var list<BigDecimal|null> */
+    private readonly array $rowStocks;
+
+    /** @var array<int, array<string, array<int, true>>> */
+    private readonly array $letterSets;
+
+    private int $nodes = 0;
+
+    // The cell being decided.
+    private int $id = 0;
+    private Cell $cell;
+    private Option $option;
+    private bool $isFirst = false;
+    private bool $isLast = false;
+    private bool $inCircle = false;
+
+    /** Picks are told apart up to here; 0 where their number does not matter. */
+    private int $cap = 0;
+
+    /** @var array<int, int> proposition => place of its note */
+    private array $noteOf = [];
+
+    /** @var list<array{int, int, bool}> for each note of the next layer its place now (-1: not yet followed), its proposition, and whether this cell changes it */
+    private array $plan = [];
+
+    /** @var list<int> watched propositions that this cell settles */
+    private array $settled = [];
+
+    // What the last decision brought about.
+    /** @var list<int> */
+    private array $becameTrue = [];
+    private ?int $matchedRow = null;
 
     /**
      * @param list<int>       $options     in the order of decision
@@ -35,317 +82,398 @@ final class Compiler
      * @param list<Automaton> $circles     what clicks reach in each group of circles
      * @param bool            $trails      whether decisions that the page offers, but no state follows, are kept
      * @param bool            $stockedOnly whether what is not stocked is left out
-     *
-     * @throws TooLarge
      */
-    public function compile(array $options, int $must, array $watch = [], array $circles = [], bool $trails = false, bool $stockedOnly = false): Diagram
-    {
-        $board = $this->board;
-        $props = $board->props;
-        $diagram = new Diagram();
-        $cells = [];
-        $positionOf = [];
+    private function __construct(
+        private readonly Board $board,
+        private readonly array $options,
+        private readonly int $must,
+        array $watch,
+        private readonly array $circles,
+        private readonly bool $trails,
+        private readonly bool $stockedOnly,
+    ) {
+        $this->props = $board->props;
+        $this->diagram = new Diagram();
         foreach ($options as $option) {
-            foreach ($board->cellsOf[$option] as $cell) {
-                $positionOf[$cell] = count($cells);
-                $cells[] = $cell;
-            }
+            array_push($this->diagram->cells, ...$board->cellsOf[$option]);
         }
-        $diagram->cells = $cells;
-        $last = count($cells) - 1;
-        $trie = null === $board->setup->variants ? null : new RowTrie($board, $cells);
-        $withRows = null !== $trie && [] !== $trie->cells;
-
-        // Conditions that are followed: [proposition, first position it mentions, last position it is needed at].
-        $followed = [];
-        $asks = [];
-        foreach ($options as $option) {
-            foreach ($board->cellsOf[$option] as $i => $cell) {
-                $lastOfOption = $positionOf[$board->cellsOf[$option][count($board->cellsOf[$option]) - 1]];
-                foreach ([$board->shown[$option], ...(null === $board->cells[$cell]->bit ? $board->allowed[$option] : [$board->allowed[$option][$board->cells[$cell]->bit]])] as $p) {
-                    if ($p > 1) {
-                        $asks[$p] = max($asks[$p] ?? 0, $lastOfOption);
-                    }
-                }
-            }
-        }
-        $watch = array_values(array_filter(array_unique($watch), static fn (int $p): bool => $p > 1));
-        foreach ($watch as $p) {
-            $asks[$p] = max($asks[$p] ?? 0, $last);
-        }
-        $isWatched = array_fill_keys($watch, true);
-        foreach ($asks as $p => $until) {
-            $mentioned = array_intersect_key($positionOf, $props->cellsOf($p));
-            if ([] !== $mentioned) {
-                $from = min($mentioned);
-                if (isset($isWatched[$p])) {
-                    $until = max($mentioned);
-                }
-                $followed[$p] = [$from, $until];
-            }
-        }
-        // A watched proposition can be asked too; then it is followed as long as either needs it.
-        foreach ($options as $option) {
-            foreach ($board->cellsOf[$option] as $cell) {
-                $at = $positionOf[$board->cellsOf[$option][count($board->cellsOf[$option]) - 1]];
-                foreach ([$board->shown[$option], ...$board->allowed[$option]] as $p) {
-                    if (isset($followed[$p]) && $followed[$p][1] < $at) {
-                        $followed[$p][1] = $at;
-                    }
-                }
-            }
-        }
-
-        $sets = [];
-        foreach ([...array_keys($followed), $must, ...$watch] as $p) {
-            $props->letterSets($p, $sets);
-        }
-
-        $rowStocks = array_map(static fn (Row $row): ?BigDecimal => $row->stock, $board->setup->variants->rows ?? []);
-        $rowStart = $withRows ? 0 : -1;
-        // Notes of a node: flags, row, picks, obligations of answers, obligations at the end,
-        // values on offer before a several in a circle was begun, circles…, conditions…
-        $fixed = 6 + count($circles);
-        $root = [0, $rowStart, 0, Propositions::TRUE, $must, 0];
-        foreach ($circles as $circle) {
-            $root[] = $circle->start;
-        }
-        $layer = [$root];
-        $diagram->trail[] = [true];
-        $active = [];
-        $total = 0;
-        foreach ($cells as $p => $id) {
-            $cell = $board->cells[$id];
-            $option = $board->setup->options[$cell->option];
-            $own = $board->cellsOf[$cell->option];
-            $isFirst = $own[0] === $id;
-            $isLast = $own[count($own) - 1] === $id;
-            $isBit = null !== $cell->bit;
-            $diagram->endsOption[] = $isLast;
-            $shownProp = $board->shown[$cell->option];
-            $inCircle = isset($board->dependencies->circleOf[$cell->option]);
-            $slot = array_flip($active);
-            $nextActive = [];
-            /** @var list<array{int, int, bool}> $plan where each note of the next layer comes from: slot or -1, proposition, whether this cell changes it */
-            $plan = [];
-            foreach ($followed as $q => [$from, $until]) {
-                if ($from <= $p && $until > $p) {
-                    $nextActive[] = $q;
-                    $plan[] = [isset($slot[$q]) ? $fixed + $slot[$q] : -1, $q, isset($props->cellsOf($q)[$id])];
-                }
-            }
-            // Watched propositions whose last mention is here are looked at once more, then forgotten.
-            $ending = [];
-            foreach ($watch as $q) {
-                if (isset($followed[$q]) && $followed[$q][0] <= $p && $followed[$q][1] === $p) {
-                    $ending[] = [isset($slot[$q]) ? $fixed + $slot[$q] : -1, $q];
-                }
-            }
-            $picksMin = $isBit ? max(1, $option->picks->min ?? 0) : 0;
-            $picksMax = $isBit ? $option->picks?->max : null;
-            $cap = !$isBit ? 0 : max(null === $picksMax ? 0 : $picksMax + 1, $picksMin > 1 || $option->required || $inCircle ? $picksMin : 0);
-            $groups = $this->groups($id, $sets[$id] ?? [], null !== $trie && isset($trie->cells[$id]) ? $trie : null, $circles);
-            $diagram->groups[] = $groups;
-            $index = [];
-            $next = [];
-            $nextTrail = [];
-            $edges = [];
-            $shownSlot = isset($slot[$shownProp]) ? $fixed + $slot[$shownProp] : -1;
-            foreach ($layer as $notes) {
-                $shown = $shownSlot < 0 ? $shownProp : $notes[$shownSlot];
-                $offer = $notes[5];
-                if ($inCircle && $isBit && $isFirst && $props->holdsUnanswered($shown)) {
-                    foreach ($board->allowed[$cell->option] as $bit => $q) {
-                        $rest = $q > 1 && isset($slot[$q]) ? $notes[$fixed + $slot[$q]] : $q;
-                        $offer |= $props->holdsUnanswered($rest) ? 1 << $bit : 0;
-                    }
-                }
-                $children = [];
-                foreach ($groups as $group) {
-                    $letter = $group[0];
-                    $answered = $letter !== $cell->size - 1;
-                    [$flags, $row, $picks, $ought, $end] = $notes;
-                    if ($answered) {
-                        $allowedProp = $option->kind->isInput() ? Propositions::TRUE : $board->allowed[$cell->option][$cell->bit ?? $letter];
-                        $allowed = $allowedProp > 1 && isset($slot[$allowedProp]) ? $notes[$fixed + $slot[$allowedProp]] : $allowedProp;
-                        if (Propositions::FALSE === $allowed || Propositions::FALSE === $shown) {
-                            $children[] = Diagram::NONE;
-                            continue;
-                        }
-                        if ($inCircle && !($isBit ? 0 !== ($offer >> $cell->bit & 1) : $props->holdsUnanswered($shown) && $props->holdsUnanswered($allowed))) {
-                            $flags |= self::NO_TRAIL;
-                        }
-                        if ($shown > 1 || $allowed > 1) {
-                            $ought = $props->all([$ought, $shown, $allowed]);
-                        }
-                        if ($cap > 0) {
-                            $picks = min($picks + 1, $cap);
-                            if (null !== $picksMax && $picks > $picksMax) {
-                                $children[] = Diagram::NONE;
-                                continue;
-                            }
-                        }
-                        if (0 === ($flags & self::UNSTOCKED) && !$option->kind->isInput() && !$board->stock->hasValue($cell->option, $cell->bit ?? $letter)) {
-                            $flags |= self::UNSTOCKED;
-                        }
-                    }
-                    if ($isLast && ($isBit ? 0 === $picks && ($cap > 0) : !$answered) && $option->required) {
-                        if (Propositions::TRUE === $shown) {
-                            $children[] = Diagram::NONE;
-                            continue;
-                        }
-                        if ($inCircle && $props->holdsUnanswered($shown)) {
-                            $flags |= self::NO_TRAIL;
-                        }
-                        $end = $props->all([$end, $props->not($shown)]);
-                    }
-                    if ($isBit && $isLast && $picks > 0 && $picks < $picksMin) {
-                        $children[] = Diagram::NONE;
-                        continue;
-                    }
-                    if ($isLast) {
-                        $picks = 0;
-                    }
-                    $ought = $props->given($ought, $id, $letter);
-                    $end = $props->given($end, $id, $letter);
-                    if ($inCircle && $isLast && 0 === ($flags & self::NO_TRAIL) && !$props->holdsUnanswered($ought)) {
-                        $flags |= self::NO_TRAIL;
-                    }
-                    if (Propositions::FALSE === $ought || Propositions::FALSE === $end) {
-                        $flags |= self::IMPOSSIBLE;
-                    }
-                    $matched = null;
-                    if ($row >= 0 && isset($trie->cells[$id])) {
-                        $to = $trie->next[$row][$letter] ?? null;
-                        if (null === $to) {
-                            $flags |= self::UNSTOCKED;
-                        } elseif ($to < 0) {
-                            $matched = RowTrie::rowAt($to);
-                            $row = -1;
-                            if (!$board->setup->isEnough($rowStocks[$matched] ?? null)) {
-                                $flags |= self::UNSTOCKED;
-                            }
-                        } else {
-                            $row = $to;
-                        }
-                    }
-                    if (0 !== ($flags & self::UNSTOCKED)) {
-                        if ($stockedOnly) {
-                            $children[] = Diagram::NONE;
-                            continue;
-                        }
-                        $row = -1;
-                    }
-                    $after = [$flags, $row, $picks, $ought, $end, $isLast ? 0 : $offer];
-                    foreach ($circles as $c => $circle) {
-                        $node = $notes[6 + $c];
-                        if (isset($circle->standsFor[$id]) && $node >= 0) {
-                            $node = $circle->next[$node][$circle->standsFor[$id][$letter]] ?? -1;
-                        }
-                        if ($node < 0) {
-                            $after[0] |= self::IMPOSSIBLE;
-                        }
-                        $after[] = $node;
-                    }
-                    if (0 !== ($after[0] & self::IMPOSSIBLE)) {
-                        if (!$trails || 0 !== ($after[0] & self::NO_TRAIL)) {
-                            $children[] = Diagram::NONE;
-                            continue;
-                        }
-                        if ($isLast) {
-                            $children[] = Diagram::DEAD;
-                            continue;
-                        }
-                        $after[4] = $after[4] > 1 ? $after[4] : Propositions::TRUE;
-                    }
-                    $becameTrue = [];
-                    foreach ($plan as [$from, $q, $changes]) {
-                        $rest = $from < 0 ? $q : $notes[$from];
-                        if ($changes && $rest > 1) {
-                            $rest = $props->given($rest, $id, $letter);
-                            if (Propositions::TRUE === $rest && isset($isWatched[$q])) {
-                                $becameTrue[] = $q;
-                            }
-                        }
-                        $after[] = $rest;
-                    }
-                    foreach ($ending as [$from, $q]) {
-                        $rest = $from < 0 ? $q : $notes[$from];
-                        if ($rest > 1 && Propositions::TRUE === $props->given($rest, $id, $letter)) {
-                            $becameTrue[] = $q;
-                        }
-                    }
-                    $key = implode(',', $after);
-                    if (isset($index[$key])) {
-                        $child = $index[$key];
-                    } else {
-                        $child = $index[$key] = count($next);
-                        $next[] = $after;
-                        $nextTrail[] = 0 === ($after[0] & self::NO_TRAIL);
-                        if (++$total > self::MAX_NODES) {
-                            throw $this->tooLarge($options, $nextActive);
-                        }
-                    }
-                    $children[] = $child;
-                    foreach ($becameTrue as $q) {
-                        $diagram->watched[$q][($p + 1 << 32) + $child] = true;
-                    }
-                    if (null !== $matched) {
-                        $diagram->rows[$matched][($p + 1 << 32) + $child] = true;
-                    }
-                }
-                $edges[] = $children;
-            }
-            // An option whose condition is settled when its turn comes is shown in the nodes where it is true.
-            if ($isFirst && $shownSlot >= 0) {
-                foreach ($layer as $n => $notes) {
-                    if (Propositions::TRUE === $notes[$shownSlot]) {
-                        $diagram->watched[$shownProp][($p << 32) + $n] = true;
-                    } else {
-                        $diagram->hiding[$shownProp][($p << 32) + $n] = true;
-                    }
-                }
-            }
-            $diagram->edges[] = $edges;
-            $diagram->trail[] = $nextTrail;
-            $layer = $next;
-            $active = $nextActive;
-        }
-        foreach ($layer as $notes) {
-            $diagram->stocked[] = 0 === ($notes[0] & (self::UNSTOCKED | self::IMPOSSIBLE));
-        }
-        $diagram->countPaths();
-
-        return $diagram;
+        $this->followed = new Followed($board, $options, $this->diagram->cells, $watch);
+        $trie = null === $board->setup->variants ? null : new RowTrie($board, $this->diagram->cells);
+        $this->trie = [] === $trie?->cells ? null : $trie;
+        $this->rowStocks = array_map(static fn (Row $row): ?BigDecimal => $row->stock, $board->setup->variants->rows ?? []);
+        $this->letterSets = $this->followed->letterSets($must);
     }
 
     /**
-     * Letters of a cell that nothing tells apart.
+     * @param list<int>       $options see the constructor
+     * @param list<int>       $watch
+     * @param list<Automaton> $circles
      *
-     * @param array<string, array<int, true>> $sets
-     * @param list<Automaton>                 $circles
+     * @throws TooLarge
+     */
+    public static function compile(Board $board, array $options, int $must, array $watch = [], array $circles = [], bool $trails = false, bool $stockedOnly = false): Diagram
+    {
+        return (new self($board, $options, $must, $watch, $circles, $trails, $stockedOnly))->run();
+    }
+
+    /**
+     * @throws TooLarge
+     */
+    private function run(): Diagram
+    {
+        $layer = [[0, null === $this->trie ? -1 : 0, 0, Propositions::TRUE, $this->must, 0, ...array_map(static fn (Automaton $circle): int => $circle->start, $this->circles)]];
+        $this->diagram->trail[] = [true];
+        $active = [];
+        foreach ($this->diagram->cells as $position => $id) {
+            $next = $this->followed->after($position);
+            $this->enter($position, $id, $active, $next);
+            if ($this->isFirst) {
+                $this->noteWhereShown($position, $layer);
+            }
+            $layer = $this->decideAll($position, $layer);
+            $active = $next;
+        }
+        foreach ($layer as $notes) {
+            $this->diagram->stocked[] = 0 === ($notes[self::FLAGS] & self::UNSTOCKED);
+        }
+        $this->diagram->countPaths();
+
+        return $this->diagram;
+    }
+
+    /**
+     * @param list<int> $active conditions followed up to here
+     * @param list<int> $next   conditions followed from here on
+     */
+    private function enter(int $position, int $id, array $active, array $next): void
+    {
+        $this->id = $id;
+        $this->cell = $this->board->cells[$id];
+        $this->option = $this->board->setup->options[$this->cell->option];
+        $own = $this->board->cellsOf[$this->cell->option];
+        $this->isFirst = $own[0] === $id;
+        $this->isLast = $own[count($own) - 1] === $id;
+        $this->inCircle = isset($this->board->dependencies->circleOf[$this->cell->option]);
+        $this->cap = null === $this->cell->bit ? 0 : $this->capOf($this->option);
+        $this->noteOf = [];
+        foreach ($active as $i => $p) {
+            $this->noteOf[$p] = self::FIXED + count($this->circles) + $i;
+        }
+        $this->plan = array_map(fn (int $p): array => [$this->noteOf[$p] ?? -1, $p, isset($this->props->cellsOf($p)[$id])], $next);
+        $this->settled = $this->followed->settledAt($position);
+        $this->diagram->endsOption[] = $this->isLast;
+        $this->diagram->groups[] = $this->groups();
+    }
+
+    private function capOf(Option $several): int
+    {
+        $min = $this->leastPicks($several);
+        $max = $several->picks?->max;
+
+        return max(null === $max ? 0 : $max + 1, $min > 1 || $several->required || $this->inCircle ? $min : 0);
+    }
+
+    /** The fewest picks of a several that has any. */
+    private function leastPicks(Option $several): int
+    {
+        return max(1, $several->picks->min ?? 0);
+    }
+
+    /**
+     * Where an option's condition is settled when its turn comes, the nodes tell where it is shown.
+     *
+     * @param list<array<int, int>> $layer
+     */
+    private function noteWhereShown(int $position, array $layer): void
+    {
+        $p = $this->board->shown[$this->cell->option];
+        if (!isset($this->noteOf[$p])) {
+            return;
+        }
+        foreach ($layer as $node => $notes) {
+            $left = $notes[$this->noteOf[$p]];
+            if (Propositions::TRUE === $left) {
+                $this->diagram->watched[$p][($position << 32) + $node] = true;
+            } else {
+                $this->diagram->hiding[$p][($position << 32) + $node] = true;
+            }
+        }
+    }
+
+    /**
+     * @param list<array<int, int>> $layer notes of each node
+     *
+     * @return list<array<int, int>> notes of the nodes of the next layer
+     *
+     * @throws TooLarge
+     */
+    private function decideAll(int $position, array $layer): array
+    {
+        $groups = $this->diagram->groups[$position];
+        $index = $next = $trail = $edges = [];
+        foreach ($layer as $notes) {
+            if ($this->inCircle && $this->isFirst && null !== $this->cell->bit) {
+                $notes[self::OFFER] = $this->offer($notes);
+            }
+            $children = [];
+            foreach ($groups as $group) {
+                $after = $this->decide($notes, $group[0]);
+                if (is_int($after)) {
+                    $children[] = $after;
+                    continue;
+                }
+                $key = implode(',', $after);
+                if (!isset($index[$key])) {
+                    $index[$key] = count($next);
+                    $next[] = $after;
+                    $trail[] = 0 === ($after[self::FLAGS] & self::NO_TRAIL);
+                    if (++$this->nodes > self::MAX_NODES) {
+                        throw $this->tooLarge();
+                    }
+                }
+                $child = $children[] = $index[$key];
+                foreach ($this->becameTrue as $p) {
+                    $this->diagram->watched[$p][($position + 1 << 32) + $child] = true;
+                }
+                if (null !== $this->matchedRow) {
+                    $this->diagram->rows[$this->matchedRow][($position + 1 << 32) + $child] = true;
+                }
+            }
+            $edges[] = $children;
+        }
+        $this->diagram->edges[] = $edges;
+        $this->diagram->trail[] = $trail;
+
+        return $next;
+    }
+
+    /**
+     * @param array<int, int> $notes
+     *
+     * @return array<int, int>|int the notes after the decision; Diagram::NONE or Diagram::DEAD where nothing follows it
+     */
+    private function decide(array $notes, int $letter): array|int
+    {
+        $this->becameTrue = [];
+        $this->matchedRow = null;
+        $after = array_slice($notes, 0, self::FIXED);
+        $shown = $this->left($this->board->shown[$this->cell->option], $notes);
+        $answered = $letter !== $this->cell->none();
+        if ($answered && !$this->answer($after, $notes, $letter, $shown)) {
+            return Diagram::NONE;
+        }
+        if ($this->isLast && !$this->close($after, $shown, $answered)) {
+            return Diagram::NONE;
+        }
+        $after[self::OUGHT] = $this->props->given($after[self::OUGHT], $this->id, $letter);
+        $after[self::END] = $this->props->given($after[self::END], $this->id, $letter);
+        if ($this->isLast && $this->inCircle && !$this->props->holdsUnanswered($after[self::OUGHT])) {
+            // A later answer would have to come first, or this one takes an earlier one back.
+            $after[self::FLAGS] |= self::NO_TRAIL;
+        }
+        if (Propositions::FALSE === $after[self::OUGHT] || Propositions::FALSE === $after[self::END]) {
+            $after[self::FLAGS] |= self::IMPOSSIBLE;
+        }
+        $this->matchRow($after, $letter);
+        if (0 !== ($after[self::FLAGS] & self::UNSTOCKED)) {
+            if ($this->stockedOnly) {
+                return Diagram::NONE;
+            }
+            $after[self::ROW] = -1;
+        }
+        $this->followCircles($after, $notes, $letter);
+        if (0 !== ($after[self::FLAGS] & self::IMPOSSIBLE)) {
+            if (!$this->trails || 0 !== ($after[self::FLAGS] & self::NO_TRAIL)) {
+                return Diagram::NONE;
+            }
+            if ($this->isLast) {
+                return Diagram::DEAD;
+            }
+            // Within a several the answer is not yet whole; that it is in vain is remembered by the flag.
+            $after[self::END] = Propositions::TRUE;
+        }
+        $this->followConditions($after, $notes, $letter);
+
+        return $after;
+    }
+
+    /**
+     * Takes an answer: is it allowed, what does it oblige to, is it in stock?
+     *
+     * @param array<int, int> $after
+     * @param array<int, int> $notes
+     */
+    private function answer(array &$after, array $notes, int $letter, int $shown): bool
+    {
+        $isInput = $this->option->kind->isInput();
+        $value = $this->cell->bit ?? $letter;
+        $allowed = $isInput ? $shown : $this->left($this->board->allowed[$this->cell->option][$value], $notes);
+        if (Propositions::FALSE === $allowed || Propositions::FALSE === $shown) {
+            return false;
+        }
+        if ($this->inCircle && !$this->isOnOffer($after, $shown, $allowed)) {
+            $after[self::FLAGS] |= self::NO_TRAIL;
+        }
+        if ($shown > Propositions::TRUE || $allowed > Propositions::TRUE) {
+            $after[self::OUGHT] = $this->props->all([$after[self::OUGHT], $shown, $allowed]);
+        }
+        if ($this->cap > 0) {
+            $after[self::PICKS] = min($after[self::PICKS] + 1, $this->cap);
+            if (null !== $this->option->picks?->max && $after[self::PICKS] > $this->option->picks->max) {
+                return false;
+            }
+        }
+        if (!$isInput && !$this->board->stock->hasValue($this->cell->option, $value)) {
+            $after[self::FLAGS] |= self::UNSTOCKED;
+        }
+
+        return true;
+    }
+
+    /**
+     * @param array<int, int> $after
+     */
+    private function isOnOffer(array $after, int $shown, int $allowed): bool
+    {
+        return null === $this->cell->bit
+            ? $this->props->holdsUnanswered($shown) && $this->props->holdsUnanswered($allowed)
+            : 0 !== ($after[self::OFFER] >> $this->cell->bit & 1);
+    }
+
+    /**
+     * The values that the page offers in a several before it is begun, as bits.
+     *
+     * @param array<int, int> $notes
+     */
+    private function offer(array $notes): int
+    {
+        $offer = 0;
+        foreach ($this->board->allowed[$this->cell->option] as $value => $p) {
+            $offer |= $this->props->holdsUnanswered($this->left($p, $notes)) ? 1 << $value : 0;
+        }
+
+        return $offer;
+    }
+
+    /**
+     * Ends an option: is it answered where it has to be, with as many picks as it needs?
+     *
+     * @param array<int, int> $after
+     */
+    private function close(array &$after, int $shown, bool $answered): bool
+    {
+        $picks = $after[self::PICKS];
+        $after[self::PICKS] = $after[self::OFFER] = 0;
+        $isEmpty = null === $this->cell->bit ? !$answered : $this->cap > 0 && 0 === $picks;
+        if ($isEmpty && $this->option->required) {
+            if (Propositions::TRUE === $shown) {
+                return false;
+            }
+            if ($this->inCircle && $this->props->holdsUnanswered($shown)) {
+                $after[self::FLAGS] |= self::NO_TRAIL;
+            }
+            $after[self::END] = $this->props->all([$after[self::END], $this->props->not($shown)]);
+        }
+
+        return 0 === $picks || $picks >= $this->leastPicks($this->option);
+    }
+
+    /**
+     * @param array<int, int> $after
+     */
+    private function matchRow(array &$after, int $letter): void
+    {
+        if (null === $this->trie || $after[self::ROW] < 0 || !isset($this->trie->cells[$this->id])) {
+            return;
+        }
+        $to = $this->trie->next[$after[self::ROW]][$letter] ?? null;
+        if (null === $to) {
+            $after[self::FLAGS] |= self::UNSTOCKED;
+        } elseif ($to >= 0) {
+            $after[self::ROW] = $to;
+        } else {
+            $after[self::ROW] = -1;
+            $this->matchedRow = RowTrie::rowAt($to);
+            if (!$this->board->setup->isEnough($this->rowStocks[$this->matchedRow] ?? null)) {
+                $after[self::FLAGS] |= self::UNSTOCKED;
+            }
+        }
+    }
+
+    /**
+     * @param array<int, int> $after
+     * @param array<int, int> $notes
+     */
+    private function followCircles(array &$after, array $notes, int $letter): void
+    {
+        foreach ($this->circles as $i => $circle) {
+            $node = $notes[self::FIXED + $i];
+            if ($node >= 0 && isset($circle->standsFor[$this->id])) {
+                $node = $circle->next[$node][$circle->standsFor[$this->id][$letter]] ?? -1;
+            }
+            if ($node < 0) {
+                $after[self::FLAGS] |= self::IMPOSSIBLE;
+            }
+            $after[] = $node;
+        }
+    }
+
+    /**
+     * @param array<int, int> $after
+     * @param array<int, int> $notes
+     */
+    private function followConditions(array &$after, array $notes, int $letter): void
+    {
+        foreach ($this->plan as [$place, $p, $changes]) {
+            $left = $place < 0 ? $p : $notes[$place];
+            if ($changes && $left > Propositions::TRUE) {
+                $left = $this->props->given($left, $this->id, $letter);
+                if (Propositions::TRUE === $left && isset($this->followed->watched[$p])) {
+                    $this->becameTrue[] = $p;
+                }
+            }
+            $after[] = $left;
+        }
+        foreach ($this->settled as $p) {
+            $left = $this->left($p, $notes);
+            if ($left > Propositions::TRUE && Propositions::TRUE === $this->props->given($left, $this->id, $letter)) {
+                $this->becameTrue[] = $p;
+            }
+        }
+    }
+
+    /**
+     * What is left of a condition.
+     *
+     * @param array<int, int> $notes
+     */
+    private function left(int $p, array $notes): int
+    {
+        return isset($this->noteOf[$p]) ? $notes[$this->noteOf[$p]] : $p;
+    }
+
+    /**
+     * Letters of the cell that nothing tells apart.
      *
      * @return list<list<int>>
      */
-    private function groups(int $id, array $sets, ?RowTrie $trie, array $circles): array
+    private function groups(): array
     {
-        $cell = $this->board->cells[$id];
-        $inRows = $trie->letters[$id] ?? [];
+        $inRows = $this->trie->letters[$this->id] ?? [];
         $groups = [];
-        for ($letter = 0; $letter < $cell->size; ++$letter) {
-            if ($letter === $cell->none()) {
-                $key = 'none';
-            } else {
+        for ($letter = 0; $letter < $this->cell->size; ++$letter) {
+            $key = 'none';
+            if ($letter !== $this->cell->none()) {
                 $key = isset($inRows[$letter]) ? 'r'.$letter : '';
-                foreach ($sets as $set) {
+                foreach ($this->letterSets[$this->id] ?? [] as $set) {
                     $key .= isset($set[$letter]) ? '1' : '0';
                 }
-                if (!$this->board->isInput($cell->option)) {
-                    $value = $cell->bit ?? $letter;
-                    $key .= ';'.$this->board->allowed[$cell->option][$value].($this->board->stock->hasValue($cell->option, $value) ? '' : 's');
+                if (!$this->option->kind->isInput()) {
+                    $value = $this->cell->bit ?? $letter;
+                    $key .= ';'.$this->board->allowed[$this->cell->option][$value].($this->board->stock->hasValue($this->cell->option, $value) ? '' : 's');
                 }
-                foreach ($circles as $circle) {
-                    $key .= ';'.($circle->standsFor[$id][$letter] ?? '');
+                foreach ($this->circles as $circle) {
+                    $key .= ';'.($circle->standsFor[$this->id][$letter] ?? '');
                 }
             }
             $groups[$key][] = $letter;
@@ -354,21 +482,17 @@ final class Compiler
         return array_values($groups);
     }
 
-    /**
-     * @param list<int> $options
-     * @param list<int> $active
-     */
-    private function tooLarge(array $options, array $active): TooLarge
+    private function tooLarge(): TooLarge
     {
         $codes = [];
-        foreach ($active as $p) {
-            foreach (array_keys($this->board->props->cellsOf($p)) as $cell) {
+        foreach ($this->plan as [, $p]) {
+            foreach (array_keys($this->props->cellsOf($p)) as $cell) {
                 $code = $this->board->setup->options[$this->board->cells[$cell]->option]->code;
                 $codes[$code] = ($codes[$code] ?? 0) + 1;
             }
         }
         arsort($codes);
 
-        return new TooLarge(sprintf('More than %d situations have to be told apart among %d options.', self::MAX_NODES, count($options)), array_slice(array_map(strval(...), array_keys($codes)), 0, 12));
+        return new TooLarge(sprintf('More than %d situations have to be told apart among %d options.', self::MAX_NODES, count($this->options)), array_slice(array_map(strval(...), array_keys($codes)), 0, 12));
     }
 }

@@ -105,7 +105,7 @@ final class Reach
     {
         foreach ($this->components as $component) {
             if (null === $component->diagram) {
-                $component->diagram = (new Compiler($this->board))->compile($component->options, $component->must, $component->watch, $this->automata($component->circles, $component->options), true);
+                $component->diagram = Compiler::compile($this->board, $component->options, $component->must, $component->watch, $this->automata($component->circles, $component->options), true);
                 $component->choices = Projection::of($this->board, $component->diagram);
             }
         }
@@ -461,7 +461,7 @@ final class Reach
         $options = $c->options;
         sort($options);
 
-        return Projection::of($this->board, (new Compiler($this->board))->compile($options, $must, [], $this->automata($c->circles, $options)));
+        return Projection::of($this->board, Compiler::compile($this->board, $options, $must, [], $this->automata($c->circles, $options)));
     }
 
     /**
@@ -519,7 +519,7 @@ final class Reach
             sort($options);
         }
 
-        return Projection::of($this->board, (new Compiler($this->board))->compile($options, $this->board->props->all($musts), [], $this->automata($circles, $options), false, true));
+        return Projection::of($this->board, Compiler::compile($this->board, $options, $this->board->props->all($musts), [], $this->automata($circles, $options), false, true));
     }
 
     /**
