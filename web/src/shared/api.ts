@@ -24,7 +24,10 @@ export class Refusal extends Error {
   }
 }
 
-export const client = createClient<paths>({ baseUrl: '' })
+export const client = createClient<paths>({
+  baseUrl: window.location.origin,
+  fetch: (request) => fetch(request),
+})
 
 /**
  * The data of an answer.
