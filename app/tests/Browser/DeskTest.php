@@ -109,7 +109,10 @@ final class DeskTest extends BrowserTestCase
         self::awaitText('tbody tr:first-child', "400\u{2009}000\u{2009}000\u{2009}000");
         self::click('//button[normalize-space()="Last"]');
         self::awaitText('tbody', "641\u{2009}628\u{2009}650\u{2009}879");
+        self::open(self::desk('Admiralty chandelier, modular').'/list?from=400000000000&pin=frame%3Dbar');
+        self::awaitText('tbody tr:last-child', "3\u{2009}312\u{2009}666\u{2009}239");
         self::assertAccessible('list by day');
+        self::click('//button[contains(@class, "pin")]');
         self::click('//button[normalize-space()="Wrong sales"]');
         self::awaitText('.bar', "257\u{2009}608\u{2009}677\u{2009}888 combinations");
         self::look('dark');

@@ -46,10 +46,10 @@ final readonly class Option
     ) {
     }
 
-    /** The label without the mark that tells the shopper that an answer is required. */
+    /** The label as it stands within a sentence: without the mark of a required answer and without a full stop. */
     public function name(): string
     {
-        $name = rtrim($this->label, "* \t");
+        $name = rtrim($this->label, "* \t.:");
 
         return '' === $name ? $this->code : $name;
     }

@@ -203,7 +203,7 @@ async function picked(): Promise<void> {
   border: 1px solid transparent;
   border-bottom: 0;
 }
-.stations > a[aria-current] {
+.stations > a[aria-current]:not(.verdict) {
   border-color: rgba(var(--v-theme-on-background), 0.55);
   background: rgb(var(--v-theme-surface));
   margin-bottom: -1px;

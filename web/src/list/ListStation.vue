@@ -40,6 +40,10 @@ watch([() => view.set.value, () => view.pins.value.join('&')], () => {
   asked.value = '0'
 })
 const total = computed(() => page.data.value?.total ?? '0')
+// A link, or a pin taken, can leave the page behind the end; then the last page is meant.
+watch(total, (n) => {
+  if (n !== '0' && BigInt(asked.value) >= BigInt(n)) go(lastPage(n, PAGE))
+})
 const jump = ref('')
 const field = ref<{ focus: () => void } | null>(null)
 useShortcuts({ f: () => field.value?.focus(), c: () => void view.clear() })
