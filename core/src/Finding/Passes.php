@@ -19,8 +19,7 @@ final class Passes
         return [
             new Pass\UnknownReferences(),
             new Pass\NothingSelectable(),
-            new Pass\DeadOptions(),
-            new Pass\DeadValues(),
+            new Pass\DeadOptionsAndValues(),
             new Pass\Circles(),
             new Pass\WrongSales(),
             new Pass\DeadEnds(),

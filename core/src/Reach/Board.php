@@ -119,20 +119,29 @@ final class Board
     }
 
     /**
-     * The choices that letters stand for; cells of inputs are passed over.
+     * The choices that letters stand for.
      *
      * @param array<int, int> $letters by cell
+     * @param bool            $inputs  whether inputs are given too, each by the member that stands for its class
      */
-    public function stateOfLetters(array $letters): State
+    public function stateOfLetters(array $letters, bool $inputs = false): State
     {
         ksort($letters);
-        $answers = [];
+        $answers = $picked = [];
         foreach ($letters as $id => $letter) {
             $cell = $this->cells[$id];
-            if ($letter !== $cell->none() && !$this->isInput($cell->option)) {
-                $answers[$cell->option][] = $cell->bit ?? $letter;
+            if ($letter === $cell->none()) {
+                continue;
+            }
+            if (!$this->isInput($cell->option)) {
+                $picked[$cell->option][] = $cell->bit ?? $letter;
+            } elseif ($inputs) {
+                $answers[$cell->option] = $this->page->inputs[$cell->option][$letter];
             }
         }
+
+        $answers += $picked;
+        ksort($answers);
 
         return new State($answers);
     }

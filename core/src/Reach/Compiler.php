@@ -33,9 +33,12 @@ final class Compiler
     private const OFFER = 5;
     private const FIXED = 6;
 
-    private const UNSTOCKED = 1;
-    private const IMPOSSIBLE = 2;
-    private const NO_TRAIL = 4;
+    private const MISSING_ROW = Diagram::MISSING_ROW;
+    private const ROW_SOLD_OUT = Diagram::ROW_SOLD_OUT;
+    private const VALUE_SOLD_OUT = Diagram::VALUE_SOLD_OUT;
+    private const UNSTOCKED = self::MISSING_ROW | self::ROW_SOLD_OUT | self::VALUE_SOLD_OUT;
+    private const IMPOSSIBLE = 8;
+    private const NO_TRAIL = 16;
 
     private readonly Propositions $props;
     private readonly Diagram $diagram;
@@ -82,6 +85,7 @@ final class Compiler
      * @param list<Automaton> $circles     what clicks reach in each group of circles
      * @param bool            $trails      whether decisions that the page offers, but no state follows, are kept
      * @param bool            $stockedOnly whether what is not stocked is left out
+     * @param bool            $causes      whether nodes are told apart by why they are not stocked
      */
     private function __construct(
         private readonly Board $board,
@@ -91,6 +95,7 @@ final class Compiler
         private readonly array $circles,
         private readonly bool $trails,
         private readonly bool $stockedOnly,
+        private readonly bool $causes,
     ) {
         $this->props = $board->props;
         $this->diagram = new Diagram();
@@ -111,9 +116,9 @@ final class Compiler
      *
      * @throws TooLarge
      */
-    public static function compile(Board $board, array $options, int $must, array $watch = [], array $circles = [], bool $trails = false, bool $stockedOnly = false): Diagram
+    public static function compile(Board $board, array $options, int $must, array $watch = [], array $circles = [], bool $trails = false, bool $stockedOnly = false, bool $causes = false): Diagram
     {
-        return (new self($board, $options, $must, $watch, $circles, $trails, $stockedOnly))->run();
+        return (new self($board, $options, $must, $watch, $circles, $trails, $stockedOnly, $causes))->run();
     }
 
     /**
@@ -135,6 +140,7 @@ final class Compiler
         }
         foreach ($layer as $notes) {
             $this->diagram->stocked[] = 0 === ($notes[self::FLAGS] & self::UNSTOCKED);
+            $this->diagram->lacks[] = $notes[self::FLAGS] & self::UNSTOCKED;
         }
         $this->diagram->countPaths();
 
@@ -180,22 +186,36 @@ final class Compiler
     }
 
     /**
-     * Where an option's condition is settled when its turn comes, the nodes tell where it is shown.
+     * Where the conditions of an option and its values are settled when its turn comes, the nodes tell where it is
+     * shown and what it bars.
      *
      * @param list<array<int, int>> $layer
      */
     private function noteWhereShown(int $position, array $layer): void
     {
-        $p = $this->board->shown[$this->cell->option];
-        if (!isset($this->noteOf[$p])) {
+        $shown = $this->board->shown[$this->cell->option];
+        $own = [];
+        foreach ($this->board->allowed[$this->cell->option] as $p) {
+            if ($p !== $shown && isset($this->noteOf[$p])) {
+                $own[$p] = $this->noteOf[$p];
+            }
+        }
+        $at = $this->noteOf[$shown] ?? null;
+        if (null === $at && [] === $own) {
             return;
         }
         foreach ($layer as $node => $notes) {
-            $left = $notes[$this->noteOf[$p]];
-            if (Propositions::TRUE === $left) {
-                $this->diagram->watched[$p][($position << 32) + $node] = true;
-            } else {
-                $this->diagram->hiding[$p][($position << 32) + $node] = true;
+            if (null !== $at && Propositions::TRUE !== $notes[$at]) {
+                $this->diagram->hiding[$shown][($position << 32) + $node] = true;
+                continue;
+            }
+            if (null !== $at) {
+                $this->diagram->watched[$shown][($position << 32) + $node] = true;
+            }
+            foreach ($own as $p => $place) {
+                if (Propositions::TRUE !== $notes[$place]) {
+                    $this->diagram->barring[$p][($position << 32) + $node] = true;
+                }
             }
         }
     }
@@ -279,7 +299,10 @@ final class Compiler
             if ($this->stockedOnly) {
                 return Diagram::NONE;
             }
-            $after[self::ROW] = -1;
+            // Nothing more can be made of the row, unless a missing one is to be told from a sold-out value.
+            if (!$this->causes || 0 !== ($after[self::FLAGS] & (self::MISSING_ROW | self::ROW_SOLD_OUT))) {
+                $after[self::ROW] = -1;
+            }
         }
         $this->followCircles($after, $notes, $letter);
         if (0 !== ($after[self::FLAGS] & self::IMPOSSIBLE)) {
@@ -324,7 +347,7 @@ final class Compiler
             }
         }
         if (!$isInput && !$this->board->stock->hasValue($this->cell->option, $value)) {
-            $after[self::FLAGS] |= self::UNSTOCKED;
+            $this->miss($after, self::VALUE_SOLD_OUT);
         }
 
         return true;
@@ -388,16 +411,24 @@ final class Compiler
         }
         $to = $this->trie->next[$after[self::ROW]][$letter] ?? null;
         if (null === $to) {
-            $after[self::FLAGS] |= self::UNSTOCKED;
+            $this->miss($after, self::MISSING_ROW);
         } elseif ($to >= 0) {
             $after[self::ROW] = $to;
         } else {
             $after[self::ROW] = -1;
             $this->matchedRow = RowTrie::rowAt($to);
             if (!$this->board->setup->isEnough($this->rowStocks[$this->matchedRow] ?? null)) {
-                $after[self::FLAGS] |= self::UNSTOCKED;
+                $this->miss($after, self::ROW_SOLD_OUT);
             }
         }
+    }
+
+    /**
+     * @param array<int, int> $after
+     */
+    private function miss(array &$after, int $cause): void
+    {
+        $after[self::FLAGS] |= $this->causes ? $cause : self::MISSING_ROW;
     }
 
     /**

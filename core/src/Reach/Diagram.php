@@ -14,6 +14,11 @@ final class Diagram
     /** A decision that the page offers and after which no state is left. */
     public const DEAD = -2;
 
+    /** Why a state is not stocked; bits of $lacks. */
+    public const MISSING_ROW = 1;
+    public const ROW_SOLD_OUT = 2;
+    public const VALUE_SOLD_OUT = 4;
+
     /** @var list<int> */
     public array $cells = [];
 
@@ -28,6 +33,9 @@ final class Diagram
 
     /** @var list<bool> for the nodes of the last layer whether they are stocked */
     public array $stocked = [];
+
+    /** @var list<int> for the nodes of the last layer what they lack; one bit for all where causes are not told apart */
+    public array $lacks = [];
 
     /** @var list<bool> position => whether an option's decision ends with this cell */
     public array $endsOption = [];
@@ -44,8 +52,61 @@ final class Diagram
     /** @var array<int, array<int, true>> condition of an option => nodes (layer * 2^32 + node) that hide it */
     public array $hiding = [];
 
+    /** @var array<int, array<int, true>> condition of a value => nodes (layer * 2^32 + node) that show its option but bar the value */
+    public array $barring = [];
+
     /** @var array<int, array<int, true>> row => nodes (layer * 2^32 + node) at which it matched */
     public array $rows = [];
+
+    /** The node that a letter leads to; NONE or DEAD where there is none. */
+    public function child(int $position, int $node, int $letter): int
+    {
+        foreach ($this->groups[$position] as $g => $letters) {
+            if (in_array($letter, $letters, true)) {
+                return $this->edges[$position][$node][$g];
+            }
+        }
+
+        return self::NONE;
+    }
+
+    /**
+     * The letters of a selectable state with the fewest answers; there has to be one.
+     *
+     * @param list<Cell> $cells of the board
+     *
+     * @return array<int, int> cell => letter
+     */
+    public function fewestAnswers(array $cells): array
+    {
+        $answers = array_map(static fn (int|\GMP $count): ?int => self::isZero($count) ? null : 0, $this->selectable[count($this->cells)]);
+        $best = [];
+        for ($p = count($this->cells) - 1; $p >= 0; --$p) {
+            $none = $cells[$this->cells[$p]]->none();
+            $layer = $choice = [];
+            foreach ($this->edges[$p] as $node => $children) {
+                $layer[$node] = null;
+                foreach ($children as $g => $child) {
+                    $below = $child < 0 ? null : $answers[$child];
+                    $letter = $this->groups[$p][$g][0];
+                    $sum = null === $below ? null : $below + ($letter === $none ? 0 : 1);
+                    if (null !== $sum && (null === $layer[$node] || $sum < $layer[$node])) {
+                        $layer[$node] = $sum;
+                        $choice[$node] = [$letter, $child];
+                    }
+                }
+            }
+            $best[$p] = $choice;
+            $answers = $layer;
+        }
+        $letters = [];
+        $node = 0;
+        foreach ($this->cells as $p => $cell) {
+            [$letters[$cell], $node] = $best[$p][$node];
+        }
+
+        return $letters;
+    }
 
     /** Most nodes of a layer. */
     public function width(): int

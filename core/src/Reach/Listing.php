@@ -145,6 +145,33 @@ final class Listing
         }
     }
 
+    /**
+     * The first combination that is here and not in a smaller set of the same setup; null where there is none.
+     *
+     * @param self $smaller all of whose combinations are here
+     */
+    public function firstBeyond(self $smaller): ?State
+    {
+        $nodes = $this->start();
+        $others = $smaller->start();
+        $letters = [];
+        foreach ($this->cells as $cell) {
+            for ($letter = 0, $size = $this->reach->board->cells[$cell]->size; $letter < $size; ++$letter) {
+                $next = $this->step($nodes, $cell, $letter);
+                $other = null === $others ? null : $smaller->step($others, $cell, $letter);
+                if (null !== $next && gmp_cmp($this->count($next), null === $other ? 0 : $smaller->count($other)) > 0) {
+                    [$nodes, $others] = [$next, $other];
+                    $letters[] = $letter;
+                    continue 2;
+                }
+            }
+
+            return null;
+        }
+
+        return $this->state($letters);
+    }
+
     /** The number of a combination in the set; null where it is not in it. */
     public function numberOf(State $state): ?\GMP
     {
@@ -327,15 +354,7 @@ final class Listing
         }
         foreach ($this->at[$cell] ?? [] as [$d, $p]) {
             $diagram = $this->diagrams[$d];
-            $child = Diagram::NONE;
-            if ($nodes[$d][1] >= 0) {
-                foreach ($diagram->groups[$p] as $g => $letters) {
-                    if (in_array($letter, $letters, true)) {
-                        $child = $diagram->edges[$p][$nodes[$d][1]][$g];
-                        break;
-                    }
-                }
-            }
+            $child = $nodes[$d][1] >= 0 ? $diagram->child($p, $nodes[$d][1], $letter) : Diagram::NONE;
             if ($child < 0 && $d < $this->components) {
                 return null;
             }

@@ -222,6 +222,43 @@ final class Propositions
         }
     }
 
+    /**
+     * A cell on which a proposition hangs most, and the letters of it worth trying.
+     *
+     * @param int $p neither FALSE nor TRUE
+     *
+     * @return array{int, list<int>}
+     */
+    public function tightest(int $p): array
+    {
+        if (isset($this->literals[$p])) {
+            return [$this->literals[$p][0], array_keys($this->literals[$p][1])];
+        }
+        if (isset($this->runs[$p])) {
+            return [$this->runs[$p][0], $this->runs[$p][3] ? [1, 0] : [0, 1]];
+        }
+        $best = null;
+        $least = PHP_INT_MAX;
+        foreach ($this->parts[$p] as $part) {
+            // A literal of a conjunction leaves only its letters; elsewhere the shortest part is nearest to a decision.
+            $size = isset($this->literals[$part]) ? count($this->literals[$part][1]) : 1_000 + count($this->cells[$part]);
+            if ($size < $least) {
+                [$best, $least] = [$part, $size];
+            }
+        }
+        [$cell, $letters] = $this->tightest($best ?? throw new \LogicException('A proposition of no parts.'));
+        if (self::AND === $this->kinds[$p] && isset($this->literals[$best])) {
+            return [$cell, $letters];
+        }
+        for ($letter = 0; $letter < $this->sizes[$cell]; ++$letter) {
+            if (!in_array($letter, $letters, true)) {
+                $letters[] = $letter;
+            }
+        }
+
+        return [$cell, $letters];
+    }
+
     private function reduce(int $p, int $cell, int $letter): int
     {
         if (isset($this->literals[$p])) {

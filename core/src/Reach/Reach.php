@@ -34,10 +34,15 @@ final class Reach
     /** @var array<int, \GMP>|null */
     private ?array $broken = null;
 
+    /** @var list<Traps>|null */
+    private ?array $walks = null;
+
     /**
+     * @param bool $asIfClicksMissedNothing whether circles are passed over, so that every consistent state counts
+     *
      * @throws TooLarge
      */
-    public function __construct(public readonly Setup $setup)
+    public function __construct(public readonly Setup $setup, bool $asIfClicksMissedNothing = false)
     {
         $this->board = new Board($setup);
         $board = $this->board;
@@ -57,7 +62,7 @@ final class Reach
                 $groups->join($by, $option->index);
             }
         }
-        $this->circleGroups = $this->circleGroups();
+        $this->circleGroups = $asIfClicksMissedNothing ? [] : $this->circleGroups();
         foreach ($this->circleGroups as $circle) {
             foreach ($circle->misses ? $circle->options : [] as $option) {
                 $groups->join($circle->options[0], $option);
@@ -148,6 +153,17 @@ final class Reach
     public function deadEnds(): \GMP
     {
         return gmp_sub($this->offered(), $this->selectable());
+    }
+
+    /** Complete states, told apart by choices and by those inputs that a condition of the page asks. */
+    public function completeStates(): \GMP
+    {
+        $count = gmp_init($this->possible ? 1 : 0);
+        foreach ($this->compiled() as $component) {
+            $count = gmp_mul($count, self::root($component->diagram, false));
+        }
+
+        return $count;
     }
 
     /** Selectable combinations that break at least one guard. */
@@ -243,7 +259,25 @@ final class Reach
         return 0 !== gmp_sign($this->offered()) && isset($diagram->watched[$p]);
     }
 
-    /** The first selectable combination, in walk order, in which a proposition holds for some inputs. */
+    /** Whether a value's own condition holds in every complete state that shows its option. */
+    public function isAlwaysAllowed(int $option, int $value): bool
+    {
+        $p = $this->board->allowed[$option][$value];
+        $shown = $this->board->shown[$option];
+        if ($p === $shown || Propositions::FALSE === $p || isset($this->board->dependencies->circleOf[$option])) {
+            return $p === $shown && Propositions::FALSE !== $p;
+        }
+        $diagram = $this->compiled()[$this->componentOf[$option]]->diagram;
+        foreach (array_keys($diagram->barring[$p] ?? []) as $node) {
+            if (!Diagram::isZero($diagram->offered[$node >> 32][$node & 0xFFFFFFFF] ?? 0)) {
+                return false;
+            }
+        }
+
+        return 0 !== gmp_sign($this->offered()) && !in_array($option, $this->deadOptions(), true);
+    }
+
+    /** A selectable combination with the fewest answers in which a proposition holds for some inputs. */
     public function exampleWhere(int $p): ?State
     {
         [$components, $inputs] = $this->touched($p);
@@ -255,19 +289,10 @@ final class Reach
         }
         $letters = [];
         foreach ($among as $diagram) {
-            $node = 0;
             if (Diagram::isZero($diagram->selectable[0][0] ?? 0)) {
                 return null;
             }
-            foreach ($diagram->cells as $position => $cell) {
-                foreach ($diagram->edges[$position][$node] as $g => $child) {
-                    if ($child >= 0 && !Diagram::isZero($diagram->selectable[$position + 1][$child])) {
-                        $letters[$cell] = $diagram->groups[$position][$g][0];
-                        $node = $child;
-                        break;
-                    }
-                }
-            }
+            $letters += $diagram->fewestAnswers($this->board->cells);
         }
 
         return $this->board->stateOfLetters($letters);
@@ -315,28 +340,78 @@ final class Reach
         if (0 === gmp_sign($this->selectable())) {
             return $traps;
         }
-        $walks = [];
-        foreach ($this->compiled() as $c => $component) {
-            $walks[$c] = (new TrailCount($this->board, $component))->byOption();
+        foreach ($this->alongTheWalk(array_map(fn (Component $c): Traps => new Traps($this->board, $c->diagram ?? new Diagram()), $this->compiled())) as $byCause) {
+            foreach ($byCause as $count) {
+                $traps = gmp_add($traps, $count);
+            }
         }
-        // Along the whole walk: each step of one component meets every live beginning of the others.
-        $live = array_map(static fn (): \GMP => gmp_init(1), $this->components);
+
+        return $traps;
+    }
+
+    /**
+     * The traps by the option whose answer closes them and by cause, in walk order.
+     *
+     * @return array<int, array<string, \GMP>> option => cause (TrapCause) => traps, none left out that has any
+     */
+    public function trapsByCause(): array
+    {
+        return 0 === gmp_sign($this->selectable()) ? [] : $this->alongTheWalk($this->trapWalks());
+    }
+
+    /**
+     * Trails that end in traps of one option and cause, each with the answers of the options that hang together with it.
+     *
+     * @return iterable<array{State, list<int>}> answers, and the options of the trail in walk order
+     */
+    public function trapTrails(int $option, TrapCause $cause): iterable
+    {
+        $c = $this->componentOf[$option];
+        $options = $this->components[$c]->options;
+        $walked = array_slice($options, 0, 1 + (int) array_search($option, $options, true));
+        foreach ($this->trapWalks()[$c]->trails($option, $cause) as $letters) {
+            yield [$this->board->stateOfLetters($letters, true), $walked];
+        }
+    }
+
+    /**
+     * Along the whole walk: each step of one component meets every live beginning of the others.
+     *
+     * @param list<Traps> $walks by component
+     *
+     * @return array<int, array<string, \GMP>>
+     */
+    private function alongTheWalk(array $walks): array
+    {
+        $steps = array_map(static fn (Traps $walk): array => $walk->byOption(), $walks);
+        $live = array_map(static fn (): \GMP => gmp_init(1), $walks);
+        $traps = [];
         foreach ($this->board->dependencies->walk as $option) {
             if (!isset($this->componentOf[$option])) {
                 continue;
             }
             $c = $this->componentOf[$option];
-            [$dead, $liveAfter] = $walks[$c][$option];
-            if (0 !== gmp_sign($dead)) {
-                foreach ($live as $other => $count) {
-                    $dead = $other === $c ? $dead : gmp_mul($dead, $count);
+            [$dead, $liveAfter] = $steps[$c][$option];
+            foreach ($dead as $cause => $count) {
+                foreach ($live as $other => $beginnings) {
+                    $count = $other === $c ? $count : gmp_mul($count, $beginnings);
                 }
-                $traps = gmp_add($traps, $dead);
+                $traps[$option][$cause] = $count;
             }
             $live[$c] = $liveAfter;
         }
 
         return $traps;
+    }
+
+    /**
+     * The walk of each component, compiled once more where causes have to be told apart.
+     *
+     * @return list<Traps>
+     */
+    private function trapWalks(): array
+    {
+        return $this->walks ??= array_map(fn (Component $c): Traps => new Traps($this->board, Compiler::compile($this->board, $c->options, $c->must, [], $this->automata($c->circles, $c->options), true, false, true)), $this->components);
     }
 
     /**

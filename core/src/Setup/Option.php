@@ -65,6 +65,12 @@ final readonly class Option
         return null;
     }
 
+    /** The same option, taking any input; what it measures stays. */
+    public function withoutLimits(): self
+    {
+        return new self($this->index, $this->at, $this->code, $this->label, $this->kind, $this->required, $this->shownWhen, $this->help, $this->control, null, $this->stages, $this->values, $this->picks, null === $this->text ? null : new TextLimits(measure: $this->text->measure), null === $this->number ? null : new NumberLimits(unit: $this->number->unit), null === $this->date ? null : new DateLimits(), null === $this->file ? null : new FileLimits(), $this->charge);
+    }
+
     public function withoutStocks(): self
     {
         return new self($this->index, $this->at, $this->code, $this->label, $this->kind, $this->required, $this->shownWhen, $this->help, $this->control, $this->default, $this->stages, array_map(static fn (Value $v): Value => $v->withoutStock(), $this->values), $this->picks, $this->text, $this->number, $this->date, $this->file, $this->charge);

@@ -26,4 +26,24 @@ final class Pointer
     {
         return strtr($step, ['~' => '~0', '/' => '~1']);
     }
+
+    /**
+     * The innermost place that holds all of some places.
+     *
+     * @param non-empty-list<string> $pointers
+     */
+    public static function common(array $pointers): string
+    {
+        $steps = array_map(static fn (string $p): array => explode('/', $p), $pointers);
+        $common = array_shift($steps);
+        foreach ($steps as $other) {
+            $same = 0;
+            while (isset($common[$same], $other[$same]) && $common[$same] === $other[$same]) {
+                ++$same;
+            }
+            $common = array_slice($common, 0, $same);
+        }
+
+        return implode('/', $common);
+    }
 }

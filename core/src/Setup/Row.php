@@ -27,8 +27,8 @@ final readonly class Row
     ) {
     }
 
-    public function withoutStock(): self
+    public function withStock(?BigDecimal $stock): self
     {
-        return new self($this->index, $this->at, $this->pick, $this->sku, $this->price, $this->salePrice, null, $this->weight, $this->image);
+        return new self($this->index, $this->at, $this->pick, $this->sku, $this->price, $this->salePrice, $stock, $this->weight, $this->image);
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Setup\Condition\Any;
+use Ithrel\Core\Setup\Condition\IsTest;
 
 /**
  * How one item may be bought: the whole document as immutable values.
@@ -68,8 +70,56 @@ final readonly class Setup
         $item = $values ? $this->item : $this->item->withoutStock();
         $parts = $values ? $this->parts : array_map(static fn (Part $p): Part => $p->withoutStock(), $this->parts);
         $options = $values ? $this->options : array_map(static fn (Option $o): Option => $o->withoutStocks(), $this->options);
-        $variants = $rows || null === $this->variants ? $this->variants : new Variants($this->variants->by, array_map(static fn (Row $r): Row => $r->withoutStock(), $this->variants->rows));
+        $variants = $rows || null === $this->variants ? $this->variants : new Variants($this->variants->by, array_map(static fn (Row $r): Row => $r->withStock(null), $this->variants->rows));
 
         return new self($this->name, $this->currency, $item, $this->quantity, $parts, $options, $variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today);
+    }
+
+    /** The same setup with inputs that take anything, to tell causes apart. */
+    public function withoutLimits(): self
+    {
+        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, array_map(static fn (Option $o): Option => $o->withoutLimits(), $this->options), $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today);
+    }
+
+    /** With the stocks of item, values and parts forgotten, and rows sold out that were not, and the other way round. */
+    public function withRowsTurned(): self
+    {
+        $variants = null === $this->variants ? null : new Variants($this->variants->by, array_map(fn (Row $r): Row => $r->withStock($this->isEnough($r->stock) ? BigDecimal::of(-1) : null), $this->variants->rows));
+
+        return $this->with($variants, [])->withStock(true, false)->withoutBackorder();
+    }
+
+    /** With the stocks of item, values and parts forgotten, and one guard: no value may be sold that was sold out. */
+    public function withSoldOutValuesGuarded(): self
+    {
+        $tests = [];
+        foreach ($this->options as $option) {
+            $soldOut = [];
+            foreach ($option->values as $value) {
+                if (!$this->isEnough($value->stock) || !$this->isEnough($this->part($value->item)?->stock)) {
+                    $soldOut[] = $value->code;
+                }
+            }
+            if ([] !== $soldOut) {
+                $tests[] = new IsTest('', $option->code, Kind::Flag === $option->kind ? true : $soldOut);
+            }
+        }
+
+        return $this->with($this->variants, [new Guard(0, '', 'sold-out', new Any('', $tests), null, '')])->withStock(true, false);
+    }
+
+    /**
+     * @param list<Guard> $guards
+     */
+    private function with(?Variants $variants, array $guards): self
+    {
+        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, $this->options, $variants, $this->charges, $guards, $this->rounding, $this->appliesTo, $this->today);
+    }
+
+    private function withoutBackorder(): self
+    {
+        $item = new Item($this->item->sku, $this->item->name, $this->item->price, $this->item->salePrice, $this->item->weight, $this->item->points, $this->item->stock, false, $this->item->image, $this->item->data);
+
+        return new self($this->name, $this->currency, $item, $this->quantity, $this->parts, $this->options, $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today);
     }
 }

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Finding\Pass;
 
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 
 /**
@@ -17,18 +20,42 @@ final class Circles implements Pass
     public function find(Reach $reach): iterable
     {
         $dependencies = $reach->board->dependencies;
-        foreach ($dependencies->circles as $circle) {
-            $misses = false;
-            foreach ($reach->circleGroups as $group) {
-                $misses = $misses || ($group->misses && in_array($circle[0], $group->options, true));
-            }
-            $names = array_map(static fn (int $o): string => $reach->setup->options[$o]->name(), $circle);
-            $codes = array_map(static fn (int $o): string => $reach->setup->options[$o]->code, $circle);
-            $ring = $this->ring($circle, $dependencies->of);
-            yield new Finding('reach.circle', $misses ? Severity::Blocker : Severity::Note, $reach->setup->options[$circle[0]]->at, $misses
-                ? sprintf('%s depend on one another, and a shopper cannot click her way to every answer that would fit: one waits for the other. Let one of them stand without its condition.', implode(', ', $names))
-                : sprintf('%s depend on one another. Every answer that fits can still be reached by clicks.', implode(', ', $names)), ['members' => $codes, 'ring' => array_map(static fn (int $o): string => $reach->setup->options[$o]->code, $ring)]);
+        $missing = [];
+        foreach ($reach->circleGroups as $group) {
+            $missing += $group->misses ? array_fill_keys($group->options, true) : [];
         }
+        // A circle can miss states that could not be completed anyway; then nobody misses them.
+        $missed = [] === $missing ? null : $this->missed($reach);
+        foreach ($dependencies->circles as $circle) {
+            $names = implode(', ', array_map(static fn (int $o): string => $reach->setup->options[$o]->name(), $circle));
+            $detail = [
+                'members' => array_map(static fn (int $o): string => $reach->setup->options[$o]->code, $circle),
+                'ring' => array_map(static fn (int $o): string => $reach->setup->options[$o]->code, $this->ring($circle, $dependencies->of)),
+            ];
+            $at = $reach->setup->options[$circle[0]]->at;
+            if (null === $missed || !isset($missing[$circle[0]])) {
+                yield new Finding('reach.circle', Severity::Note, $at, sprintf('%s depend on one another. Every answer that fits can still be reached by clicks.', $names), $detail);
+                continue;
+            }
+            [$count, $first] = $missed;
+            yield new Finding('reach.circle', Severity::Blocker, $at, sprintf('%s depend on one another, and a shopper cannot click her way to every answer that would fit: one waits for the other. Let one of them stand without its condition.%s', $names, '0' === $count ? '' : sprintf(' %s combinations that would fit are missed.', $count)), $detail + ['missed' => $count] + (null === $first ? [] : ['first' => StateText::pick($reach->setup, $first)]));
+        }
+    }
+
+    /**
+     * What would be consistent and complete, but no clicks reach: how many combinations, and the first of them.
+     *
+     * @return array{string, State|null}|null null where clicks miss nothing that could be completed
+     */
+    private function missed(Reach $reach): ?array
+    {
+        $consistent = new Reach($reach->setup, true);
+        if (0 === gmp_cmp($consistent->completeStates(), $reach->completeStates())) {
+            return null;
+        }
+        $all = new Listing($consistent, Listing::OFFERED);
+
+        return [gmp_strval(gmp_sub($consistent->offered(), $reach->offered())), $all->firstBeyond(new Listing($reach, Listing::OFFERED))];
     }
 
     /**

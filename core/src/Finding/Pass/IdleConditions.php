@@ -7,7 +7,6 @@ namespace Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Reach\Propositions;
 use Ithrel\Core\Reach\Reach;
 
 /**
@@ -22,8 +21,8 @@ final class IdleConditions implements Pass
                 yield new Finding('reach.always', Severity::Note, $option->at.'/shownWhen', sprintf('%s has a condition, yet every form that can be completed shows it: the condition does nothing.', $option->name()), ['option' => $option->code]);
             }
             foreach ($option->values as $value) {
-                if (null !== $value->allowedWhen && Propositions::TRUE === $reach->board->proposition($value->allowedWhen)) {
-                    yield new Finding('reach.always', Severity::Note, $value->at.'/allowedWhen', sprintf('%s: the condition on %s holds whatever is chosen, so it does nothing.', $option->name(), $value->label), ['option' => $option->code, 'value' => $value->code]);
+                if (null !== $value->allowedWhen && !$value->hidden && $reach->isAlwaysAllowed($option->index, $value->index)) {
+                    yield new Finding('reach.always', Severity::Note, $value->at.'/allowedWhen', sprintf('%s: the condition on %s holds in every form that shows it, so it does nothing.', $option->name(), $value->label), ['option' => $option->code, 'value' => $value->code]);
                 }
             }
         }

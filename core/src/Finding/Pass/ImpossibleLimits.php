@@ -29,7 +29,9 @@ final class ImpossibleLimits implements Pass
                 };
             } elseif (null !== $option->picks) {
                 $offered = count(array_filter($option->values, static fn (Value $v): bool => !$v->hidden));
-                if (null !== $option->picks->max && $option->picks->max < max($option->picks->min, $option->required ? 1 : 0)) {
+                if (0 === $option->picks->max && $offered > 0) {
+                    $why = 'its most picks are 0';
+                } elseif (null !== $option->picks->max && $option->picks->max < max($option->picks->min, $option->required ? 1 : 0)) {
                     $why = 'its most picks are below its fewest';
                 } elseif ($option->picks->min > $offered) {
                     $why = sprintf('it asks for %d picks and offers %d values', $option->picks->min, $offered);

@@ -7,10 +7,14 @@ namespace Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Finding\Words\ReasonWords;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Reach\Reason\Cause;
+use Ithrel\Core\Reach\Reason\Reasons;
+use Ithrel\Core\Setup\Pointer;
 
 /**
- * reach.nothing: no combination can be bought.
+ * reach.nothing: no combination can be bought; with the smallest set of places that together exclude all.
  */
 final class NothingSelectable implements Pass
 {
@@ -20,15 +24,13 @@ final class NothingSelectable implements Pass
             return;
         }
         $offered = $reach->offered();
-        $item = $reach->setup->item;
-        if (0 === gmp_sign($offered)) {
-            yield new Finding('reach.nothing', Severity::Blocker, '/options', 'Nothing can be bought: the form can never be completed. Look at the required options that are shown together and what each still allows.', ['offered' => '0']);
-        } elseif (!$reach->setup->isEnough($item->stock)) {
-            yield new Finding('reach.nothing', Severity::Blocker, '/item/stock', 'Nothing can be bought: the item itself is sold out. Raise its stock or allow backorders.', ['offered' => gmp_strval($offered)]);
-        } elseif (null !== $reach->setup->variants) {
-            yield new Finding('reach.nothing', Severity::Blocker, '/variants/rows', sprintf('Nothing can be bought: of %s ways to fill the form none meets a variant row and values in stock.', gmp_strval($offered)), ['offered' => gmp_strval($offered)]);
-        } else {
-            yield new Finding('reach.nothing', Severity::Blocker, '/options', sprintf('Nothing can be bought: each of the %s ways to fill the form holds something sold out.', gmp_strval($offered)), ['offered' => gmp_strval($offered)]);
-        }
+        $causes = (new Reasons($reach))->ofNothing(0 !== gmp_sign($offered));
+        $words = new ReasonWords($reach->setup);
+        $because = $words->sentence($causes);
+        $at = null === $causes || [] === $causes ? '/options' : Pointer::common(array_map(static fn (Cause $c): string => $c->at, $causes));
+        $what = 0 === gmp_sign($offered)
+            ? 'Nothing can be bought: the form can never be completed'
+            : sprintf('Nothing can be bought: of %s ways to fill the form none is in stock', gmp_strval($offered));
+        yield new Finding('reach.nothing', Severity::Blocker, $at, $what.('' === $because ? '.' : ': '.$because.'.').' Mend one of these places.', ['offered' => gmp_strval($offered), 'because' => $words->detail($causes)]);
     }
 }

@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Finding;
+
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Reach\Reason\Cause;
+use Ithrel\Core\Reach\Reason\CauseKind;
+use Ithrel\Core\Reach\Reason\Reasons;
+
+/**
+ * Dead options and values with their reasons, sorted into roots and what follows from them.
+ *
+ * A fact follows from another where its reason holds all places of the other's and more, or the same ones; then
+ * mending the root mends it, or shows what else stands in its way.
+ */
+final class DeadFacts
+{
+    /** @var list<DeadFact> */
+    private array $facts = [];
+
+    public function __construct(private readonly Reach $reach)
+    {
+        $reasons = new Reasons($reach);
+        $deadOptions = $reach->deadOptions();
+        foreach ($deadOptions as $option) {
+            $this->facts[] = new DeadFact($option, null, false, $reasons->ofDeadOption($option));
+        }
+        $isDead = array_fill_keys($deadOptions, true);
+        foreach ($reach->deadValues() as ['option' => $option, 'value' => $value, 'offered' => $offered]) {
+            if (isset($isDead[$option])) {
+                continue;
+            }
+            $this->facts[] = new DeadFact($option, $value, $offered, $reasons->ofDeadValue($option, $value, $offered));
+        }
+    }
+
+    /**
+     * @return list<array{DeadFact, list<DeadFact>}> each root with what follows from it
+     */
+    public function roots(): array
+    {
+        $followers = $places = $isRoot = [];
+        foreach ($this->facts as $i => $fact) {
+            $places[$i] = self::places($fact);
+            // A value kept for later is no fault, so what waits for it is told as a fault of its own.
+            $isRoot[$i] = null === $fact->value || !$this->reach->setup->options[$fact->option]->values[$fact->value]->hidden;
+        }
+        $rootOf = [];
+        foreach ($this->facts as $i => $fact) {
+            $rootOf[$i] = $i;
+            foreach ($this->facts as $j => $other) {
+                if ($i !== $j && $isRoot[$j] && null !== $places[$i] && null !== $places[$j] && $this->follows($places[$i], $places[$j], $j < $i)
+                    && ($rootOf[$i] === $i || count($places[$j]) < count($places[$rootOf[$i]] ?? []))) {
+                    $rootOf[$i] = $j;
+                }
+            }
+        }
+        foreach ($rootOf as $i => $root) {
+            for ($steps = 0; $rootOf[$root] !== $root && $steps < count($rootOf); ++$steps) {
+                $root = $rootOf[$root];
+            }
+            $followers[$root] ??= [];
+            if ($root !== $i) {
+                $followers[$root][] = $this->facts[$i];
+            }
+        }
+        ksort($followers);
+        $roots = [];
+        foreach ($followers as $root => $following) {
+            $roots[] = [$this->facts[$root], $following];
+        }
+
+        return $roots;
+    }
+
+    /**
+     * @param array<string, true> $mine
+     * @param array<string, true> $other
+     */
+    private function follows(array $mine, array $other, bool $isEarlier): bool
+    {
+        return [] === array_diff_key($other, $mine) && (count($other) < count($mine) || $isEarlier);
+    }
+
+    /**
+     * Places by which facts are compared; null where they say too little. A missing row is a different one each time.
+     *
+     * @return array<string, true>|null
+     */
+    private static function places(DeadFact $fact): ?array
+    {
+        $places = [];
+        foreach ($fact->causes ?? [] as $cause) {
+            if (CauseKind::MissingRow === $cause->kind) {
+                return null;
+            }
+            $places[$cause->kind->value.$cause->at] = true;
+        }
+
+        return [] === $places ? null : $places;
+    }
+
+    /**
+     * The place where a fact is told: its only cause, else its own condition, else itself.
+     */
+    public static function placeOf(DeadFact $fact, Reach $reach): string
+    {
+        $option = $reach->setup->options[$fact->option];
+        $own = null === $fact->value ? $option->at : $option->values[$fact->value]->at;
+        $causes = $fact->causes ?? [];
+        if (1 === count($causes) && !in_array($causes[0]->kind, [CauseKind::MissingRow, CauseKind::RowStock, CauseKind::PartStock], true)) {
+            return $causes[0]->at;
+        }
+        foreach ($causes as $cause) {
+            if (str_starts_with($cause->at, $own.'/') && ($cause->value === $fact->value)) {
+                return $cause->at;
+            }
+        }
+
+        return $own;
+    }
+
+    /**
+     * @param list<Cause> $causes
+     */
+    public static function isOnly(array $causes, CauseKind ...$kinds): bool
+    {
+        foreach ($causes as $cause) {
+            if (!in_array($cause->kind, $kinds, true)) {
+                return false;
+            }
+        }
+
+        return [] !== $causes;
+    }
+}
