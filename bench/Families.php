@@ -14,13 +14,13 @@ final class Families
 {
     /** Name => three sizes (options, or rows of the matrix, or values of a several). */
     public const SIZES = [
-        'independent options' => [20, 60, 200],
-        'chains of conditions within a window' => [20, 60, 200],
-        'far random conditions' => [20, 60, 200],
+        'independent options' => [40, 200, 1000],
+        'chains of conditions within a window' => [40, 200, 1000],
+        'far random conditions' => [50, 200, 400],
         'variant matrix with added options' => [200, 1000, 5000],
-        'guards between neighbours' => [20, 60, 200],
-        'several-picks' => [10, 20, 30],
-        'all together' => [30, 90, 200],
+        'guards between neighbours' => [40, 200, 1000],
+        'several-picks' => [30, 100, 200],
+        'all together' => [40, 200, 1000],
     ];
 
     private Randomizer $random;

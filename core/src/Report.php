@@ -7,6 +7,7 @@ namespace Ithrel\Core;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Passes;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Reach\Known;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Setup;
 
@@ -16,12 +17,12 @@ use Ithrel\Core\Setup\Setup;
 final readonly class Report
 {
     /**
-     * @param array{offered: string, selectable: string, wrongSales: string, deadEnds: string, traps: string} $counts      exact, as decimal text
-     * @param list<array{option: string, value: string, cause: 'never-offered'|'never-stocked'}>              $deadValues
-     * @param list<string>                                                                                    $deadOptions
-     * @param list<int>                                                                                       $idleRows
-     * @param list<list<string>>                                                                              $circles
-     * @param list<Finding>                                                                                   $findings
+     * @param array{offered: string|null, selectable: string|null, wrongSales: string|null, deadEnds: string|null, traps: string|null} $counts      exact, as decimal text; null where not known (see the finding reach.too-large)
+     * @param list<array{option: string, value: string, cause: 'never-offered'|'never-stocked'}>                                       $deadValues
+     * @param list<string>                                                                                                             $deadOptions
+     * @param list<int>                                                                                                                $idleRows
+     * @param list<list<string>>                                                                                                       $circles
+     * @param list<Finding>                                                                                                            $findings
      */
     private function __construct(
         public string $name,
@@ -37,24 +38,25 @@ final readonly class Report
     public static function of(Reach $reach): self
     {
         $setup = $reach->setup;
+        $known = new Known($reach);
         $deadValues = array_map(static fn (array $dead): array => [
             'option' => $setup->options[$dead['option']]->code,
             'value' => $setup->options[$dead['option']]->values[$dead['value']]->code,
             'cause' => $dead['offered'] ? 'never-stocked' : 'never-offered',
-        ], $reach->deadValues());
+        ], $known->deadValues());
 
         return new self(
             $setup->name,
             [
-                'offered' => gmp_strval($reach->offered()),
-                'selectable' => gmp_strval($reach->selectable()),
-                'wrongSales' => gmp_strval($reach->wrongSales()),
-                'deadEnds' => gmp_strval($reach->deadEnds()),
-                'traps' => gmp_strval($reach->traps()),
+                'offered' => $known->count(static fn (Reach $r): \GMP => $r->offered()),
+                'selectable' => $known->count(static fn (Reach $r): \GMP => $r->selectable()),
+                'wrongSales' => $known->count(static fn (Reach $r): \GMP => $r->wrongSales()),
+                'deadEnds' => $known->count(static fn (Reach $r): \GMP => $r->deadEnds()),
+                'traps' => $known->count(static fn (Reach $r): \GMP => $r->traps()),
             ],
             $deadValues,
-            self::codes($setup, $reach->deadOptions()),
-            $reach->idleRows(),
+            self::codes($setup, $known->deadOptions()),
+            $known->idleRows(),
             array_map(static fn (array $circle): array => self::codes($setup, $circle), $reach->board->dependencies->circles),
             Passes::run($reach),
         );

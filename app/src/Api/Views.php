@@ -18,7 +18,7 @@ use Ithrel\Core\Reach\TooLarge;
 /**
  * Puts what is kept into the shapes that the interface reads.
  *
- * @phpstan-type Kept array{counts: array{offered: string, selectable: string, wrongSales: string, deadEnds: string, traps: string}, deadValues: list<array{option: string, value: string, cause: string}>, deadOptions: list<string>, idleRows: list<int>, findings: list<array{code: string, severity: string, at: string, message: string, detail: array<string, mixed>}>}
+ * @phpstan-type Kept array{counts: array{offered: string|null, selectable: string|null, wrongSales: string|null, deadEnds: string|null, traps: string|null}, deadValues: list<array{option: string, value: string, cause: string}>, deadOptions: list<string>, idleRows: list<int>, findings: list<array{code: string, severity: string, at: string, message: string, detail: array<string, mixed>}>}
  */
 final readonly class Views
 {

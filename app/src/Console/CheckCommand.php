@@ -72,7 +72,7 @@ final class CheckCommand extends Command
     {
         $counts = $report->counts;
         $output->writeln(sprintf('<options=bold>%s</> (%s)', OutputFormatter::escape(SetupFile::harmless($report->name)), OutputFormatter::escape($file)));
-        $output->writeln(sprintf('  offered %s · selectable %s · wrong sales %s · dead ends %s · traps %s', $counts['offered'], $counts['selectable'], $counts['wrongSales'], $counts['deadEnds'], $counts['traps']));
+        $output->writeln(vsprintf('  offered %s · selectable %s · wrong sales %s · dead ends %s · traps %s', array_map(static fn (?string $count): string => $count ?? 'not known', [$counts['offered'], $counts['selectable'], $counts['wrongSales'], $counts['deadEnds'], $counts['traps']])));
         foreach ($report->findings as $finding) {
             $style = match ($finding->severity->value) {
                 'blocker' => 'fg=red', 'warning' => 'fg=yellow', default => 'fg=gray',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Finding;
 
+use Ithrel\Core\Reach\Known;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\Reason\Cause;
 use Ithrel\Core\Reach\Reason\CauseKind;
@@ -23,12 +24,13 @@ final class DeadFacts
     public function __construct(private readonly Reach $reach)
     {
         $reasons = new Reasons($reach);
-        $deadOptions = $reach->deadOptions();
+        $known = new Known($reach);
+        $deadOptions = $known->deadOptions();
         foreach ($deadOptions as $option) {
             $this->facts[] = new DeadFact($option, null, false, $reasons->ofDeadOption($option));
         }
         $isDead = array_fill_keys($deadOptions, true);
-        foreach ($reach->deadValues() as ['option' => $option, 'value' => $value, 'offered' => $offered]) {
+        foreach ($known->deadValues() as ['option' => $option, 'value' => $value, 'offered' => $offered]) {
             if (isset($isDead[$option])) {
                 continue;
             }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Finding;
 
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Reach\TooLarge;
 
 /**
  * The analyses in the order in which their findings are told.
@@ -17,6 +18,7 @@ final class Passes
     public static function all(): array
     {
         return [
+            new Pass\TooLargeToKnow(),
             new Pass\UnknownReferences(),
             new Pass\NothingSelectable(),
             new Pass\DeadOptionsAndValues(),
@@ -48,8 +50,12 @@ final class Passes
     {
         $findings = [];
         foreach (self::all() as $pass) {
-            foreach ($pass->find($reach) as $finding) {
-                $findings[] = $finding;
+            try {
+                foreach ($pass->find($reach) as $finding) {
+                    $findings[] = $finding;
+                }
+            } catch (TooLarge) {
+                // What it needs to know is beyond the bounds; the pass TooLargeToKnow says so.
             }
         }
 

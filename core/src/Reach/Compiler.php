@@ -18,8 +18,11 @@ use Ithrel\Core\Setup\Row;
  */
 final class Compiler
 {
-    /** Nodes of one diagram, 0.5 to 1.4 kB each while it is compiled: 550 MB at the most. */
+    /** Nodes of one diagram. */
     public const MAX_NODES = 400_000;
+
+    /** Nodes of one layer: their notes are what takes memory while it is compiled, up to 4 kB each. */
+    public const MAX_WIDTH = 30_000;
 
     // Places of the notes that every node has; after them one for each group of circles, then one for each condition followed.
     private const FLAGS = 0;
@@ -247,7 +250,7 @@ final class Compiler
                     $index[$key] = count($next);
                     $next[] = $after;
                     $trail[] = 0 === ($after[self::FLAGS] & self::NO_TRAIL);
-                    if (++$this->nodes > self::MAX_NODES) {
+                    if (++$this->nodes > self::MAX_NODES || count($next) > self::MAX_WIDTH) {
                         throw $this->tooLarge();
                     }
                 }
@@ -524,6 +527,6 @@ final class Compiler
         }
         arsort($codes);
 
-        return new TooLarge(sprintf('More than %d situations have to be told apart among %d options.', self::MAX_NODES, count($this->options)), array_slice(array_map(strval(...), array_keys($codes)), 0, 12));
+        return new TooLarge(sprintf('More than %d situations have to be told apart%s among %d options.', $this->nodes > self::MAX_NODES ? self::MAX_NODES : self::MAX_WIDTH, $this->nodes > self::MAX_NODES ? '' : ' at once', count($this->options)), array_slice(array_map(strval(...), array_keys($codes)), 0, 12));
     }
 }

@@ -11,6 +11,9 @@ final class Component
 {
     public ?Diagram $diagram = null;
 
+    /** Why it could not be compiled in walk order; then traps and numbers in listing order are not known. */
+    public ?TooLarge $trouble = null;
+
     /** The diagram without its inputs: a path is a combination. */
     public ?Diagram $choices = null;
 

@@ -12,8 +12,14 @@ namespace Ithrel\Core\Reach;
  */
 final readonly class Followed
 {
-    /** @var array<int, array{int, int}> proposition => first position it mentions, last position it is needed at */
-    public array $spans;
+    /** @var list<int> every condition that is remembered for a while */
+    private array $conditions;
+
+    /** @var array<int, list<int>> position => conditions that are not needed beyond it */
+    private array $ends;
+
+    /** @var list<list<int>> position => conditions remembered after it */
+    private array $after;
 
     /** @var array<int, true> propositions of which is noted where they become true */
     public array $watched;
@@ -40,14 +46,31 @@ final readonly class Followed
                 }
             }
         }
-        $spans = [];
+        $spans = $starts = $ends = [];
         foreach ($needed as $p => $until) {
             $mentioned = array_intersect_key($positionOf, $board->props->cellsOf($p));
             if ([] !== $mentioned) {
-                $spans[$p] = [min($mentioned), $until];
+                $spans[$p] = true;
+                $ends[$until][] = $p;
+                if (min($mentioned) < $until) {
+                    $starts[min($mentioned)][] = $p;
+                }
             }
         }
-        $this->spans = $spans;
+        $this->conditions = array_keys($spans);
+        $this->ends = $ends;
+        $after = [];
+        $active = [];
+        foreach (array_keys($cells) as $position) {
+            foreach ($starts[$position] ?? [] as $p) {
+                $active[$p] = true;
+            }
+            foreach ($ends[$position] ?? [] as $p) {
+                unset($active[$p]);
+            }
+            $after[] = array_keys($active);
+        }
+        $this->after = $after;
     }
 
     /**
@@ -57,7 +80,7 @@ final readonly class Followed
      */
     public function after(int $position): array
     {
-        return array_keys(array_filter($this->spans, static fn (array $span): bool => $span[0] <= $position && $span[1] > $position));
+        return $this->after[$position];
     }
 
     /**
@@ -67,7 +90,7 @@ final readonly class Followed
      */
     public function settledAt(int $position): array
     {
-        return array_keys(array_filter(array_intersect_key($this->spans, $this->watched), static fn (array $span): bool => $span[1] === $position));
+        return array_values(array_filter($this->ends[$position] ?? [], fn (int $p): bool => isset($this->watched[$p])));
     }
 
     /**
@@ -78,7 +101,7 @@ final readonly class Followed
     public function letterSets(int $must): array
     {
         $sets = [];
-        foreach ([...array_keys($this->spans), $must] as $p) {
+        foreach ([...$this->conditions, $must] as $p) {
             $this->board->props->letterSets($p, $sets);
         }
 

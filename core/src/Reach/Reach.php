@@ -29,10 +29,20 @@ final class Reach
     /** @var array<int, int> option => component */
     private array $componentOf = [];
 
+    private ?\GMP $offered = null;
+
+    private ?\GMP $selectable = null;
+
     private ?\GMP $wrong = null;
+
+    /** @var array<int, int>|null cell => letter of a selectable state with the fewest answers */
+    private ?array $fewest = null;
 
     /** @var array<int, \GMP>|null */
     private ?array $broken = null;
+
+    /** @var array{int, Diagram}|null */
+    private ?array $last = null;
 
     /** @var list<Traps>|null */
     private ?array $walks = null;
@@ -100,7 +110,8 @@ final class Reach
     }
 
     /**
-     * The components with their diagrams, compiled when first asked for.
+     * The components with their diagrams, compiled when first asked for: in walk order, or where that asks for too
+     * much, in an order that asks for less.
      *
      * @return list<Component>
      *
@@ -109,13 +120,55 @@ final class Reach
     public function compiled(): array
     {
         foreach ($this->components as $component) {
-            if (null === $component->diagram) {
-                $component->diagram = Compiler::compile($this->board, $component->options, $component->must, $component->watch, $this->automata($component->circles, $component->options), true);
-                $component->choices = Projection::of($this->board, $component->diagram);
+            if (null !== $component->diagram) {
+                continue;
             }
+            if (null === $component->trouble) {
+                try {
+                    $this->compile($component, $component->options);
+                    continue;
+                } catch (TooLarge $e) {
+                    $component->trouble = $e;
+                }
+                try {
+                    $this->compile($component, NarrowOrder::of($this->board, $component->options));
+                    continue;
+                } catch (TooLarge) {
+                    // What the walk order says of the options is told.
+                }
+            }
+            throw $component->trouble ?? new \LogicException('A component that cannot be compiled says why.');
         }
 
         return $this->components;
+    }
+
+    /**
+     * Why something is not known of this setup; null where everything is.
+     */
+    public function trouble(): ?TooLarge
+    {
+        try {
+            foreach ($this->compiled() as $component) {
+                if (null !== $component->trouble) {
+                    return $component->trouble;
+                }
+            }
+        } catch (TooLarge $e) {
+            return $e;
+        }
+
+        return null;
+    }
+
+    /**
+     * @param list<int> $order of its options
+     */
+    private function compile(Component $component, array $order): void
+    {
+        $diagram = Compiler::compile($this->board, $order, $component->must, $component->watch, $this->automata($component->circles, $order), $order === $component->options);
+        $component->choices = Projection::of($this->board, $diagram);
+        $component->diagram = $diagram;
     }
 
     /** Whether the item itself, and every combination's row where rows ask nothing, is in stock. */
@@ -132,19 +185,19 @@ final class Reach
 
     public function offered(): \GMP
     {
-        $count = gmp_init($this->possible ? 1 : 0);
-        foreach ($this->compiled() as $component) {
-            $count = gmp_mul($count, self::root($component->choices, false));
-        }
-
-        return $count;
+        return $this->offered ??= $this->product(false);
     }
 
     public function selectable(): \GMP
     {
-        $count = gmp_init($this->possible && $this->itemStocked ? 1 : 0);
+        return $this->selectable ??= $this->product(true);
+    }
+
+    private function product(bool $stocked): \GMP
+    {
+        $count = gmp_init($this->possible && (!$stocked || $this->itemStocked) ? 1 : 0);
         foreach ($this->compiled() as $component) {
-            $count = gmp_mul($count, self::root($component->choices, true));
+            $count = gmp_mul($count, self::root($component->choices, $stocked));
         }
 
         return $count;
@@ -277,23 +330,35 @@ final class Reach
         return 0 !== gmp_sign($this->offered()) && !in_array($option, $this->deadOptions(), true);
     }
 
-    /** A selectable combination with the fewest answers in which a proposition holds for some inputs. */
-    public function exampleWhere(int $p): ?State
+    /**
+     * A selectable combination with the fewest answers in which a proposition holds for some inputs.
+     *
+     * @param bool $whole whether options are answered too that do not hang together with the proposition
+     */
+    public function exampleWhere(int $p, bool $whole = true): ?State
     {
-        [$components, $inputs] = $this->touched($p);
-        $among = Propositions::TRUE === $p ? [] : [$this->stockedWhere($components, $inputs, $p, false)];
-        foreach ($this->compiled() as $c => $component) {
-            if (([] === $among || !in_array($c, $components, true)) && null !== $component->choices) {
-                $among[] = $component->choices;
-            }
+        if (0 === gmp_sign($this->selectable())) {
+            return null;
         }
+        [$components, $inputs] = $this->touched($p);
         $letters = [];
-        foreach ($among as $diagram) {
-            if (Diagram::isZero($diagram->selectable[0][0] ?? 0)) {
+        if (Propositions::TRUE !== $p) {
+            $where = $this->lastWhere($components, $inputs, $p);
+            if (Diagram::isZero($where->selectable[0][0] ?? 0)) {
                 return null;
             }
-            $letters += $diagram->fewestAnswers($this->board->cells);
+            $letters = $where->fewestAnswers($this->board->cells);
         }
+        if (!$whole) {
+            return $this->board->stateOfLetters($letters);
+        }
+        if (null === $this->fewest) {
+            $this->fewest = [];
+            foreach ($this->compiled() as $component) {
+                $this->fewest += $component->choices?->fewestAnswers($this->board->cells) ?? [];
+            }
+        }
+        $letters += $this->fewest;
 
         return $this->board->stateOfLetters($letters);
     }
@@ -340,6 +405,7 @@ final class Reach
         if (0 === gmp_sign($this->selectable())) {
             return $traps;
         }
+        $this->inWalkOrder();
         foreach ($this->alongTheWalk(array_map(fn (Component $c): Traps => new Traps($this->board, $c->diagram ?? new Diagram()), $this->compiled())) as $byCause) {
             foreach ($byCause as $count) {
                 $traps = gmp_add($traps, $count);
@@ -356,7 +422,12 @@ final class Reach
      */
     public function trapsByCause(): array
     {
-        return 0 === gmp_sign($this->selectable()) ? [] : $this->alongTheWalk($this->trapWalks());
+        if (0 === gmp_sign($this->selectable())) {
+            return [];
+        }
+        $this->inWalkOrder();
+
+        return $this->alongTheWalk($this->trapWalks());
     }
 
     /**
@@ -371,6 +442,17 @@ final class Reach
         $walked = array_slice($options, 0, 1 + (int) array_search($option, $options, true));
         foreach ($this->trapWalks()[$c]->trails($option, $cause) as $letters) {
             yield [$this->board->stateOfLetters($letters, true), $walked];
+        }
+    }
+
+    /**
+     * @throws TooLarge where a component is not compiled in walk order
+     */
+    private function inWalkOrder(): void
+    {
+        $trouble = $this->trouble();
+        if (null !== $trouble) {
+            throw $trouble;
         }
     }
 
@@ -567,7 +649,22 @@ final class Reach
      */
     private function countAmong(array $components, array $inputs, int $p): \GMP
     {
-        return self::root($this->stockedWhere($components, $inputs, $p, false), true);
+        return self::root($this->lastWhere($components, $inputs, $p), true);
+    }
+
+    /**
+     * The same as stockedWhere, in walk order; the last one asked for is kept, as count and example ask one after the other.
+     *
+     * @param list<int> $components
+     * @param list<int> $inputs
+     */
+    private function lastWhere(array $components, array $inputs, int $p): Diagram
+    {
+        if (null === $this->last || $this->last[0] !== $p) {
+            $this->last = [$p, $this->stockedWhere($components, $inputs, $p, false)];
+        }
+
+        return $this->last[1];
     }
 
     /**

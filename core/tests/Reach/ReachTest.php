@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Ithrel\Core\Tests\Reach;
 
 use Ithrel\Core\Answer\StateText;
+use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Pins;
-use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Report;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
@@ -166,21 +166,46 @@ final class ReachTest extends TestCase
         self::assertSame(['a' => 'y', 'b' => 'q'], StateText::pick($reach->setup, $example));
     }
 
-    public function testWhatIsTooLargeNamesTheOptionsThatMakeItSo(): void
+    public function testWhereTheWalkOrderAsksForTooMuchAnotherOrderCounts(): void
     {
+        // Each late option asks two early ones far apart: in walk order all the early ones have to be remembered.
         $options = [];
         for ($i = 0; $i < 44; ++$i) {
-            $options[] = ['code' => 'a'.$i, 'kind' => 'flag'];
+            $options[] = ['code' => 'a'.$i, 'label' => 'A '.$i, 'kind' => 'flag'];
         }
         for ($i = 0; $i < 44; ++$i) {
-            $options[] = ['code' => 'b'.$i, 'kind' => 'flag', 'shownWhen' => ['all' => [['option' => 'a'.$i, 'is' => true], ['option' => 'a'.(($i + 17) % 44), 'is' => false]]]];
+            $options[] = ['code' => 'b'.$i, 'label' => 'B '.$i, 'kind' => 'flag', 'shownWhen' => ['all' => [['option' => 'a'.$i, 'is' => true], ['option' => 'a'.(($i + 17) % 44), 'is' => false]]]];
         }
-        try {
-            Documents::reach(['options' => $options])->offered();
-            self::fail('It was counted after all.');
-        } catch (TooLarge $e) {
-            self::assertNotSame([], $e->options);
-            self::assertStringContainsString('More than', $e->getMessage());
+        $report = Report::of(Documents::reach(['options' => $options]));
+        // Around the ring of 44 (17 and 44 have no divisor in common): each step from yes to no doubles, so the count is the trace of [[1, 1], [2, 1]]^44.
+        $trace = [2, 2];
+        for ($n = 2; $n <= 44; ++$n) {
+            $trace[] = gmp_add(gmp_mul(2, $trace[$n - 1]), $trace[$n - 2]);
         }
+        self::assertSame(gmp_strval($trace[44]), $report->counts['offered']);
+        self::assertNull($report->counts['traps']);
+        self::assertContains('reach.too-large', array_map(static fn (Finding $f): string => $f->code, $report->findings));
+    }
+
+    public function testWhatIsTooLargeNamesTheOptionsAndWhatIsStillKnown(): void
+    {
+        $options = [];
+        for ($i = 0; $i < 80; ++$i) {
+            $options[] = Documents::one('a'.$i, ['x', 'y', 'z']);
+        }
+        for ($i = 0; $i < 80; ++$i) {
+            $is = static fn (int $n): array => ['option' => 'a'.($n % 80), 'is' => 'x'];
+            $options[] = Documents::one('b'.$i, ['p', 'q'], ['shownWhen' => ['any' => [$is($i), $is(7 * $i + 11), $is(23 * $i + 3), $is(37 * $i + 5)]]]);
+        }
+        $options[] = Documents::one('c', ['p'], ['shownWhen' => ['all' => [['option' => 'a3', 'is' => 'x'], ['option' => 'a3', 'is' => 'y']]]]);
+        $report = Report::of(Documents::reach(['options' => $options]));
+        self::assertSame(['offered' => null, 'selectable' => null, 'wrongSales' => null, 'deadEnds' => null, 'traps' => null], $report->counts);
+        self::assertSame(['c'], $report->deadOptions);
+        self::assertSame([['option' => 'c', 'value' => 'p', 'cause' => 'never-offered']], $report->deadValues);
+        $codes = array_column(array_map(static fn (Finding $f): array => [$f->code, $f], $report->findings), 1, 0);
+        self::assertNotSame([], $codes['reach.too-large']->detail['options']);
+        self::assertStringContainsString('More than', $codes['reach.too-large']->message);
+        self::assertSame('/options/160/shownWhen', $codes['reach.option-dead']->at);
+        self::assertTrue($report->isBlocked());
     }
 }

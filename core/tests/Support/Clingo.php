@@ -20,6 +20,9 @@ final class Clingo
     private array $rules = [];
     private int $conditions = 0;
 
+    /** Whether only active options can be answered, and have to be. */
+    private bool $onlyActive = false;
+
     /** @var array<string, array<string, mixed>> */
     private array $options = [];
 
@@ -32,19 +35,106 @@ final class Clingo
     }
 
     /**
+     * The logic program of the form, and what stock adds to it.
+     *
      * @param array<string, mixed>      $document
      * @param array<string,list<Input>> $inputs
      *
-     * @return array{offered: string, selectable: string}
+     * @return array{string, string}
      */
-    public static function count(array $document, array $inputs, Setup $setup): array
+    public static function programs(array $document, array $inputs, Setup $setup): array
     {
         /** @var array<string, mixed> $plain */
         $plain = json_decode(json_encode($document, JSON_THROW_ON_ERROR), true, 512, JSON_THROW_ON_ERROR);
         $self = new self($plain, $inputs, $setup->today->day);
-        $program = $self->program();
 
-        return ['offered' => self::models($program), 'selectable' => self::models($program.$self->stock())];
+        return [$self->program(), $self->stock()];
+    }
+
+    /**
+     * All that can be told of a small setup without circles.
+     *
+     * @param array<string, mixed>      $document
+     * @param array<string,list<Input>> $inputs
+     * @param list<string>              $walk     codes of the options that trails answer, in walk order
+     *
+     * @return array{offered: list<string>, selectable: list<string>, traps: int} combinations as sorted "option=value;…"
+     */
+    public static function findings(array $document, array $inputs, Setup $setup, array $walk): array
+    {
+        [$form, $stock] = self::programs($document, $inputs, $setup);
+        $form = str_replace('#show pick/2.', '#show ans/2.', $form);
+        $choices = static fn (array $answers): string => implode(';', array_filter($answers, static fn (string $a): bool => !isset($inputs[strtok($a, '=')]) || [] === $inputs[strtok($a, '=')]));
+        $states = self::answers($form.$stock);
+        $live = [];
+        foreach ($states as $state) {
+            foreach (range(0, count($walk)) as $k) {
+                $live[$k][self::beginning($state, array_slice($walk, 0, $k))] = true;
+            }
+        }
+        $traps = 0;
+        foreach ([] === $states || [] === $walk ? [] : self::answers(self::trailsOf($document, $inputs, $setup, $walk)) as $trail) {
+            $k = (int) substr((string) current(array_filter($trail, static fn (string $a): bool => str_starts_with($a, '#'))), 1);
+            $before = self::beginning($trail, array_slice($walk, 0, $k - 1));
+            $after = self::beginning($trail, array_slice($walk, 0, $k));
+            $traps += isset($live[$k - 1][$before]) && !isset($live[$k][$after]) ? 1 : 0;
+        }
+        $distinct = static function (array $states) use ($choices): array {
+            $keys = array_values(array_unique(array_map($choices, $states)));
+            sort($keys);
+
+            return $keys;
+        };
+
+        return ['offered' => $distinct(self::answers($form)), 'selectable' => $distinct($states), 'traps' => $traps];
+    }
+
+    /**
+     * Every trail of every length: only its options are active, the later ones are without answer.
+     *
+     * @param array<string, mixed>      $document
+     * @param array<string,list<Input>> $inputs
+     * @param list<string>              $walk
+     */
+    private static function trailsOf(array $document, array $inputs, Setup $setup, array $walk): string
+    {
+        /** @var array<string, mixed> $plain */
+        $plain = json_decode(json_encode($document, JSON_THROW_ON_ERROR), true, 512, JSON_THROW_ON_ERROR);
+        $self = new self($plain, $inputs, $setup->today->day);
+        $self->onlyActive = true;
+        $places = '';
+        foreach ($walk as $i => $code) {
+            $places .= sprintf("place(%s,%d).\n", self::term($code), $i + 1);
+        }
+
+        return str_replace('#show pick/2.', '#show ans/2. #show length/1.', $self->program()).$places.sprintf("1 {length(1..%d)} 1.\nactive(O) :- place(O,P), length(L), P <= L.\n", count($walk));
+    }
+
+    /**
+     * @param list<string> $state
+     * @param list<string> $walk
+     */
+    private static function beginning(array $state, array $walk): string
+    {
+        return implode(';', array_filter($state, static fn (string $a): bool => in_array(strtok($a, '='), $walk, true)));
+    }
+
+    /**
+     * @return list<list<string>> the models, each as its answers "option=value" (and "#length"), sorted
+     */
+    private static function answers(string $program): array
+    {
+        $out = self::solve($program, ['-n', '0', '--project=show', '--warn=none', '-']);
+        preg_match_all('/^Answer: \d+\n(.*)$/m', $out, $models);
+        $answers = [];
+        foreach ($models[1] as $model) {
+            preg_match_all('/ans\(k(\w+),(\w+)\)|length\((\d+)\)/', $model, $atoms, PREG_SET_ORDER | PREG_UNMATCHED_AS_NULL);
+            $list = array_map(static fn (array $a): string => null === $a[1] ? '#'.$a[3] : $a[1].'='.$a[2], $atoms);
+            sort($list);
+            $answers[] = $list;
+        }
+
+        return $answers;
     }
 
     public static function isInstalled(): bool
@@ -52,22 +142,21 @@ final class Clingo
         return is_executable('/usr/bin/clingo');
     }
 
-    private static function models(string $program): string
+    /**
+     * @param list<string> $arguments
+     */
+    private static function solve(string $program, array $arguments): string
     {
-        $process = proc_open(['/usr/bin/clingo', '-n', '0', '-q', '--project=show', '--warn=none', '-'], [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes);
+        $process = proc_open(['/usr/bin/clingo', ...$arguments], [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes);
         if (!is_resource($process)) {
             throw new \RuntimeException('clingo does not start.');
         }
         fwrite($pipes[0], $program);
         fclose($pipes[0]);
-        $out = (string) stream_get_contents($pipes[1]);
-        $err = (string) stream_get_contents($pipes[2]);
+        $out = (string) stream_get_contents($pipes[1]).(string) stream_get_contents($pipes[2]);
         proc_close($process);
-        if (1 !== preg_match('/^Models\s*:\s*(\d+)/m', $out, $m)) {
-            throw new \RuntimeException("clingo said:\n".$out.$err."\n".$program);
-        }
 
-        return $m[1];
+        return $out;
     }
 
     private function program(): string
@@ -104,11 +193,11 @@ final class Clingo
             }
             $set = implode(';', array_map(static fn (string $a): string => sprintf('ans(%s,%s)', $o, $a), $answers));
             if ([] !== $answers) {
-                $this->rules[] = sprintf('{%s}%s :- shown(%s).', $set, 'several' === $option['kind'] ? '' : ' 1', $o);
+                $this->rules[] = sprintf('{%s}%s :- shown(%s)%s.', $set, 'several' === $option['kind'] ? '' : ' 1', $o, $this->onlyActive ? sprintf(', active(%s)', $o) : '');
                 $this->rules[] = sprintf('answered(%s) :- ans(%s,_).', $o, $o);
             }
             if (true === ($option['required'] ?? false)) {
-                $this->rules[] = sprintf(':- shown(%s), not answered(%s).', $o, $o);
+                $this->rules[] = sprintf(':- shown(%s), not answered(%s)%s.', $o, $o, $this->onlyActive ? sprintf(', active(%s)', $o) : '');
             }
             if (isset($option['picks'])) {
                 $this->rules[] = sprintf(':- answered(%s), #count{V:ans(%s,V)} < %d.', $o, $o, $option['picks']['min'] ?? 0);

@@ -1,12 +1,15 @@
 const THIN = '\u2009'
+const NOT_KNOWN = 'not known'
 
 /** A whole number of any size with thin spaces between groups of three digits. */
-export function grouped(digits: string): string {
+export function grouped(digits: string | null): string {
+  if (digits === null) return NOT_KNOWN
   return digits.replace(/\B(?=(\d{3})+(?!\d))/g, THIN)
 }
 
 /** As it is read: all digits up to twelve, beyond that a power of ten with two figures. */
-export function readable(digits: string): string {
+export function readable(digits: string | null): string {
+  if (digits === null) return NOT_KNOWN
   if (digits.length <= 12) return grouped(digits)
   const exponent = Array.from(String(digits.length - 1), (d) => '⁰¹²³⁴⁵⁶⁷⁸⁹'[Number(d)] ?? '').join('')
   return `${digits.slice(0, 1)}.${digits.slice(1, 2)}${THIN}×${THIN}10${exponent}`

@@ -8,6 +8,7 @@ use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Finding\Words\Count;
 use Ithrel\Core\Finding\Words\ReasonWords;
 use Ithrel\Core\Reach\DeadEndCauses;
 use Ithrel\Core\Reach\Reach;
@@ -29,7 +30,7 @@ final class DeadEnds implements Pass
             return;
         }
         $traps = $shortest = [];
-        foreach ($reach->trapsByCause() as $option => $byCause) {
+        foreach (0 === gmp_sign($reach->traps()) ? [] : $reach->trapsByCause() as $option => $byCause) {
             foreach ($byCause as $cause => $count) {
                 $traps[$cause] = gmp_add($traps[$cause] ?? 0, $count);
                 $shortest[$cause] ??= $option;
@@ -64,7 +65,7 @@ final class DeadEnds implements Pass
                     break;
                 }
             }
-            yield new Finding('reach.dead-end', TrapCause::MissingRow === $cause || TrapCause::NoAnswer === $cause ? Severity::Warning : Severity::Note, $at, $this->message($cause, gmp_strval($ends), gmp_strval($reach->offered()), gmp_strval($walked)).$walk, $detail);
+            yield new Finding('reach.dead-end', TrapCause::MissingRow === $cause || TrapCause::NoAnswer === $cause ? Severity::Warning : Severity::Note, $at, $this->message($cause, Count::of($ends), Count::of($reach->offered()), Count::of($walked)).$walk, $detail);
         }
     }
 

@@ -10,6 +10,7 @@ use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Finding\Words\ReasonWords;
+use Ithrel\Core\Reach\Known;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\Reason\CauseKind;
 use Ithrel\Core\Setup\Kind;
@@ -22,7 +23,7 @@ final class DeadOptionsAndValues implements Pass
 {
     public function find(Reach $reach): iterable
     {
-        if (0 === gmp_sign($reach->selectable())) {
+        if ('0' === (new Known($reach))->count(static fn (Reach $r): \GMP => $r->selectable())) {
             return;
         }
         $words = new ReasonWords($reach->setup);

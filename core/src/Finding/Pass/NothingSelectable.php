@@ -7,6 +7,7 @@ namespace Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Finding\Words\Count;
 use Ithrel\Core\Finding\Words\ReasonWords;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\Reason\Cause;
@@ -30,7 +31,7 @@ final class NothingSelectable implements Pass
         $at = null === $causes || [] === $causes ? '/options' : Pointer::common(array_map(static fn (Cause $c): string => $c->at, $causes));
         $what = 0 === gmp_sign($offered)
             ? 'Nothing can be bought: the form can never be completed'
-            : sprintf('Nothing can be bought: of %s ways to fill the form none is in stock', gmp_strval($offered));
+            : sprintf('Nothing can be bought: of %s ways to fill the form none is in stock', Count::of($offered));
         yield new Finding('reach.nothing', Severity::Blocker, $at, $what.('' === $because ? '.' : ': '.$because.'.').' Mend one of these places.', ['offered' => gmp_strval($offered), 'because' => $words->detail($causes)]);
     }
 }

@@ -16,6 +16,9 @@ use Ithrel\Core\Reach\Reach;
  */
 final class Reasons
 {
+    /** Splits after which one proof is given up. */
+    private const SPLITS_OF_A_PROOF = 2_000;
+
     private ?Demands $demands = null;
     private ?SmallestReason $smallest = null;
 
@@ -80,6 +83,28 @@ final class Reasons
         }
 
         return $this->find(Propositions::TRUE, true, $answers, array_reverse($walked));
+    }
+
+    /**
+     * Whether a value (or an option) is proved to be in no offered, or in no selectable combination, without counting.
+     *
+     * @param int|null $value null: whether the option is shown
+     */
+    public function isProvedDead(int $option, ?int $value, bool $stock): bool
+    {
+        $demands = $this->demands();
+        $o = $this->reach->setup->options[$option];
+        if (null !== $value) {
+            $target = $demands->chosen($o, $value);
+        } else {
+            $target = $demands->board->proposition($o->shownWhen);
+        }
+        $from = null === $value && null !== $o->shownWhen ? $this->reach->board->dependencies->optionsIn($o->shownWhen) : [];
+        try {
+            return (new SmallestReason($demands->board, self::SPLITS_OF_A_PROOF))->isExcluded($target, [...$demands->form, ...($stock ? $demands->stock : [])], $from);
+        } catch (Undecided) {
+            return false;
+        }
     }
 
     /**

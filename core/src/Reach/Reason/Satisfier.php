@@ -14,18 +14,15 @@ use Ithrel\Core\Reach\Propositions;
  */
 final class Satisfier
 {
-    /** Splits of all calls together; beyond that the question is given up. */
-    private const MOST_SPLITS = 200_000;
-
     /** @var array<int, false> */
     private array $fails = [];
 
     private int $splits = 0;
 
     /**
-     * @param int $mostSplits see MOST_SPLITS
+     * @param int $mostSplits of all calls together; beyond that the question is given up
      */
-    public function __construct(private readonly Board $board, private readonly int $mostSplits = self::MOST_SPLITS)
+    public function __construct(private readonly Board $board, private readonly int $mostSplits)
     {
     }
 

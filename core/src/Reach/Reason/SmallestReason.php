@@ -17,9 +17,25 @@ final readonly class SmallestReason
 {
     private Satisfier $satisfier;
 
-    public function __construct(private Board $board)
+    /** Demands that a quick look takes in; what lies further away rarely has a share. */
+    private const NEARBY = 48;
+
+    public function __construct(private Board $board, int $mostSplits = 200_000)
     {
-        $this->satisfier = new Satisfier($board);
+        $this->satisfier = new Satisfier($board, $mostSplits);
+    }
+
+    /**
+     * Whether demands near a target exclude it; false also where those further away would be needed.
+     *
+     * @param list<Demand> $demands
+     * @param list<int>    $from
+     *
+     * @throws Undecided
+     */
+    public function isExcluded(int $target, array $demands, array $from): bool
+    {
+        return !$this->holds($target, array_slice($this->byDistance([...$this->optionsIn($target), ...$from], $demands), 0, self::NEARBY));
     }
 
     /**
