@@ -29,18 +29,27 @@ need_debian() {
     fi
 }
 
+# What was found in place is not looked for again until PHP, its settings or what the project asks for change.
 need_php() {
-    local extensions
+    local extensions php
+    php=$(command -v php) && [ "$root/var/php-found" -nt "$php" ] && [ "$root/var/php-found" -nt /etc/php/8.2/cli/conf.d ] && return 0
     extensions=$(php -r 'echo implode(" ", array_filter(["gmp", "intl", "mbstring", "pcntl", "posix", "sqlite3", "xml", "curl"], fn($e) => !extension_loaded($e)));' 2>/dev/null) || extensions='cli'
-    [ -z "$extensions" ] && return 0
+    if [ -z "$extensions" ]; then
+        mkdir -p "$root/var" && touch "$root/var/php-found"
+        return 0
+    fi
     need_debian "PHP with $extensions" php8.2-cli php8.2-sqlite3 php8.2-xml php8.2-intl php8.2-mbstring php8.2-gmp php8.2-curl php8.2-zip
 }
 
 # The checksum of the files that say what is to be installed; installs again when they change.
 need_vendor() {
     local stamp
+    [ "$root/var/vendor-found" -nt "$root/composer.json" ] && [ "$root/var/vendor-found" -nt "$root/core/composer.json" ] && [ -f "$root/vendor/autoload.php" ] && return 0
     stamp=$(cat "$root/composer.json" "$root/core/composer.json" | sha256sum | cut -c1-16)
-    [ -f "$root/vendor/.ithrel-$stamp" ] && return 0
+    if [ -f "$root/vendor/.ithrel-$stamp" ]; then
+        mkdir -p "$root/var" && touch "$root/var/vendor-found"
+        return 0
+    fi
     need_debian 'Composer and what it unpacks with' composer unzip git || return 1
     say 'installing PHP packages with Composer (once, about half a minute)'
     local log

@@ -7,13 +7,16 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\CombinationPage;
 use Ithrel\App\Api\Dto\CombinationRow;
 use Ithrel\App\Api\Dto\Ladder;
+use Ithrel\App\Api\Dto\Position;
 use Ithrel\App\Store\Shelf;
+use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Cart\CartLineBuilder;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\InputInfluence;
 use Ithrel\Core\Price\Pricer;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Pins;
+use Ithrel\Core\Setup\JsonText;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -46,6 +49,37 @@ final readonly class ReachController
         $reach = $this->shelf->reach($this->shelf->get($id)->latest());
 
         return new JsonResponse((new LadderView($reach, $this->set($request), $this->words($request, 'pin'), $this->words($request, 'in')))->ladder());
+    }
+
+    #[Route('/api/setups/{id}/traps', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}/traps', operationId: 'getTraps', parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'Traps by the option that closes them and by cause, in walk order.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/TrapGroup'))),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function traps(string $id): JsonResponse
+    {
+        return new JsonResponse((new TrapsView($this->shelf->reach($this->shelf->get($id)->latest())))->groups());
+    }
+
+    #[Route('/api/setups/{id}/position', methods: ['POST'])]
+    #[OA\Post(path: '/api/setups/{id}/position', operationId: 'getPosition', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
+        new OA\Property(property: 'pick', type: 'object', additionalProperties: true),
+    ], type: 'object')), parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
+    ], responses: [
+        new OA\Response(response: 200, description: 'The number of a combination in the list of a set; null where it is not in it.', content: new OA\JsonContent(ref: '#/components/schemas/Position')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function position(string $id, Request $request): JsonResponse
+    {
+        $reach = $this->shelf->reach($this->shelf->get($id)->latest());
+        $given = GivenState::read($reach->setup, JsonText::decode($request->getContent()));
+        $number = (new Listing($reach, $this->set($request)))->numberOf($given->state);
+
+        return new JsonResponse(new Position($this->set($request), null === $number ? null : gmp_strval($number)));
     }
 
     #[Route('/api/setups/{id}/combinations', methods: ['GET'])]

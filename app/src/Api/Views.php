@@ -13,6 +13,9 @@ use Ithrel\App\Api\Dto\ShelfEntry;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
+use Ithrel\Core\Finding\Change;
+use Ithrel\Core\Finding\Finding;
+use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Reach\TooLarge;
 
 /**
@@ -54,6 +57,8 @@ final readonly class Views
         /** @var array<string, mixed> $document */
         $document = json_decode($revision->document(), true, 512, JSON_THROW_ON_ERROR);
 
+        [$settled, $fresh] = $this->change($setup);
+
         return new Desk(
             $setup->id(),
             $setup->title(),
@@ -66,8 +71,39 @@ final readonly class Views
             $report['deadOptions'] ?? [],
             $report['idleRows'] ?? [],
             array_map(static fn (array $f): FindingView => new FindingView($f['code'], $f['severity'], $f['at'], $f['message'], $f['detail']), $report['findings'] ?? []),
+            $settled,
+            $fresh,
             $trouble,
         );
+    }
+
+    /**
+     * What the latest revision settled of what was found in the one before, and which of its findings are new.
+     *
+     * @return array{list<FindingView>, list<int>}
+     */
+    private function change(StoredSetup $setup): array
+    {
+        $revisions = $setup->revisions();
+        $last = count($revisions) - 1;
+        if ($last < 1) {
+            return [[], []];
+        }
+        $sides = [];
+        foreach ([$revisions[$last - 1], $revisions[$last]] as $revision) {
+            [$report] = $this->report($revision);
+            if (null === $report) {
+                return [[], []];
+            }
+            $sides[] = [$this->shelf->reach($revision)->setup, array_map(static fn (array $f): Finding => new Finding($f['code'], Severity::from($f['severity']), $f['at'], $f['message'], $f['detail']), $report['findings'])];
+        }
+        [[$earlier, $before], [$later, $now]] = $sides;
+        $change = Change::between($earlier, $before, $later, $now);
+
+        return [
+            array_map(static fn (Finding $f): FindingView => new FindingView($f->code, $f->severity->value, $f->at, $f->message, $f->detail), $change->settled),
+            array_keys(array_filter($now, static fn (Finding $f): bool => in_array($f, $change->new, true))),
+        ];
     }
 
     /**

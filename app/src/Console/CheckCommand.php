@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
+use Ithrel\Core\Finding\Change;
+use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Report;
@@ -25,6 +27,7 @@ final class CheckCommand extends Command
         $this
             ->addArgument('files', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Setup documents; - reads standard input')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text, json (one file) or ndjson (one line a file)', 'text')
+            ->addOption('since', null, InputOption::VALUE_REQUIRED, 'An earlier document: says which of its findings are settled, and which are new')
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
     }
 
@@ -41,12 +44,26 @@ final class CheckCommand extends Command
         }
         $today = SetupFile::today($input->getOption('today'));
         $reader = Reader::shipped();
+        $since = $input->getOption('since');
+        $earlier = null;
+        $before = [];
+        if (is_string($since)) {
+            try {
+                $earlier = $reader->read(SetupFile::text($since), $today);
+                $before = Report::of(new Reach($earlier))->findings;
+            } catch (UnreadableDocument|TooLarge $e) {
+                SetupFile::complain($output, $since, $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage()) : $e);
+
+                return 2;
+            }
+        }
         $status = 0;
         foreach ($files as $file) {
             $start = hrtime(true);
             try {
                 $text = SetupFile::text($file);
-                $report = Report::of(new Reach($reader->read($text, $today)));
+                $setup = $reader->read($text, $today);
+                $report = Report::of(new Reach($setup));
             } catch (UnreadableDocument|TooLarge $e) {
                 $e = $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage().' Options: '.implode(', ', $e->options).'.') : $e;
                 $status = 2;
@@ -57,29 +74,55 @@ final class CheckCommand extends Command
                 continue;
             }
             $status = max($status, $report->isBlocked() ? 1 : 0);
+            $change = null === $earlier ? null : Change::between($earlier, $before, $setup, $report->findings);
             if ('text' === $format) {
-                $this->say($output, $file, $report);
+                $this->say($output, $file, $report, $change);
                 continue;
             }
-            $data = ['ithrel' => 'check/1', 'file' => $file, 'name' => $report->name, 'sha256' => hash('sha256', $text)] + $report->toArray() + ['seconds' => round((hrtime(true) - $start) / 1e9, 3)];
+            $data = ['ithrel' => 'check/1', 'file' => $file, 'name' => $report->name, 'sha256' => hash('sha256', $text)] + $report->toArray() + (null === $change ? [] : ['since' => ['settled' => array_map(self::plain(...), $change->settled), 'new' => array_map(self::plain(...), $change->new), 'left' => count($change->left)]]) + ['seconds' => round((hrtime(true) - $start) / 1e9, 3)];
             $output->writeln(SetupFile::json($data, 'json' === $format), OutputInterface::OUTPUT_RAW);
         }
 
         return $status;
     }
 
-    private function say(OutputInterface $output, string $file, Report $report): void
+    /**
+     * @return array<string, mixed>
+     */
+    private static function plain(Finding $finding): array
+    {
+        return $finding->toArray();
+    }
+
+    private function say(OutputInterface $output, string $file, Report $report, ?Change $change): void
     {
         $counts = $report->counts;
         $output->writeln(sprintf('<options=bold>%s</> (%s)', OutputFormatter::escape(SetupFile::harmless($report->name)), OutputFormatter::escape($file)));
         $output->writeln(vsprintf('  offered %s · selectable %s · wrong sales %s · dead ends %s · traps %s', array_map(static fn (?string $count): string => $count ?? 'not known', [$counts['offered'], $counts['selectable'], $counts['wrongSales'], $counts['deadEnds'], $counts['traps']])));
-        foreach ($report->findings as $finding) {
+        $this->tell($output, $report->findings);
+        $output->writeln([] === $report->findings ? '  no findings' : sprintf('  %d findings; %s', count($report->findings), $report->isBlocked() ? 'blocked' : 'nothing blocks'));
+        if (null !== $change) {
+            $output->writeln(sprintf('  since the earlier document: %d settled, %d new, %d left', count($change->settled), count($change->new), count($change->left)));
+            foreach (['settled' => $change->settled, 'new' => $change->new] as $word => $findings) {
+                if ([] !== $findings) {
+                    $output->writeln('  '.$word.':');
+                    $this->tell($output, $findings);
+                }
+            }
+        }
+    }
+
+    /**
+     * @param list<Finding> $findings
+     */
+    private function tell(OutputInterface $output, array $findings): void
+    {
+        foreach ($findings as $finding) {
             $style = match ($finding->severity->value) {
                 'blocker' => 'fg=red', 'warning' => 'fg=yellow', default => 'fg=gray',
             };
             $output->writeln(sprintf('  <%s>%-7s</> %-22s %s', $style, $finding->severity->value, $finding->code, OutputFormatter::escape(SetupFile::harmless($finding->at))));
             $output->writeln('          '.OutputFormatter::escape(SetupFile::harmless($finding->message)));
         }
-        $output->writeln([] === $report->findings ? '  no findings' : sprintf('  %d findings; %s', count($report->findings), $report->isBlocked() ? 'blocked' : 'nothing blocks'));
     }
 }

@@ -29,23 +29,17 @@ final class CompiledSetups
     public function of(string $document, string $today): Reach
     {
         $file = sprintf('%s/%s-%s-%s.bin', $this->folder, hash('sha256', $document), $today, $this->engine());
-        $kept = is_file($file) ? @file_get_contents($file) : false;
-        if (false !== $kept) {
-            $reach = @unserialize($kept);
-            if ($reach instanceof Reach) {
-                return $reach;
-            }
+        $reach = KeptFile::read($file);
+        if ($reach instanceof Reach) {
+            return $reach;
         }
         $reach = new Reach($this->reader->read($document, Today::of($today)));
-        $reach->compiled();
-        if (!is_dir($this->folder)) {
-            @mkdir($this->folder, 0o777, true);
+        try {
+            $reach->compiled(new DiagramFiles($this->folder.'/components-'.$this->engine()));
+        } catch (TooLarge) {
+            // What is known of it is kept; that it is too large is told by whoever asks for more.
         }
-        // Written aside and moved into place, so that no reader meets half a file.
-        $aside = $file.'.'.bin2hex(random_bytes(6));
-        if (false !== @file_put_contents($aside, serialize($reach))) {
-            rename($aside, $file);
-        }
+        KeptFile::write($file, serialize($reach));
 
         return $reach;
     }

@@ -49,6 +49,42 @@ final class ApiTest extends WebTestCase
         self::assertCount(2, $this->send('GET', '/api/setups/'.$entry['id'], null, 200)['revisions'], 'A refused text leaves everything as it was.');
     }
 
+    public function testARevisionTellsWhatItSettlesAndWhatIsNew(): void
+    {
+        $entry = $this->send('POST', '/api/setups', ['text' => self::demo('01-harbour-pendant')], 201);
+        self::assertSame([], $this->send('GET', '/api/setups/'.$entry['id'], null, 200)['settled']);
+        $document = json_decode(self::demo('01-harbour-pendant'), true, 64, JSON_THROW_ON_ERROR);
+        self::assertIsArray($document);
+        // The condition that named a size that is not there is mended, and a note is put before everything else.
+        $document['options'][2]['values'][2]['allowedWhen'] = ['option' => 'size', 'is' => 's'];
+        array_unshift($document['options'], ['code' => 'hello', 'kind' => 'note', 'label' => 'Hello']);
+        $desk = $this->send('POST', '/api/setups/'.$entry['id'].'/revisions', ['text' => json_encode($document, JSON_THROW_ON_ERROR)], 201);
+        self::assertSame(['refer.unknown /options/2/values/2/allowedWhen', 'reach.value-dead /options/2/values/2/allowedWhen'], array_map(static fn (array $f): string => $f['code'].' '.$f['at'], $desk['settled']));
+        self::assertSame(['reach.value-dead', 'reach.dead-end'], array_map(static fn (int $i): string => $desk['findings'][$i]['code'], $desk['fresh']));
+    }
+
+    public function testTrapsLeadToTheirTrails(): void
+    {
+        $entry = $this->send('POST', '/api/setups', ['text' => self::demo('01-harbour-pendant')], 201);
+        $traps = $this->send('GET', '/api/setups/'.$entry['id'].'/traps', null, 200);
+        self::assertSame([['missing-row', '4', ['size=s', 'finish=copper']], ['sold-out-row', '1', ['size=m', 'finish=slate']]], array_map(static fn (array $t): array => [$t['cause'], $t['count'], $t['pins']], $traps));
+        self::assertSame(['/variants/rows/4/stock'], array_column($traps[1]['because'], 'at'));
+        $ladder = $this->send('GET', '/api/setups/'.$entry['id'].'/ladder?pin[]=size%3Dm&pin[]=finish%3Dslate', null, 200);
+        self::assertSame('0', $ladder['total'], 'The trail leads to where nothing can be bought.');
+    }
+
+    public function testACombinationKnowsItsNumber(): void
+    {
+        $entry = $this->send('POST', '/api/setups', ['text' => self::demo('09-admiralty-chandelier')], 201);
+        $page = $this->send('GET', '/api/setups/'.$entry['id'].'/combinations?from=400000000000&limit=1', null, 200);
+        $reader = \Ithrel\Core\Setup\Reader::shipped();
+        $reach = new \Ithrel\Core\Reach\Reach($reader->read(self::demo('09-admiralty-chandelier'), \Ithrel\Core\Setup\Today::of('2026-11-24')));
+        $pick = \Ithrel\Core\Answer\StateText::pick($reach->setup, (new \Ithrel\Core\Reach\Listing($reach))->at(gmp_init('400000000000')));
+        self::assertSame('400000000000', $page['rows'][0]['n']);
+        self::assertSame('400000000000', $this->send('POST', '/api/setups/'.$entry['id'].'/position', ['pick' => $pick], 200)['n']);
+        self::assertNull($this->send('POST', '/api/setups/'.$entry['id'].'/position?set=dead-end', ['pick' => $pick], 200)['n']);
+    }
+
     public function testRenameAndRemove(): void
     {
         $entry = $this->send('POST', '/api/setups', ['text' => self::demo('08-signal-lantern')], 201);

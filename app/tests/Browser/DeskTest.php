@@ -134,6 +134,31 @@ final class DeskTest extends BrowserTestCase
         self::assertStringContainsString('/ladder', self::$browser->getCurrentURL());
     }
 
+    public function testATrapLeadsToTheLadderWithItsTrailPinned(): void
+    {
+        self::open(self::desk('Harbour pendant').'/ladder');
+        self::click('//dt[normalize-space()="traps"]/following-sibling::dd//a');
+        self::awaitText('table', 'Size is Medium, 34 cm');
+        self::assertAccessible('traps by day');
+        self::picture('traps');
+        self::click('//tr[contains(., "Slate enamel")]//a[normalize-space()="Walk into it"]');
+        self::awaitText('.left', '0 of 180 left');
+        self::open(self::desk('Harbour pendant').'/list?set=idle-rows');
+        self::awaitText('table', 'OLW-HP-L-NI');
+        self::assertAccessible('idle rows by day');
+        self::click('tbody th a');
+        self::awaitText('.marked', 'OLW-HP-L-NI');
+    }
+
+    public function testAFindingShowsThePlacesThatBringItAbout(): void
+    {
+        self::open(self::desk('Printed shade').'/outline');
+        self::click('//aside//button[contains(., "No shopper ever sees Inner ring")]');
+        self::awaitText('.because', 'Varnish is shown only when');
+        self::click('//ul[contains(@class, "because")]//button[contains(., "Varnish is shown only when")]');
+        self::awaitText('.marked', 'shown when Sides is');
+    }
+
     public function testAPhoneCanRead(): void
     {
         self::look('light', 390, 800);

@@ -39,6 +39,17 @@ final class CommandLineTest extends TestCase
         self::assertSame(['offered' => '2', 'selectable' => '2', 'wrongSales' => '0', 'deadEnds' => '0', 'traps' => '0'], $data['counts']);
     }
 
+    public function testCheckSaysWhatAChangedDocumentSettles(): void
+    {
+        $earlier = $this->file('earlier.json', Documents::json(['options' => [Documents::one('a', ['x'], ['shownWhen' => ['any' => []]]), Documents::one('b', ['y'], ['stages' => ['cart']])]]));
+        $later = $this->file('later.json', Documents::json(['options' => [['code' => 'n', 'kind' => 'note', 'label' => 'N'], Documents::one('a', ['x']), Documents::one('b', ['y'], ['stages' => ['cart'], 'required' => true])]]));
+        $run = $this->run_(['check', $later, '--since='.$earlier, '--format=json']);
+        $since = self::decode($run->getOutput())['since'];
+        self::assertSame([['reach.option-dead'], ['required.unmarked'], 1], [array_column($since['settled'], 'code'), array_column($since['new'], 'code'), $since['left']]);
+        self::assertStringContainsString('1 settled, 1 new, 1 left', $this->run_(['check', $later, '--since='.$earlier])->getOutput());
+        self::assertSame(2, $this->run_(['check', $later, '--since='.$this->folder.'/gone.json'])->getExitCode());
+    }
+
     public function testManyFilesStayInStepAndTheWorstDecidesTheExit(): void
     {
         $good = $this->file('good.json', Documents::json([]));

@@ -15,6 +15,7 @@ use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
 use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
+use Symfony\Component\Filesystem\Filesystem;
 
 final class StoreTest extends KernelTestCase
 {
@@ -68,7 +69,7 @@ final class StoreTest extends KernelTestCase
         $folder = sys_get_temp_dir().'/ithrel-compiled-'.bin2hex(random_bytes(4));
         $document = Documents::json(['options' => [Documents::one('a', ['x', 'y']), ['code' => 'w', 'kind' => 'number', 'min' => '1']]]);
         $first = (new CompiledSetups(Reader::shipped(), $folder))->of($document, '2026-11-24');
-        $files = glob($folder.'/*');
+        $files = glob($folder.'/*.bin');
         self::assertIsArray($files);
         self::assertCount(1, $files);
         // Another process, with a reader that would fail: the file alone has to do.
@@ -79,9 +80,10 @@ final class StoreTest extends KernelTestCase
             self::assertEquals($first->selectable(), (new CompiledSetups(Reader::shipped(), $folder))->of($document, '2026-11-24')->selectable());
         }
         (new CompiledSetups(Reader::shipped(), $folder))->of($document, '2026-11-25');
-        self::assertCount(2, glob($folder.'/*') ?: [], 'Another day can be another answer.');
-        array_map(unlink(...), glob($folder.'/*') ?: []);
-        rmdir($folder);
+        self::assertCount(2, glob($folder.'/*.bin') ?: [], 'Another day can be another answer.');
+        $components = glob($folder.'/components-*/*.bin') ?: [];
+        self::assertCount(1, $components, 'What is compiled hangs on no day here, and is taken over.');
+        (new Filesystem())->remove($folder);
     }
 
     public function testTheDatabaseIsSetUpForSeveralProcesses(): void

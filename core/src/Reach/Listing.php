@@ -201,17 +201,10 @@ final class Listing
      */
     public function shares(): array
     {
-        $shares = [];
         if (self::WRONG_SALE === $this->set) {
-            foreach ($this->cells as $cell) {
-                for ($letter = 0; $letter < $this->reach->board->cells[$cell]->size; ++$letter) {
-                    $free = $this->pins[$cell] ?? null;
-                    $shares[$cell][$letter] = null !== $free && !isset($free[$letter]) ? gmp_init(0) : (new self($this->reach, $this->set, [$cell => [$letter => true]] + $this->pins))->total();
-                }
-            }
-
-            return $shares;
+            return $this->wrongShares();
         }
+        $shares = [];
         foreach ($this->diagrams as $d => $diagram) {
             $parts = [];
             if (self::SELECTABLE !== $this->set) {
@@ -227,6 +220,55 @@ final class Listing
                         $count = gmp_mul($count, $minus ? gmp_neg($others) : $others);
                         $shares[$cell][$letter] = gmp_add($shares[$cell][$letter] ?? 0, $count);
                     }
+                }
+            }
+        }
+        ksort($shares);
+
+        return $shares;
+    }
+
+    /**
+     * Of what is selectable that which is not safe: a combination is safe where it is in each cluster of guards.
+     *
+     * @return array<int, array<int, \GMP>>
+     */
+    private function wrongShares(): array
+    {
+        $any = $this->reach->isPossible() && $this->reach->isItemStocked();
+        $clusterOf = $safe = $wrong = [];
+        foreach ($this->clusters as $k => [$components, $diagram]) {
+            $all = gmp_init(1);
+            foreach ($components as $c) {
+                $clusterOf[$c] = $k;
+                $all = gmp_mul($all, $this->selectable[$c][0][0] ?? 0);
+            }
+            $safe[$k] = gmp_sub($all, $this->selectable[$diagram][0][0] ?? 0);
+            foreach ($this->sharesIn($this->diagrams[$diagram], $this->selectable[$diagram]) as $p => $letters) {
+                $wrong[$this->diagrams[$diagram]->cells[$p]] = $letters;
+            }
+        }
+        $shares = [];
+        for ($c = 0; $c < $this->components; ++$c) {
+            $k = $clusterOf[$c] ?? null;
+            // What stands beside this component: everything selectable, its own cluster, and what is safe elsewhere.
+            $beside = $inCluster = $elsewhere = gmp_init($any ? 1 : 0);
+            foreach ($safe as $other => $count) {
+                $elsewhere = $other === $k ? $elsewhere : gmp_mul($elsewhere, $count);
+            }
+            for ($d = 0; $d < $this->components; ++$d) {
+                $count = $this->selectable[$d][0][0] ?? 0;
+                if ($d !== $c) {
+                    $beside = gmp_mul($beside, $count);
+                    $inCluster = null !== $k && ($clusterOf[$d] ?? null) === $k ? gmp_mul($inCluster, $count) : $inCluster;
+                    $elsewhere = isset($clusterOf[$d]) ? $elsewhere : gmp_mul($elsewhere, $count);
+                }
+            }
+            foreach ($this->sharesIn($this->diagrams[$c], $this->selectable[$c]) as $p => $letters) {
+                $cell = $this->diagrams[$c]->cells[$p];
+                foreach ($letters as $letter => $count) {
+                    $safeHere = gmp_mul(gmp_sub(gmp_mul($count, $inCluster), $wrong[$cell][$letter] ?? 0), $elsewhere);
+                    $shares[$cell][$letter] = $this->allWrong ? gmp_mul($count, $beside) : gmp_sub(gmp_mul($count, $beside), $safeHere);
                 }
             }
         }

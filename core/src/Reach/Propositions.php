@@ -223,6 +223,30 @@ final class Propositions
     }
 
     /**
+     * How a proposition reads with cells renumbered; equal texts are equal propositions.
+     *
+     * @param array<int, int> $numbers cell => number; every cell of the proposition has one
+     */
+    public function text(int $p, array $numbers): string
+    {
+        if ($p <= self::TRUE) {
+            return self::TRUE === $p ? 'T' : 'F';
+        }
+        if (isset($this->literals[$p])) {
+            return $numbers[$this->literals[$p][0]].':'.implode('.', array_keys($this->literals[$p][1]));
+        }
+        if (isset($this->runs[$p])) {
+            [$from, $to, $n, $negated] = $this->runs[$p];
+
+            return $numbers[$from].'-'.$numbers[$to].($negated ? '<' : '>').$n;
+        }
+        $parts = array_map(fn (int $part): string => $this->text($part, $numbers), $this->parts[$p]);
+        sort($parts);
+
+        return (self::AND === $this->kinds[$p] ? '&(' : '|(').implode(',', $parts).')';
+    }
+
+    /**
      * A cell on which a proposition hangs most, and the letters of it worth trying.
      *
      * @param int $p neither FALSE nor TRUE

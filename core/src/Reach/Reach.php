@@ -113,11 +113,13 @@ final class Reach
      * The components with their diagrams, compiled when first asked for: in walk order, or where that asks for too
      * much, in an order that asks for less.
      *
+     * @param KeptDiagrams|null $kept what was compiled of other documents
+     *
      * @return list<Component>
      *
      * @throws TooLarge
      */
-    public function compiled(): array
+    public function compiled(?KeptDiagrams $kept = null): array
     {
         foreach ($this->components as $component) {
             if (null !== $component->diagram) {
@@ -125,7 +127,7 @@ final class Reach
             }
             if (null === $component->trouble) {
                 try {
-                    $this->compile($component, $component->options);
+                    $this->compileOrTake($component, $kept);
                     continue;
                 } catch (TooLarge $e) {
                     $component->trouble = $e;
@@ -159,6 +161,30 @@ final class Reach
         }
 
         return null;
+    }
+
+    /**
+     * @throws TooLarge
+     */
+    private function compileOrTake(Component $component, ?KeptDiagrams $kept): void
+    {
+        if (null === $kept || [] !== $component->circles) {
+            $this->compile($component, $component->options);
+
+            return;
+        }
+        $print = new ComponentPrint($this->board, $component);
+        $found = $kept->get($print->print);
+        if (null === $found) {
+            $this->compile($component, $component->options);
+            if (null !== $component->diagram && null !== $component->choices) {
+                $kept->put($print->print, [$print->toLocal($component->diagram), $print->toLocal($component->choices)]);
+            }
+
+            return;
+        }
+        $component->diagram = $print->toGlobal($found[0]);
+        $component->choices = $print->toGlobal($found[1]);
     }
 
     /**

@@ -149,9 +149,9 @@ final class AgreementTest extends TestCase
     public function testShares(): void
     {
         $start = self::firstSeed();
-        for ($seed = $start; $seed < $start + 60; ++$seed) {
+        for ($seed = $start; $seed < $start + 120; ++$seed) {
             $reach = self::reach(RandomSetup::document($seed, 0 === $seed % 2, 9));
-            foreach ([Listing::SELECTABLE, Listing::DEAD_END] as $set) {
+            foreach ([Listing::SELECTABLE, Listing::DEAD_END, Listing::WRONG_SALE] as $set) {
                 $all = new Listing($reach, $set);
                 $counted = [];
                 foreach ($all->from(gmp_init(0), 5000) as $state) {

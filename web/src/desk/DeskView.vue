@@ -91,7 +91,13 @@ async function picked(): Promise<void> {
         </div>
         <div :class="{ zero: desk.counts.traps === '0' }">
           <dt>traps</dt>
-          <dd :title="grouped(desk.counts.traps)">{{ readable(desk.counts.traps) }}</dd>
+          <dd>
+            <router-link
+              :to="{ name: 'list', params: { id }, query: { set: 'traps' } }"
+              :title="grouped(desk.counts.traps)"
+              >{{ readable(desk.counts.traps) }}</router-link
+            >
+          </dd>
         </div>
       </dl>
       <div class="acts">

@@ -10,7 +10,9 @@ import { queries, SETS } from '../shared/queries'
 import { useShortcuts } from '../shared/shortcuts'
 import Trouble from '../shared/Trouble.vue'
 import { useViewState } from '../shared/viewState'
+import IdleRowSheet from './IdleRowSheet.vue'
 import { lastPage, pageBefore, pageAfter } from './paging'
+import TrapSheet from './TrapSheet.vue'
 
 /** Every combination of a set, by its number; pages of a hundred over any number of rows. */
 const PAGE = 100
@@ -21,6 +23,16 @@ const choices = computed(() =>
   setup.value.options.filter((o) => ['one', 'part', 'flag', 'several'].includes(o.kind)),
 )
 const route = useRoute()
+/** Beside the sets of combinations, two more things that stand in rows. */
+const SHEETS = [
+  ...SETS,
+  { value: 'traps', title: 'Traps' },
+  { value: 'idle-rows', title: 'Idle rows' },
+] as const
+const sheet = computed(() =>
+  route.query.set === 'traps' || route.query.set === 'idle-rows' ? route.query.set : view.set.value,
+)
+const isListing = computed(() => sheet.value === view.set.value)
 const asked = ref(
   typeof route.query.from === 'string' && /^\d+$/.test(route.query.from) ? route.query.from : '0',
 )
@@ -96,7 +108,7 @@ function pinCell(row: { pins: string[] }, column: number): void {
   <main class="station">
     <div class="bar">
       <v-btn-toggle
-        :model-value="view.set.value"
+        :model-value="sheet"
         mandatory
         density="compact"
         aria-label="Which combinations are listed"
@@ -105,90 +117,98 @@ function pinCell(row: { pins: string[] }, column: number): void {
           (set: string) => view.change({ set: set === 'selectable' ? undefined : set, from: undefined })
         "
       >
-        <v-btn v-for="s in SETS" :key="s.value" :value="s.value" size="x-small">{{ s.title }}</v-btn>
+        <v-btn v-for="s in SHEETS" :key="s.value" :value="s.value" size="x-small">{{ s.title }}</v-btn>
       </v-btn-toggle>
-      <span role="status"
-        ><strong>{{ grouped(total) }}</strong> combinations</span
-      >
-      <button
-        v-for="pin in view.pins.value"
-        :key="pin"
-        type="button"
-        class="pin"
-        :title="`Take the pin on ${pinWords(pin)} out`"
-        @click="unpin(pin)"
-      >
-        {{ pinWords(pin) }} <span aria-hidden="true">×</span>
-      </button>
-      <span class="grow" />
-      <form class="jump" @submit.prevent="take">
-        <v-text-field
-          ref="field"
-          v-model="jump"
-          label="To number"
-          :error-messages="jumpTrouble"
-          class="number"
-        />
-        <v-btn type="submit" :disabled="jump === '' || jumpTrouble !== ''">Go</v-btn>
-      </form>
-      <nav class="pages" aria-label="Pages">
-        <v-btn :disabled="asked === '0'" @click="go('0')">First</v-btn>
-        <v-btn :disabled="asked === '0'" @click="go(pageBefore(asked, PAGE))">Back</v-btn>
-        <v-btn
-          :disabled="pageAfter(asked, total, PAGE) === null"
-          @click="go(pageAfter(asked, total, PAGE) ?? asked)"
-          >On</v-btn
+      <template v-if="isListing">
+        <span role="status"
+          ><strong>{{ grouped(total) }}</strong> combinations</span
         >
-        <v-btn :disabled="pageAfter(asked, total, PAGE) === null" @click="go(lastPage(total, PAGE))"
-          >Last</v-btn
+        <button
+          v-for="pin in view.pins.value"
+          :key="pin"
+          type="button"
+          class="pin"
+          :title="`Take the pin on ${pinWords(pin)} out`"
+          @click="unpin(pin)"
         >
-      </nav>
+          {{ pinWords(pin) }} <span aria-hidden="true">×</span>
+        </button>
+        <span class="grow" />
+        <form class="jump" @submit.prevent="take">
+          <v-text-field
+            ref="field"
+            v-model="jump"
+            label="To number"
+            :error-messages="jumpTrouble"
+            class="number"
+          />
+          <v-btn type="submit" :disabled="jump === '' || jumpTrouble !== ''">Go</v-btn>
+        </form>
+        <nav class="pages" aria-label="Pages">
+          <v-btn :disabled="asked === '0'" @click="go('0')">First</v-btn>
+          <v-btn :disabled="asked === '0'" @click="go(pageBefore(asked, PAGE))">Back</v-btn>
+          <v-btn
+            :disabled="pageAfter(asked, total, PAGE) === null"
+            @click="go(pageAfter(asked, total, PAGE) ?? asked)"
+            >On</v-btn
+          >
+          <v-btn :disabled="pageAfter(asked, total, PAGE) === null" @click="go(lastPage(total, PAGE))"
+            >Last</v-btn
+          >
+        </nav>
+      </template>
     </div>
-    <Trouble v-if="page.error.value" :error="page.error.value" />
-    <div v-if="page.data.value" class="sheet" tabindex="0" role="region" aria-label="Combinations">
-      <p v-if="total === '0'" class="pa-4">
-        No combination is in this set<template v-if="view.pins.value.length">
-          beside the pins. Take a pin out to see more</template
-        >.
-      </p>
-      <table v-else class="plain">
-        <thead>
-          <tr>
-            <th scope="col" class="figure">#</th>
-            <th v-for="(h, i) in page.data.value.headings" :key="i" scope="col">{{ plainLabel(h) }}</th>
-            <th scope="col">SKU</th>
-            <th scope="col" class="amount">Unit price, {{ page.data.value.currency }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in page.data.value.rows" :key="row.n">
-            <th scope="row" class="figure">
-              <router-link
-                :to="{ name: 'ladder', params: { id: desk.id }, query: { pin: row.pins } }"
-                :title="`Pin number ${row.n} in the ladder`"
-                >{{ grouped(row.n) }}</router-link
-              >
-            </th>
-            <td v-for="(cell, i) in row.cells" :key="i">
-              <button
-                type="button"
-                class="bare"
-                :title="`Pin ${pinsOf(row, i).map(pinWords).join(', ')}`"
-                @click="pinCell(row, i)"
-              >
-                <template v-if="cell !== ''">{{ cell }}</template><span v-else class="quiet">none</span>
-              </button>
-            </td>
-            <td class="code">{{ row.sku }}</td>
-            <td class="amount">
-              <template v-if="row.unitPrice !== null">{{ row.unitPrice }}</template><span v-else class="quiet"
-                >by input</span
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <TrapSheet v-if="sheet === 'traps'" />
+    <IdleRowSheet v-else-if="sheet === 'idle-rows'" />
+    <template v-else>
+      <Trouble v-if="page.error.value" :error="page.error.value" />
+      <div v-if="page.data.value" class="sheet" tabindex="0" role="region" aria-label="Combinations">
+        <p v-if="total === '0'" class="pa-4">
+          No combination is in this set<template v-if="view.pins.value.length">
+            beside the pins. Take a pin out to see more</template
+          >.
+        </p>
+        <table v-else class="plain">
+          <thead>
+            <tr>
+              <th scope="col" class="figure">#</th>
+              <th v-for="(h, i) in page.data.value.headings" :key="i" scope="col">{{ plainLabel(h) }}</th>
+              <th scope="col">SKU</th>
+              <th scope="col" class="amount">Unit price, {{ page.data.value.currency }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in page.data.value.rows" :key="row.n">
+              <th scope="row" class="figure">
+                <router-link
+                  :to="{ name: 'ladder', params: { id: desk.id }, query: { pin: row.pins } }"
+                  :title="`Pin number ${row.n} in the ladder`"
+                  >{{ grouped(row.n) }}</router-link
+                >
+              </th>
+              <td v-for="(cell, i) in row.cells" :key="i">
+                <button
+                  type="button"
+                  class="bare"
+                  :title="`Pin ${pinsOf(row, i).map(pinWords).join(', ')}`"
+                  @click="pinCell(row, i)"
+                >
+                  <template v-if="cell !== ''">{{ cell }}</template><span v-else class="quiet">none</span>
+                </button>
+              </td>
+              <td class="code">{{ row.sku }}</td>
+              <td class="amount">
+                <template v-if="row.unitPrice !== null">{{ row.unitPrice }}</template><span
+                  v-else
+                  class="quiet"
+                  >by input</span
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </template>
   </main>
 </template>
 

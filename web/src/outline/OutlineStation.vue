@@ -8,7 +8,8 @@ import { bySeverity, isWithin, SEVERITIES, type Severity } from '../shared/sever
 import { useShortcuts } from '../shared/shortcuts'
 import { useViewState } from '../shared/viewState'
 import Margin from './Margin.vue'
-import { chargeWords, conditionWords, limitWords, plainLabel } from './words'
+import { becauseOf } from './because'
+import { chargeWords, conditionWords, limitWords, plainLabel, rowWords } from './words'
 
 const desk = useDesk()
 const route = useRoute()
@@ -26,6 +27,7 @@ const findings = computed(() =>
     .filter((f) => only.value === null || f.severity === only.value),
 )
 const chosen = ref(-1)
+const fresh = computed(() => new Set(desk.value.revisions.length > 1 ? desk.value.fresh : []))
 const tally = computed(() => bySeverity(desk.value.findings))
 
 function findingsAt(place: string): (Finding & { i: number })[] {
@@ -78,15 +80,6 @@ watch(at, show, { immediate: true })
 function marked(place: string): boolean {
   return markedPlace.value === place
 }
-function rowWords(pick: Record<string, string | boolean | string[]>, code: string): string {
-  const option = setup.value.options.find((o) => o.code === code)
-  const wanted = pick[code]
-  if (wanted === undefined || wanted === false) return 'none'
-  if (wanted === true) return 'yes'
-  return (Array.isArray(wanted) ? wanted : [wanted])
-    .map((w) => option?.values?.find((v) => v.code === w)?.label ?? `“${w}”`)
-    .join('; ')
-}
 </script>
 
 <template>
@@ -107,13 +100,28 @@ function rowWords(pick: Record<string, string | boolean | string[]>, code: strin
       <p v-if="desk.findings.length === 0" class="quiet pa-2">
         Nothing found. What is not yet looked at: rehearsal in the shop.
       </p>
+      <details v-if="desk.revisions.length > 1" class="since">
+        <summary>
+          Since revision {{ desk.revisions.length - 1 }}: {{ desk.settled.length }} settled,
+          {{ desk.fresh.length }} new
+        </summary>
+        <ul>
+          <li v-for="(f, k) in desk.settled" :key="k"><s class="d-sr-only">settled: </s>{{ f.message }}</li>
+          <li v-if="desk.settled.length === 0" class="quiet">Nothing that was found before is gone.</li>
+        </ul>
+      </details>
       <ol>
         <li v-for="f in findings" :id="`finding-${f.i}`" :key="f.i">
           <button type="button" :class="[f.severity, { here: chosen === f.i }]" @click="choose(f.i)">
             <v-icon :icon="SEVERITIES[f.severity].icon" size="15" aria-hidden="true" />
             <span class="d-sr-only">{{ SEVERITIES[f.severity].word }}: </span>
-            <span>{{ f.message }}</span>
+            <span><span v-if="fresh.has(f.i)" class="fresh">new</span> {{ f.message }}</span>
           </button>
+          <ul v-if="chosen === f.i && becauseOf(f).length" class="because" aria-label="Places">
+            <li v-for="(b, k) in becauseOf(f)" :key="k">
+              <button type="button" class="bare" @click="view.change({ at: b.at })">{{ b.words }}</button>
+            </li>
+          </ul>
         </li>
       </ol>
     </aside>
@@ -313,7 +321,9 @@ function rowWords(pick: Record<string, string | boolean | string[]>, code: strin
                 :class="{ marked: marked(`/variants/rows/${i}`) }"
               >
                 <td class="figure">{{ i + 1 }}</td>
-                <td v-for="code in setup.variants.by ?? []" :key="code">{{ rowWords(r.pick, code) }}</td>
+                <td v-for="code in setup.variants.by ?? []" :key="code">
+                  {{ rowWords(setup, r.pick, code) }}
+                </td>
                 <td class="code">{{ r.sku ?? '' }}</td>
                 <td class="amount">
                   {{ r.salePrice ? `${r.salePrice} (${r.price ?? ''})` : (r.price ?? '') }}
@@ -334,6 +344,29 @@ function rowWords(pick: Record<string, string | boolean | string[]>, code: strin
 </template>
 
 <style scoped>
+.because {
+  list-style: none;
+  padding: 0 10px 8px 33px;
+  font-size: 12.3px;
+}
+.because button {
+  text-decoration: underline;
+  text-decoration-color: var(--paper-line);
+  text-align: left;
+}
+.fresh {
+  font-size: 11px;
+  border: 1px solid currentcolor;
+  padding: 0 4px;
+}
+.since {
+  padding: 6px 10px;
+  font-size: 12.3px;
+  border-bottom: 1px solid var(--paper-line);
+}
+.since ul {
+  padding: 4px 0 0 16px;
+}
 .station {
   display: grid;
   grid-template-columns: 300px minmax(0, 1fr);

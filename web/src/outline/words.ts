@@ -111,3 +111,18 @@ export function limitWords(o: Option): string[] {
   if (o.pixels) out.push(`from ${o.pixels.minWidth ?? 0} × ${o.pixels.minHeight ?? 0} pixels`)
   return out
 }
+
+/** What a variant row asks of an option. */
+export function rowWords(
+  setup: SetupDocument,
+  pick: Record<string, string | boolean | string[]>,
+  code: string,
+): string {
+  const option = setup.options.find((o) => o.code === code)
+  const wanted = pick[code]
+  if (wanted === undefined || wanted === false) return 'none'
+  if (wanted === true) return 'yes'
+  return (Array.isArray(wanted) ? wanted : [wanted])
+    .map((w) => option?.values?.find((v) => v.code === w)?.label ?? `“${w}”`)
+    .join('; ')
+}

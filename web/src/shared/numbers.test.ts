@@ -10,6 +10,10 @@ describe('numbers', () => {
     expect(readable('105456')).toBe('105\u2009456')
     expect(readable('3400000000000000000000')).toBe('3.4\u2009×\u200910²¹')
   })
+  it('says of what is not known that it is not', () => {
+    expect(readable(null)).toBe('not known')
+    expect(grouped(null)).toBe('not known')
+  })
   it('never shows something as nothing, or a part as all', () => {
     expect(percent(0)).toBe('0%')
     expect(percent(0.000001)).toBe('<0.1%')

@@ -51,6 +51,12 @@ export const queries = {
         ),
       placeholderData: keepPreviousData,
     }),
+  traps: (id: string, sha256: string) =>
+    queryOptions({
+      queryKey: ['traps', id, sha256],
+      queryFn: ({ signal }) =>
+        answer(client.GET('/api/setups/{id}/traps', { params: { path: { id } }, signal })),
+    }),
   slip: (id: string, sha256: string, state: { pick: Record<string, unknown>; quantity?: number }) =>
     queryOptions({
       queryKey: ['slip', id, sha256, state],

@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * A setup with its document and what its check says.
  */
-#[OA\Schema(required: ['id', 'title', 'sha256', 'today', 'revisions', 'document', 'counts', 'deadValues', 'deadOptions', 'idleRows', 'findings', 'trouble'])]
+#[OA\Schema(required: ['id', 'title', 'sha256', 'today', 'revisions', 'document', 'counts', 'deadValues', 'deadOptions', 'idleRows', 'findings', 'settled', 'fresh', 'trouble'])]
 final readonly class Desk
 {
     /**
@@ -19,6 +19,8 @@ final readonly class Desk
      * @param list<string>         $deadOptions
      * @param list<int>            $idleRows
      * @param list<FindingView>    $findings
+     * @param list<FindingView>    $settled     found in the revision before, and no more
+     * @param list<int>            $fresh       which of the findings were not there in the revision before
      */
     public function __construct(
         #[OA\Property]
@@ -43,6 +45,10 @@ final readonly class Desk
         public array $idleRows,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/FindingView'))]
         public array $findings,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/FindingView'))]
+        public array $settled,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))]
+        public array $fresh,
         #[OA\Property]
         public ?string $trouble,
     ) {
