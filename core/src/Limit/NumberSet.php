@@ -54,6 +54,48 @@ final readonly class NumberSet
         return null !== $found;
     }
 
+    /**
+     * A permitted number between two bounds, the greatest one where there is a greatest.
+     */
+    public function last(?BigDecimal $low, bool $lowIn, ?BigDecimal $high, bool $highIn): ?BigDecimal
+    {
+        $turned = new self($this->max?->negated(), $this->min?->negated(), $this->base?->negated(), $this->step, $this->none);
+
+        return $turned->first($high?->negated(), $highIn, $low?->negated(), $lowIn)?->negated();
+    }
+
+    /**
+     * Every permitted number between two bounds, from the least, where they are few enough; else null.
+     *
+     * @return list<BigDecimal>|null
+     */
+    public function all(?BigDecimal $low, bool $lowIn, ?BigDecimal $high, bool $highIn, int $most): ?array
+    {
+        $first = $this->first($low, $lowIn, $high, $highIn);
+        $last = $this->last($low, $lowIn, $high, $highIn);
+        if (null === $first || null === $last) {
+            return [];
+        }
+        if ($first->isEqualTo($last)) {
+            return [$first];
+        }
+        if (null === $this->step || (null === $this->min && null === $low) || (null === $this->max && null === $high) || $last->minus($first)->isGreaterThanOrEqualTo($this->step->multipliedBy($most))) {
+            return null;
+        }
+        $all = [];
+        for ($number = $first; !$number->isGreaterThan($last); $number = $number->plus($this->step)) {
+            $all[] = $number;
+        }
+
+        return $all;
+    }
+
+    /** The permitted number nearest to another one from below, within the ends. */
+    public function near(BigDecimal $number): ?BigDecimal
+    {
+        return $this->last(null, true, $number, true) ?? $this->first(null, true, null, true);
+    }
+
     public function isEmpty(): bool
     {
         return null === $this->first(null, true, null, true);

@@ -39,13 +39,17 @@ final readonly class Pricer
         $this->stock = new Stock($setup);
     }
 
-    public function quote(State $state, int $quantity): Quote
+    /**
+     * @param BigDecimal|null $known the base, where it is already known and rounded
+     */
+    public function quote(State $state, int $quantity, ?BigDecimal $known = null): Quote
     {
         $rounding = $this->setup->rounding->at;
         [$base, $baseAt] = $this->base($state, $quantity);
         if ('effect' === $rounding) {
             $base = $this->round($base);
         }
+        $base = $known ?? $base;
         $names = new StateNames($this->setup, $state, $base, $quantity);
         $running = $base;
         $perLine = BigDecimal::zero();
@@ -73,7 +77,7 @@ final readonly class Pricer
             }
             $isPerLine = true === $charge?->perLine;
             if ($isPerLine) {
-                $counted = null === $amount || 'unit' !== $rounding ? $amount : $this->round($amount);
+                $counted = null === $amount ? null : $this->ofLine($amount);
                 $perLine = null === $counted ? null : $perLine?->plus($counted);
             } else {
                 $running = null === $amount ? null : $running?->plus($amount);
@@ -93,6 +97,26 @@ final readonly class Pricer
         }
 
         return new Quote($base, $baseAt, $unit, $lineTotal, $total, $ledger, $ownLines, $problems);
+    }
+
+    /**
+     * What a charge of the setup that is a fixed amount or a share of the base adds where it is active.
+     */
+    public function setupAmount(Charge $charge, BigDecimal $base): BigDecimal
+    {
+        $amount = match (true) {
+            $charge instanceof FixedCharge => $charge->amount,
+            $charge instanceof PercentCharge && !$charge->ofRunning => $base->multipliedBy($charge->rate)->multipliedBy('0.01'),
+            default => throw new \LogicException('The charge at '.$charge->at.' hangs on more than the base.'),
+        };
+
+        return 'effect' === $this->setup->rounding->at ? $this->round($amount) : $amount;
+    }
+
+    /** A charge once a line as it is counted: rounded by itself where unit prices are. */
+    public function ofLine(BigDecimal $amount): BigDecimal
+    {
+        return 'unit' === $this->setup->rounding->at ? $this->round($amount) : $amount;
     }
 
     public function round(BigDecimal $amount): BigDecimal

@@ -172,31 +172,34 @@ final class Board
         return $c->none();
     }
 
-    public function proposition(?Condition $condition): int
+    /**
+     * @param int|null $quantity pieces, where a test of the quantity can occur
+     */
+    public function proposition(?Condition $condition, ?int $quantity = null): int
     {
         if (null === $condition) {
             return Propositions::TRUE;
         }
         if ($condition instanceof All) {
-            return $this->props->all(array_map($this->proposition(...), $condition->parts));
+            return $this->props->all(array_map(fn (Condition $c): int => $this->proposition($c, $quantity), $condition->parts));
         }
         if ($condition instanceof Any) {
-            return $this->props->any(array_map($this->proposition(...), $condition->parts));
+            return $this->props->any(array_map(fn (Condition $c): int => $this->proposition($c, $quantity), $condition->parts));
         }
         if ($condition instanceof Not) {
-            return $this->props->not($this->proposition($condition->part));
+            return $this->props->not($this->proposition($condition->part, $quantity));
         }
         \assert($condition instanceof Test);
 
-        return $this->test($condition);
+        return $this->test($condition, $quantity);
     }
 
-    private function test(Test $test): int
+    private function test(Test $test, ?int $quantity): int
     {
         $option = null === $test->option() ? null : $this->setup->option($test->option());
         $cells = null === $option ? [] : $this->cellsOf[$option->index];
         if (null === $option || [] === $cells) {
-            return $this->page->truth->holds($test, new State()) ? Propositions::TRUE : Propositions::FALSE;
+            return $this->page->truth->holds($test, new State(), $quantity) ? Propositions::TRUE : Propositions::FALSE;
         }
         if (Kind::Several === $option->kind) {
             $last = $cells[count($cells) - 1];

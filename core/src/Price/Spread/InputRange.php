@@ -1,0 +1,268 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Price\Spread;
+
+use Brick\Math\BigDecimal;
+use Ithrel\Core\Answer\GivenFile;
+use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Limit\NumberSet;
+use Ithrel\Core\Price\Formula\Shape;
+use Ithrel\Core\Reach\Board;
+use Ithrel\Core\Setup\Charge\FormulaCharge;
+use Ithrel\Core\Setup\Condition\CompareTest;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
+
+/**
+ * The answers of inputs among which the least and the most of some charges lie: every permitted one where they are
+ * few; the ends of each class of input where the formulas only rise or only fall; else ends and a sample, which is said.
+ */
+final class InputRange
+{
+    /** Answers of one input that are all looked at. */
+    private const FEW = 60;
+
+    /** Answers of one input that stand for the rest where they are sampled. */
+    private const SAMPLE = 40;
+
+    /** @var list<string> codes of inputs that are sampled */
+    public readonly array $sampled;
+
+    /** @var list<string> codes of inputs that have no most */
+    public readonly array $open;
+
+    /** @var array<int, list<Input>> option => answers that it can be filled with */
+    private readonly array $filled;
+
+    /**
+     * @param list<int>           $inputs     options, in walk order
+     * @param list<int>           $dependents choices whose conditions ask the inputs
+     * @param list<FormulaCharge> $formulas   that ask them
+     */
+    public function __construct(private readonly Board $board, private readonly array $inputs, private readonly array $dependents, private readonly array $formulas)
+    {
+        $filled = $sampled = $open = [];
+        foreach ($inputs as $index) {
+            $option = $board->setup->options[$index];
+            if ([] === $board->page->inputs[$index]) {
+                $filled[$index] = [];
+                continue;
+            }
+            [$filled[$index], $isSampled, $isOpen] = $this->answers($option);
+            if ($isSampled) {
+                $sampled[] = $option->code;
+            }
+            if ($isOpen) {
+                $open[] = $option->code;
+            }
+        }
+        $this->filled = $filled;
+        $this->sampled = $sampled;
+        $this->open = $open;
+    }
+
+    /**
+     * The choices with every candidate answer of the inputs that the page can lead to with them.
+     *
+     * @return iterable<State>
+     */
+    public function candidates(State $choices): iterable
+    {
+        yield from $this->extend($choices, 0);
+    }
+
+    /**
+     * @return iterable<State>
+     */
+    private function extend(State $state, int $at): iterable
+    {
+        if (!isset($this->inputs[$at])) {
+            if ($this->fits($state)) {
+                yield $state;
+            }
+
+            return;
+        }
+        $option = $this->board->setup->options[$this->inputs[$at]];
+        $isShown = $this->board->page->isShown($option, $state);
+        if (!$isShown || !$option->required) {
+            yield from $this->extend($state, $at + 1);
+        }
+        foreach ($isShown ? $this->filled[$option->index] : [] as $input) {
+            yield from $this->extend($state->with($option->index, $input), $at + 1);
+        }
+    }
+
+    /** Whether the choices that ask the inputs could be as they are. */
+    private function fits(State $state): bool
+    {
+        foreach ($this->dependents as $index) {
+            $option = $this->board->setup->options[$index];
+            $isShown = $this->board->page->isShown($option, $state);
+            if (!$state->has($index)) {
+                if ($option->required && $isShown) {
+                    return false;
+                }
+            } elseif (!$isShown || [] !== array_diff($state->picked($index), $this->board->page->allowed($option, $state))) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * @return array{list<Input>, bool, bool} answers, whether they are a sample, whether there is no most
+     */
+    private function answers(Option $option): array
+    {
+        return match ($option->kind) {
+            Kind::Number => $this->numbers($option),
+            Kind::Text => $this->texts($option),
+            Kind::File => $this->files($option),
+            default => [$this->board->page->inputs[$option->index], false, false],
+        };
+    }
+
+    /**
+     * @return array{list<Input>, bool, bool}
+     */
+    private function numbers(Option $option): array
+    {
+        $limits = $option->number ?? throw new \LogicException('A number has limits.');
+        $set = NumberSet::of($limits);
+        $all = $set->all(null, true, null, true, self::FEW);
+        if (null !== $all) {
+            return [array_map(static fn (BigDecimal $n): Input => Input::number($n), $all), false, false];
+        }
+        $marks = [];
+        foreach ($this->board->dependencies->testsByOption()[$option->index] ?? [] as $test) {
+            foreach ($test instanceof CompareTest ? array_filter([$test->atLeast, $test->atMost, $test->above, $test->below]) : [] as $bound) {
+                $marks[(string) $bound->strippedOfTrailingZeros()] = $bound;
+            }
+        }
+        usort($marks, static fn (BigDecimal $a, BigDecimal $b): int => $a->compareTo($b));
+        $ends = [];
+        $low = null;
+        foreach ([...$marks, null] as $mark) {
+            foreach (null === $mark ? [[$low, null, false]] : [[$low, $mark, false], [$mark, $mark, true]] as [$from, $to, $in]) {
+                foreach ([$set->first($from, $in, $to, $in), $set->last($from, $in, $to, $in)] as $end) {
+                    if (null !== $end) {
+                        $ends[(string) $end] = $end;
+                    }
+                }
+            }
+            $low = $mark;
+        }
+        $isMonotone = $this->isMonotone($option->code);
+        if (!$isMonotone && null !== $limits->min && null !== $limits->max) {
+            $width = $limits->max->minus($limits->min);
+            for ($i = 1; $i < self::SAMPLE; ++$i) {
+                $near = $set->near($limits->min->plus($width->multipliedBy($i)->dividedBy(self::SAMPLE, 8, \Brick\Math\RoundingMode::Down)));
+                if (null !== $near) {
+                    $ends[(string) $near] = $near;
+                }
+            }
+        }
+
+        return [array_values(array_map(static fn (BigDecimal $n): Input => Input::number($n), $ends)), !$isMonotone, null === $limits->max || (!$isMonotone && null === $limits->min)];
+    }
+
+    /**
+     * @return array{list<Input>, bool, bool}
+     */
+    private function texts(Option $option): array
+    {
+        $least = max(1, $option->text->min ?? 1);
+        $most = $option->text?->max;
+        // The fewest characters that count are one and blanks, the most are no blanks.
+        $texts = ['x'.str_repeat(' ', $least - 1), str_repeat('x', $least)];
+        if (null === $most) {
+            return [array_map(Input::text(...), $texts), false, true];
+        }
+        $isMonotone = $this->isMonotone('chars:'.$option->code);
+        if ($isMonotone || $most - $least > self::FEW) {
+            $texts[] = str_repeat('x', min($most, 100_000));
+            for ($i = 1; !$isMonotone && $i < self::SAMPLE; ++$i) {
+                $texts[] = str_repeat('x', $least + intdiv(($most - $least) * $i, self::SAMPLE));
+            }
+
+            return [array_map(Input::text(...), $texts), !$isMonotone, false];
+        }
+        foreach (range($least, $most) as $length) {
+            $texts[] = str_repeat('x', $length);
+        }
+
+        return [array_map(Input::text(...), $texts), false, false];
+    }
+
+    /**
+     * @return array{list<Input>, bool, bool}
+     */
+    private function files(Option $option): array
+    {
+        $least = max(1, $option->file->minFiles ?? 1);
+        $most = $option->file?->maxFiles;
+        $files = static fn (int $n): Input => Input::files(array_fill(0, $n, new GivenFile('file')));
+        if (null === $most) {
+            return [[$files($least)], false, true];
+        }
+
+        return [array_map($files, $most - $least <= self::FEW ? range($least, $most) : [$least, $most]), $most - $least > self::FEW && !$this->isMonotone('files:'.$option->code), false];
+    }
+
+    /** Whether all formulas rise, or all fall, as a name grows; charges of other forms only rise with what they count. */
+    private function isMonotone(string $name): bool
+    {
+        $direction = str_contains($name, ':') ? $this->counted(substr((string) strstr($name, ':'), 1)) : Shape::STAYS;
+        foreach ($this->formulas as $charge) {
+            $direction = Shape::both($direction, Shape::of($charge->formula->root, $name, $this->ranges())->direction);
+        }
+
+        return null !== $direction;
+    }
+
+    /** How a charge by the letter, or by the file, goes with its number. */
+    private function counted(string $code): int
+    {
+        $charge = $this->board->setup->option($code)?->charge;
+
+        return $charge instanceof \Ithrel\Core\Setup\Charge\CountedCharge ? $charge->amount->getSign() : Shape::STAYS;
+    }
+
+    /**
+     * @return array<string, array{BigDecimal|null, BigDecimal|null}>
+     */
+    private function ranges(): array
+    {
+        $ranges = ['quantity' => [BigDecimal::one(), null], 'base' => [$this->leastBase(), null]];
+        foreach ($this->board->setup->options as $option) {
+            $ranges[$option->code] = [$option->number?->min, $option->number?->max];
+            foreach (['chars', 'files', 'picks'] as $count) {
+                $ranges[$count.':'.$option->code] = [BigDecimal::zero(), null];
+            }
+            $figures = [];
+            foreach ($option->values as $value) {
+                foreach ($value->figures as $name => $figure) {
+                    $figures[$name][] = $figure;
+                }
+            }
+            foreach ($figures as $name => $list) {
+                $ranges[$option->code.'.'.$name] = [BigDecimal::min(...$list), BigDecimal::max(...$list)];
+            }
+        }
+
+        return $ranges;
+    }
+
+    private function leastBase(): ?BigDecimal
+    {
+        $item = $this->board->setup->item;
+        $simple = null === $this->board->setup->variants && !($item->salePrice ?? $item->price)->isNegative();
+
+        return $simple ? BigDecimal::zero() : null;
+    }
+}

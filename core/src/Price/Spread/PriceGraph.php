@@ -1,0 +1,265 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Price\Spread;
+
+use Brick\Math\BigDecimal;
+use Ithrel\Core\Reach\Diagram;
+
+/**
+ * The selectable combinations of options whose prices hang together, with how many of them come to each sum.
+ *
+ * Runs over the diagrams of the options one after another; a state is a node of a diagram and what has to be
+ * remembered for charges that are not settled. Below each state stands how many combinations add which sum.
+ */
+final class PriceGraph
+{
+    /** Sums kept at most, over all states; some 100 MB. */
+    private const MOST_SUMS = 2_000_000;
+
+    private const MOST_STATES = 200_000;
+
+    /** @var list<int> */
+    public readonly array $cells;
+
+    /** @var list<list<list<array{int, int, list<int>}>>> position => state => edges: state after it, sum added, letters */
+    private array $edges = [];
+
+    /** @var list<array<int, array<int, int|\GMP>>> position => state => sum => combinations from here on */
+    private array $sums = [];
+
+    /**
+     * @param list<Diagram> $diagrams of choices
+     * @param list<Slot>    $slots    settled within these diagrams
+     * @param bool          $most     see Slot::value()
+     *
+     * @throws NotExact
+     */
+    public function __construct(array $diagrams, private readonly PriceParts $parts, private readonly array $slots, private readonly bool $most)
+    {
+        $cells = [];
+        foreach ($diagrams as $diagram) {
+            array_push($cells, ...$diagram->cells);
+        }
+        $this->cells = $cells;
+        $this->walk($diagrams);
+        $this->add(count($cells));
+    }
+
+    /**
+     * @return array<int, int|\GMP> sum => combinations
+     */
+    public function all(): array
+    {
+        return $this->sums[0][0] ?? [];
+    }
+
+    /**
+     * The combination with a rank among those whose sum, with what other graphs add, is wanted.
+     *
+     * @param array<int, int|\GMP> $others sum => combinations of the graphs after this one
+     *
+     * @return array{array<int, int>, int, \GMP} letters by cell, the sum left for the others, and the rank among theirs
+     */
+    public function at(int $wanted, \GMP $rank, array $others): array
+    {
+        $letters = [];
+        $state = 0;
+        $left = $wanted;
+        foreach ($this->cells as $p => $cell) {
+            $options = [];
+            foreach ($this->edges[$p][$state] as [$child, $sum, $group]) {
+                foreach ($group as $letter) {
+                    $options[$letter] = [$child, $sum];
+                }
+            }
+            ksort($options);
+            foreach ($options as $letter => [$child, $sum]) {
+                $rest = self::less($left, $sum);
+                $count = null === $rest ? gmp_init(0) : self::ways($this->sums[$p + 1][$child], $others, $rest);
+                if (gmp_cmp($rank, $count) < 0) {
+                    $letters[$cell] = $letter;
+                    $state = $child;
+                    $left = $rest ?? $left;
+                    continue 2;
+                }
+                $rank = gmp_sub($rank, $count);
+            }
+            throw new \OutOfRangeException('There is no combination of this rank.');
+        }
+
+        return [$letters, $left, $rank];
+    }
+
+    /**
+     * @param array<int, int|\GMP> $a sum => combinations
+     * @param array<int, int|\GMP> $b
+     */
+    private static function ways(array $a, array $b, int $wanted): \GMP
+    {
+        $count = gmp_init(0);
+        foreach ($a as $sum => $times) {
+            $rest = self::less($wanted, $sum);
+            if (null !== $rest && isset($b[$rest])) {
+                $count = gmp_add($count, gmp_mul($times, $b[$rest]));
+            }
+            if (Sums::NONE === $wanted && Sums::NONE === $sum) {
+                foreach ($b as $other => $more) {
+                    $count = Sums::NONE === $other ? $count : gmp_add($count, gmp_mul($times, $more));
+                }
+            }
+        }
+
+        return $count;
+    }
+
+    /** What is left of a wanted sum; null where a part without a price cannot lead to it. */
+    private static function less(int $wanted, int $sum): ?int
+    {
+        if (Sums::NONE === $wanted) {
+            return Sums::NONE;
+        }
+
+        return Sums::NONE === $sum ? null : $wanted - $sum;
+    }
+
+    /**
+     * @param list<Diagram> $diagrams
+     */
+    private function walk(array $diagrams): void
+    {
+        $position = 0;
+        $settledAt = $this->settledAt();
+        $states = [[0, array_map(static fn (Slot $s): string => $s->start(), $this->slots), null]];
+        $known = 0;
+        foreach ($diagrams as $diagram) {
+            foreach ($diagram->cells as $p => $cell) {
+                $isEnd = $p === count($diagram->cells) - 1;
+                $touched = array_keys(array_filter($this->slots, static fn (Slot $s): bool => isset($s->cells()[$cell])));
+                $index = $next = $edges = [];
+                foreach ($states as [$node, $memory, $base]) {
+                    $own = [];
+                    foreach ($diagram->edges[$p][$node] as $g => $child) {
+                        if ($child < 0 || Diagram::isZero($diagram->selectable[$p + 1][$child])) {
+                            continue;
+                        }
+                        foreach ($diagram->groups[$p][$g] as $letter) {
+                            [$after, $sum, $baseAfter] = $this->decide($memory, $base, $cell, $letter, $touched, $settledAt[$position] ?? []);
+                            $key = ($isEnd ? 0 : $child).'|'.implode('|', array_map(static fn (?string $m): string => $m ?? '-', $after)).'|'.$baseAfter;
+                            if (!isset($index[$key])) {
+                                $index[$key] = count($next);
+                                $next[] = [$isEnd ? 0 : $child, $after, $baseAfter];
+                                if (++$known > self::MOST_STATES) {
+                                    throw new NotExact('too much has to be remembered of the choices for the charges');
+                                }
+                            }
+                            $own[$index[$key].' '.$sum] ??= [$index[$key], $sum, []];
+                            $own[$index[$key].' '.$sum][2][] = $letter;
+                        }
+                    }
+                    $edges[] = array_values($own);
+                }
+                $this->edges[] = $edges;
+                $states = $next;
+                ++$position;
+            }
+        }
+    }
+
+    /**
+     * At which position the last cell of each slot, and the base where it is needed, are decided.
+     *
+     * @return array<int, list<int>> position => slots, the base first
+     */
+    private function settledAt(): array
+    {
+        $positionOf = array_flip($this->cells);
+        $last = [];
+        foreach ($this->slots as $i => $slot) {
+            $last[$i] = max([0, ...array_intersect_key($positionOf, $slot->cells())]);
+        }
+        $base = array_search($this->parts->base, $this->slots, true);
+        $settled = [];
+        foreach ($last as $i => $at) {
+            $settled[false !== $base && $this->slots[$i]->needsBase() ? max($at, $last[$base]) : $at][] = $i;
+        }
+        foreach ($settled as $at => $slots) {
+            usort($slots, static fn (int $a, int $b): int => ($a === $base ? -1 : $a) <=> ($b === $base ? -1 : $b));
+            $settled[$at] = $slots;
+        }
+
+        return $settled;
+    }
+
+    /**
+     * @param list<string|null> $memory  null where a slot is settled
+     * @param BigDecimal|null   $base    once it is known
+     * @param list<int>         $touched slots that hang on the cell
+     * @param list<int>         $settled slots that this cell settles
+     *
+     * @return array{list<string|null>, int, BigDecimal|null}
+     */
+    private function decide(array $memory, ?BigDecimal $base, int $cell, int $letter, array $touched, array $settled): array
+    {
+        $sum = $this->parts->direct[$cell][$letter] ?? 0;
+        foreach ($touched as $i) {
+            if (null !== $memory[$i]) {
+                $memory[$i] = $this->slots[$i]->step($memory[$i], $cell, $letter);
+                if ('' === $memory[$i]) {
+                    $memory[$i] = null;
+                }
+            }
+        }
+        foreach ($settled as $i) {
+            if (null === $memory[$i]) {
+                continue;
+            }
+            $slot = $this->slots[$i];
+            if ($slot instanceof BaseSlot) {
+                $base = $slot->base($memory[$i]);
+            }
+            $sum = Sums::plus($sum, $slot->value($memory[$i], $slot->needsBase() ? $base ?? $this->parts->constantBase : null, $this->most));
+            $memory[$i] = null;
+        }
+        $isNeeded = false;
+        foreach ($memory as $i => $kept) {
+            $isNeeded = $isNeeded || (null !== $kept && $this->slots[$i]->needsBase());
+        }
+
+        return [$memory, $sum, $isNeeded ? $base : null];
+    }
+
+    private function add(int $positions): void
+    {
+        $below = [[0 => 1]];
+        $sums = [$below];
+        $kept = 0;
+        for ($p = $positions - 1; $p >= 0; --$p) {
+            $layer = [];
+            foreach ($this->edges[$p] as $edges) {
+                $own = [];
+                foreach ($edges as [$child, $sum, $letters]) {
+                    $ways = count($letters);
+                    foreach ($below[$child] ?? [] as $more => $count) {
+                        $total = Sums::plus($sum, $more);
+                        $times = is_int($count) && $count < 1_000_000_000_000_000 ? $count * $ways : gmp_mul($count, $ways);
+                        $own[$total] = isset($own[$total]) ? self::plus($own[$total], $times) : $times;
+                    }
+                }
+                $layer[] = $own;
+                $kept += count($own);
+                if ($kept > self::MOST_SUMS) {
+                    throw new NotExact('there are too many different totals');
+                }
+            }
+            $sums[] = $below = $layer;
+        }
+        $this->sums = array_reverse($sums);
+    }
+
+    public static function plus(int|\GMP $a, int|\GMP $b): int|\GMP
+    {
+        return is_int($a) && is_int($b) && $a < 1_000_000_000_000_000_000 && $b < 1_000_000_000_000_000_000 ? $a + $b : gmp_add($a, $b);
+    }
+}

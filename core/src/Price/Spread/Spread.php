@@ -1,0 +1,240 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Price\Spread;
+
+use Brick\Math\BigDecimal;
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Price\Pricer;
+use Ithrel\Core\Reach\Groups;
+use Ithrel\Core\Reach\Reach;
+
+/**
+ * What all selectable combinations come to, exactly: how many at each total, and any of them by its rank in the order
+ * of totals. Where inputs have a share, each combination counts with the inputs that make it cheapest, or dearest.
+ */
+final class Spread
+{
+    /** @var list<PriceGraph> */
+    private array $graphs = [];
+
+    /** @var list<array<int, int|\GMP>> what the graphs from one on add: sum => combinations */
+    private array $from = [];
+
+    /** @var list<array{?BigDecimal, \GMP, list<int>}>|null */
+    private ?array $levels = null;
+
+    private readonly int $constant;
+
+    private function __construct(private readonly Reach $reach, private readonly PriceParts $parts, private readonly Sums $sums, private readonly bool $most)
+    {
+        $board = $reach->board;
+        $components = $reach->compiled();
+        $componentOf = [];
+        foreach ($components as $c => $component) {
+            foreach ($component->choices->cells ?? [] as $cell) {
+                $componentOf[$cell] = $c;
+            }
+        }
+        $groups = new Groups(count($components));
+        $constant = $parts->constant;
+        $slotsOf = [];
+        foreach ($parts->slots as $slot) {
+            $cells = array_keys($slot->cells());
+            if ($slot->needsBase() && null !== $parts->base) {
+                array_push($cells, ...array_keys($parts->base->cells()));
+            }
+            if ([] === $cells) {
+                $constant = Sums::plus($constant, $slot->value($slot->start(), $parts->constantBase, $most));
+                continue;
+            }
+            foreach ($cells as $cell) {
+                $groups->join($componentOf[$cells[0]], $componentOf[$cell]);
+            }
+            $slotsOf[] = [$componentOf[$cells[0]], $slot];
+        }
+        $this->constant = $constant;
+        $diagrams = $slots = [];
+        foreach ($components as $c => $component) {
+            if (null !== $component->choices) {
+                $diagrams[$groups->of($c)][] = $component->choices;
+            }
+        }
+        foreach ($slotsOf as [$c, $slot]) {
+            $slots[$groups->of($c)][] = $slot;
+        }
+        if (0 !== gmp_sign($reach->selectable())) {
+            foreach ($diagrams as $group => $list) {
+                $this->graphs[] = new PriceGraph($list, $parts, $slots[$group] ?? [], $most);
+            }
+        }
+        $from = [[0 => 1]];
+        foreach (array_reverse($this->graphs) as $graph) {
+            $from[] = self::joined($graph->all(), $from[count($from) - 1]);
+        }
+        $this->from = array_reverse($from);
+    }
+
+    /**
+     * @param bool $unit whether unit prices are looked at, else totals with what is charged once a line
+     * @param bool $most whether each combination counts with the inputs that make it dearest
+     *
+     * @throws NotExact
+     */
+    public static function of(Reach $reach, bool $unit, int $quantity, bool $most): self
+    {
+        $sums = new Sums($reach->setup, $unit, $quantity, !$unit && PriceParts::isJoined($reach->board));
+
+        return new self($reach, new PriceParts($reach->board, new Pricer($reach->setup), $sums), $sums, $most);
+    }
+
+    /**
+     * The totals from the lowest, each with how many combinations come to it.
+     *
+     * @return list<array{?BigDecimal, \GMP}> a null total: combinations that have no price
+     */
+    public function levels(): array
+    {
+        return array_map(static fn (array $level): array => [$level[0], $level[1]], $this->sorted());
+    }
+
+    public function count(): \GMP
+    {
+        return array_reduce($this->sorted(), static fn (\GMP $sum, array $level): \GMP => gmp_add($sum, $level[1]), gmp_init(0));
+    }
+
+    /**
+     * The combination with a rank in the order of totals, from the lowest; equal totals in the order of the walk.
+     *
+     * @return array{State, ?BigDecimal} choices and total
+     *
+     * @throws \OutOfRangeException
+     */
+    public function at(\GMP $rank): array
+    {
+        foreach ($this->sorted() as [$total, $count, $sums]) {
+            if (gmp_cmp($rank, $count) >= 0) {
+                $rank = gmp_sub($rank, $count);
+                continue;
+            }
+            foreach ($sums as $sum) {
+                $here = $this->from[0][$sum];
+                if (gmp_cmp($rank, $here) < 0) {
+                    return [$this->combination($sum, $rank), $total];
+                }
+                $rank = gmp_sub($rank, $here);
+            }
+        }
+        throw new \OutOfRangeException('There is no combination of this rank.');
+    }
+
+    /**
+     * Choices with the inputs that make them what they count as, and with every further input that has to be given.
+     */
+    public function withInputs(State $choices): State
+    {
+        $board = $this->reach->board;
+        $base = (new Pricer($board->setup))->quote($choices, $this->sums->quantity)->base;
+        $state = $choices;
+        foreach ($this->parts->inputSlots() as $slot) {
+            foreach ($slot->inputsFor($choices, $base, $this->most)->answers as $option => $answer) {
+                $state = $board->isInput($option) ? $state->with($option, $answer) : $state;
+            }
+        }
+        foreach ($board->dependencies->walk as $index) {
+            $option = $board->setup->options[$index];
+            if ($option->required && $option->kind->isInput() && !$state->has($index) && $board->page->isShown($option, $state)) {
+                $state = $state->with($index, $board->page->inputs[$index][0] ?? null);
+            }
+        }
+
+        return $state;
+    }
+
+    /**
+     * Codes of inputs whose answers were sampled, so that the least or the most may lie between.
+     *
+     * @return list<string>
+     */
+    public function sampled(): array
+    {
+        return array_values(array_unique(array_merge(...array_map(static fn (ChargesSlot $slot): array => $slot->inputs->sampled ?? [], $this->parts->inputSlots()))));
+    }
+
+    /**
+     * Codes of inputs without a most: nothing is the dearest where their charges rise.
+     *
+     * @return list<string>
+     */
+    public function open(): array
+    {
+        return array_values(array_unique(array_merge(...array_map(static fn (ChargesSlot $slot): array => $slot->inputs->open ?? [], $this->parts->inputSlots()))));
+    }
+
+    /** Whether what is typed has a share in the price of some combination. */
+    public function hangsOnInputs(): bool
+    {
+        return [] !== $this->parts->inputSlots();
+    }
+
+    private function combination(int $sum, \GMP $rank): State
+    {
+        $letters = [];
+        foreach ($this->graphs as $i => $graph) {
+            [$own, $sum, $rank] = $graph->at($sum, $rank, $this->from[$i + 1]);
+            $letters += $own;
+        }
+
+        return $this->reach->board->stateOfLetters($letters);
+    }
+
+    /**
+     * @return list<array{?BigDecimal, \GMP, list<int>}> total, combinations, the sums that come to it
+     */
+    private function sorted(): array
+    {
+        if (null !== $this->levels) {
+            return $this->levels;
+        }
+        $this->levels = [];
+        if (0 === gmp_sign($this->reach->selectable())) {
+            return $this->levels;
+        }
+        $sums = array_keys($this->from[0]);
+        sort($sums);
+        foreach ($sums as $sum) {
+            $total = $this->sums->total(Sums::plus($sum, $this->constant));
+            $count = $this->from[0][$sum];
+            $last = count($this->levels) - 1;
+            if ($last >= 0 && (null === $total ? null === $this->levels[$last][0] : true === $this->levels[$last][0]?->isEqualTo($total))) {
+                $this->levels[$last][1] = gmp_add($this->levels[$last][1], $count);
+                $this->levels[$last][2][] = $sum;
+            } else {
+                $this->levels[] = [$total, is_int($count) ? gmp_init($count) : $count, [$sum]];
+            }
+        }
+
+        return $this->levels;
+    }
+
+    /**
+     * @param array<int, int|\GMP> $a
+     * @param array<int, int|\GMP> $b
+     *
+     * @return array<int, int|\GMP>
+     */
+    private static function joined(array $a, array $b): array
+    {
+        $joined = [];
+        foreach ($a as $x => $m) {
+            foreach ($b as $y => $n) {
+                $sum = Sums::plus($x, $y);
+                $times = is_int($m) && is_int($n) && $m < 2_000_000_000 && $n < 2_000_000_000 ? $m * $n : gmp_mul($m, $n);
+                $joined[$sum] = isset($joined[$sum]) ? PriceGraph::plus($joined[$sum], $times) : $times;
+            }
+        }
+
+        return $joined;
+    }
+}

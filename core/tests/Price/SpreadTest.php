@@ -1,0 +1,170 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Tests\Price;
+
+use Brick\Math\BigDecimal;
+use Ithrel\Core\Answer\GivenFile;
+use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Limit\InputCheck;
+use Ithrel\Core\Price\Pricer;
+use Ithrel\Core\Price\Spread\NotExact;
+use Ithrel\Core\Price\Spread\Spread;
+use Ithrel\Core\Reach\Listing;
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Reader;
+use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Tests\Support\Documents;
+use Ithrel\Core\Tests\Support\RandomPrices;
+use PHPUnit\Framework\Attributes\TestDox;
+use PHPUnit\Framework\TestCase;
+
+/**
+ * Totals of all combinations against the pricing of each of them with every permitted input.
+ */
+final class SpreadTest extends TestCase
+{
+    #[TestDox('on random setups the totals of all combinations, cheapest and dearest, are those priced one by one')]
+    public function testAgainstPricingOneByOne(): void
+    {
+        $reader = Reader::shipped();
+        $start = 1000 * intdiv(time(), 86400);
+        $compared = $notExact = 0;
+        for ($seed = $start; $seed < $start + 400; ++$seed) {
+            $document = RandomPrices::document($seed);
+            $json = json_encode($document, JSON_THROW_ON_ERROR);
+            $reach = new Reach($reader->read($json, Today::of(Documents::TODAY)));
+            if (gmp_cmp($reach->selectable(), 150) > 0) {
+                continue;
+            }
+            $unit = 0 === $seed % 2;
+            $quantity = $reach->setup->quantity->min + $seed % 3;
+            $brute = $this->priced($reach, $unit, $quantity);
+            foreach ([false, true] as $most) {
+                try {
+                    $spread = Spread::of($reach, $unit, $quantity, $most);
+                } catch (NotExact) {
+                    ++$notExact;
+                    continue;
+                }
+                if ([] !== $spread->sampled() || ($most && [] !== $spread->open())) {
+                    continue;
+                }
+                ++$compared;
+                $where = sprintf('Seed %d, %s, %s: %s', $seed, $unit ? 'unit' : 'total', $most ? 'dearest' : 'cheapest', $json);
+                $expected = [];
+                foreach ($brute as [$least, $greatest]) {
+                    $total = $most ? $greatest : $least;
+                    $key = null === $total ? 'none' : (string) $total->strippedOfTrailingZeros();
+                    $expected[$key] = ($expected[$key] ?? 0) + 1;
+                }
+                $found = [];
+                foreach ($spread->levels() as [$total, $count]) {
+                    $found[null === $total ? 'none' : (string) $total->strippedOfTrailingZeros()] = gmp_intval($count);
+                }
+                ksort($expected);
+                ksort($found);
+                self::assertSame($expected, $found, $where);
+                $this->compareRanks($reach, $spread, $brute, $most, $unit, $quantity, $where);
+            }
+        }
+        self::assertGreaterThan(400, $compared);
+        self::assertLessThan($compared / 2, $notExact, 'Most setups can be added up exactly.');
+    }
+
+    /**
+     * @param array<string, array{?BigDecimal, ?BigDecimal}> $brute
+     */
+    private function compareRanks(Reach $reach, Spread $spread, array $brute, bool $most, bool $unit, int $quantity, string $where): void
+    {
+        $seen = [];
+        $last = null;
+        for ($rank = 0; $rank < min(40, count($brute)); ++$rank) {
+            [$choices, $total] = $spread->at(gmp_init($rank));
+            self::assertArrayNotHasKey($choices->key(), $seen, $where);
+            $seen[$choices->key()] = true;
+            self::assertArrayHasKey($choices->key(), $brute, $where);
+            $own = $brute[$choices->key()][$most ? 1 : 0];
+            self::assertTrue(null === $own ? null === $total : null !== $total && $own->isEqualTo($total), $where);
+            self::assertTrue(null === $last || (null !== $total && !$total->isLessThan($last)), $where.' in order');
+            $last = $total;
+            if (null !== $total && $rank < 5) {
+                $quote = (new Pricer($reach->setup))->quote($spread->withInputs($choices), $quantity);
+                $priced = $unit ? $quote->unitPrice : $quote->total;
+                self::assertTrue(true === $priced?->isEqualTo($total), $where.' with its inputs');
+            }
+        }
+    }
+
+    /**
+     * Every selectable combination with the least and the greatest that its inputs can make of it.
+     *
+     * @return array<string, array{?BigDecimal, ?BigDecimal}> null: no price with some inputs
+     */
+    private function priced(Reach $reach, bool $unit, int $quantity): array
+    {
+        $pricer = new Pricer($reach->setup);
+        $priced = [];
+        foreach ((new Listing($reach))->from(gmp_init(0), 1000) as $choices) {
+            $totals = [];
+            $none = false;
+            foreach ($this->withEveryInput($reach, $choices) as $state) {
+                $quote = $pricer->quote($state, $quantity);
+                $total = $unit ? $quote->unitPrice : $quote->total;
+                $none = $none || null === $total;
+                $totals[] = $total;
+            }
+            self::assertNotSame([], $totals);
+            $numbers = array_filter($totals);
+            // Without a price sorts before all; the dearest has one unless none has.
+            $priced[$choices->key()] = [$none ? null : BigDecimal::min(...$numbers), [] === $numbers ? null : BigDecimal::max(...$numbers)];
+        }
+
+        return $priced;
+    }
+
+    /**
+     * @return iterable<State>
+     */
+    private function withEveryInput(Reach $reach, State $choices): iterable
+    {
+        $states = [$choices];
+        foreach ($reach->setup->options as $option) {
+            if (!$option->kind->isInput()) {
+                continue;
+            }
+            $next = $states;
+            foreach ($states as $state) {
+                foreach ($this->inputs($reach, $option) as $input) {
+                    $next[] = $state->with($option->index, $input);
+                }
+            }
+            $states = $next;
+        }
+        $page = $reach->board->page;
+        foreach ($states as $state) {
+            if ($page->isComplete($state) && $page->drop($state)->key() === $state->key()) {
+                yield $state;
+            }
+        }
+    }
+
+    /**
+     * @return list<Input>
+     */
+    private function inputs(Reach $reach, Option $option): array
+    {
+        $all = match ($option->kind) {
+            Kind::Number => array_map(static fn (int $n): Input => Input::number(BigDecimal::of($n)), range(0, 6)),
+            Kind::Text => array_map(Input::text(...), ['x', 'x ', 'xx', 'x  ', 'xx ', 'xxx', 'x   ', 'xxxx']),
+            Kind::File => array_map(static fn (int $n): Input => Input::files(array_fill(0, $n, new GivenFile('f'))), [1, 2, 3]),
+            default => $reach->board->page->inputs[$option->index],
+        };
+
+        return array_values(array_filter($all, static fn (Input $i): bool => [] === (new InputCheck())->problems($option, $i)));
+    }
+}
