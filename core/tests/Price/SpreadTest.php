@@ -12,6 +12,7 @@ use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Price\Pricer;
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Price\Spread\Spread;
+use Ithrel\Core\Price\Spread\ValueEffects;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
@@ -74,6 +75,53 @@ final class SpreadTest extends TestCase
         }
         self::assertGreaterThan(400, $compared);
         self::assertLessThan($compared / 2, $notExact, 'Most setups can be added up exactly.');
+    }
+
+    #[TestDox('what a value does is what swapping it in every combination does')]
+    public function testValueEffectsAgainstSwapping(): void
+    {
+        $reader = Reader::shipped();
+        $start = 1000 * intdiv(time(), 86400);
+        $compared = 0;
+        for ($seed = $start; $seed < $start + 500; ++$seed) {
+            $document = RandomPrices::document($seed);
+            $document['rounding'] = ['at' => 'effect'];
+            $document['quantity'] = ['min' => 1];
+            $reach = new Reach($reader->read(json_encode($document, JSON_THROW_ON_ERROR), Today::of(Documents::TODAY)));
+            if (gmp_cmp($reach->selectable(), 120) > 0) {
+                continue;
+            }
+            try {
+                $effects = (new ValueEffects($reach))->all();
+            } catch (NotExact) {
+                continue;
+            }
+            $brute = [] === $effects ? [] : $this->priced($reach, false, 1);
+            foreach ($effects as $effect) {
+                $differences = [];
+                foreach ((new Listing($reach))->from(gmp_init(0), 200) as $choices) {
+                    $picked = $choices->picked($effect->option);
+                    if (!in_array($effect->value, $picked, true)) {
+                        continue;
+                    }
+                    $rest = array_values(array_diff($picked, [$effect->value]));
+                    $swapped = $choices->with($effect->option, null !== $effect->against ? [$effect->against] : ([] === $rest ? null : $rest));
+                    if (isset($brute[$swapped->key()])) {
+                        [$with] = $brute[$choices->key()];
+                        [$without] = $brute[$swapped->key()];
+                        if (null === $with || null === $without) {
+                            continue 2;
+                        }
+                        $differences[] = $with->minus($without);
+                    }
+                }
+                $where = sprintf('Seed %d, option %d, value %d: %s', $seed, $effect->option, $effect->value, json_encode($document, JSON_THROW_ON_ERROR));
+                self::assertNotSame([], $differences, $where);
+                self::assertSame([(string) BigDecimal::min(...$differences)->strippedOfTrailingZeros(), (string) BigDecimal::max(...$differences)->strippedOfTrailingZeros()], [(string) $effect->least, (string) $effect->greatest], $where);
+                ++$compared;
+            }
+        }
+        self::assertGreaterThan(200, $compared);
     }
 
     /**

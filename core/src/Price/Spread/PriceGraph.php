@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Price\Spread;
 
-use Brick\Math\BigDecimal;
 use Ithrel\Core\Reach\Diagram;
 
 /**
@@ -130,26 +129,25 @@ final class PriceGraph
     private function walk(array $diagrams): void
     {
         $position = 0;
-        $settledAt = $this->settledAt();
-        $states = [[0, array_map(static fn (Slot $s): string => $s->start(), $this->slots), null]];
+        $track = new PriceTrack($this->parts, $this->slots, $this->cells, $this->most);
+        $states = [[0, $track->start()]];
         $known = 0;
         foreach ($diagrams as $diagram) {
             foreach ($diagram->cells as $p => $cell) {
                 $isEnd = $p === count($diagram->cells) - 1;
-                $touched = array_keys(array_filter($this->slots, static fn (Slot $s): bool => isset($s->cells()[$cell])));
                 $index = $next = $edges = [];
-                foreach ($states as [$node, $memory, $base]) {
+                foreach ($states as [$node, $memory]) {
                     $own = [];
                     foreach ($diagram->edges[$p][$node] as $g => $child) {
                         if ($child < 0 || Diagram::isZero($diagram->selectable[$p + 1][$child])) {
                             continue;
                         }
                         foreach ($diagram->groups[$p][$g] as $letter) {
-                            [$after, $sum, $baseAfter] = $this->decide($memory, $base, $cell, $letter, $touched, $settledAt[$position] ?? []);
-                            $key = ($isEnd ? 0 : $child).'|'.implode('|', array_map(static fn (?string $m): string => $m ?? '-', $after)).'|'.$baseAfter;
+                            [$after, $sum] = $track->decide($memory, $position, $cell, $letter);
+                            $key = ($isEnd ? 0 : $child).'|'.PriceTrack::key($after);
                             if (!isset($index[$key])) {
                                 $index[$key] = count($next);
-                                $next[] = [$isEnd ? 0 : $child, $after, $baseAfter];
+                                $next[] = [$isEnd ? 0 : $child, $after];
                                 if (++$known > self::MOST_STATES) {
                                     throw new NotExact('too much has to be remembered of the choices for the charges');
                                 }
@@ -165,69 +163,6 @@ final class PriceGraph
                 ++$position;
             }
         }
-    }
-
-    /**
-     * At which position the last cell of each slot, and the base where it is needed, are decided.
-     *
-     * @return array<int, list<int>> position => slots, the base first
-     */
-    private function settledAt(): array
-    {
-        $positionOf = array_flip($this->cells);
-        $last = [];
-        foreach ($this->slots as $i => $slot) {
-            $last[$i] = max([0, ...array_intersect_key($positionOf, $slot->cells())]);
-        }
-        $base = array_search($this->parts->base, $this->slots, true);
-        $settled = [];
-        foreach ($last as $i => $at) {
-            $settled[false !== $base && $this->slots[$i]->needsBase() ? max($at, $last[$base]) : $at][] = $i;
-        }
-        foreach ($settled as $at => $slots) {
-            usort($slots, static fn (int $a, int $b): int => ($a === $base ? -1 : $a) <=> ($b === $base ? -1 : $b));
-            $settled[$at] = $slots;
-        }
-
-        return $settled;
-    }
-
-    /**
-     * @param list<string|null> $memory  null where a slot is settled
-     * @param BigDecimal|null   $base    once it is known
-     * @param list<int>         $touched slots that hang on the cell
-     * @param list<int>         $settled slots that this cell settles
-     *
-     * @return array{list<string|null>, int, BigDecimal|null}
-     */
-    private function decide(array $memory, ?BigDecimal $base, int $cell, int $letter, array $touched, array $settled): array
-    {
-        $sum = $this->parts->direct[$cell][$letter] ?? 0;
-        foreach ($touched as $i) {
-            if (null !== $memory[$i]) {
-                $memory[$i] = $this->slots[$i]->step($memory[$i], $cell, $letter);
-                if ('' === $memory[$i]) {
-                    $memory[$i] = null;
-                }
-            }
-        }
-        foreach ($settled as $i) {
-            if (null === $memory[$i]) {
-                continue;
-            }
-            $slot = $this->slots[$i];
-            if ($slot instanceof BaseSlot) {
-                $base = $slot->base($memory[$i]);
-            }
-            $sum = Sums::plus($sum, $slot->value($memory[$i], $slot->needsBase() ? $base ?? $this->parts->constantBase : null, $this->most));
-            $memory[$i] = null;
-        }
-        $isNeeded = false;
-        foreach ($memory as $i => $kept) {
-            $isNeeded = $isNeeded || (null !== $kept && $this->slots[$i]->needsBase());
-        }
-
-        return [$memory, $sum, $isNeeded ? $base : null];
     }
 
     private function add(int $positions): void

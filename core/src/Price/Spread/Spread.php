@@ -7,14 +7,13 @@ namespace Ithrel\Core\Price\Spread;
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Price\Pricer;
-use Ithrel\Core\Reach\Groups;
 use Ithrel\Core\Reach\Reach;
 
 /**
  * What all selectable combinations come to, exactly: how many at each total, and any of them by its rank in the order
  * of totals. Where inputs have a share, each combination counts with the inputs that make it cheapest, or dearest.
  */
-final class Spread
+final class Spread implements Totals
 {
     /** @var list<PriceGraph> */
     private array $graphs = [];
@@ -29,45 +28,14 @@ final class Spread
 
     private function __construct(private readonly Reach $reach, private readonly PriceParts $parts, private readonly Sums $sums, private readonly bool $most)
     {
-        $board = $reach->board;
-        $components = $reach->compiled();
-        $componentOf = [];
-        foreach ($components as $c => $component) {
-            foreach ($component->choices->cells ?? [] as $cell) {
-                $componentOf[$cell] = $c;
-            }
-        }
-        $groups = new Groups(count($components));
+        $groups = new PriceGroups($reach, $parts);
         $constant = $parts->constant;
-        $slotsOf = [];
-        foreach ($parts->slots as $slot) {
-            $cells = array_keys($slot->cells());
-            if ($slot->needsBase() && null !== $parts->base) {
-                array_push($cells, ...array_keys($parts->base->cells()));
-            }
-            if ([] === $cells) {
-                $constant = Sums::plus($constant, $slot->value($slot->start(), $parts->constantBase, $most));
-                continue;
-            }
-            foreach ($cells as $cell) {
-                $groups->join($componentOf[$cells[0]], $componentOf[$cell]);
-            }
-            $slotsOf[] = [$componentOf[$cells[0]], $slot];
+        foreach ($groups->free as $slot) {
+            $constant = Sums::plus($constant, $slot->value($slot->start(), $parts->constantBase, $most));
         }
         $this->constant = $constant;
-        $diagrams = $slots = [];
-        foreach ($components as $c => $component) {
-            if (null !== $component->choices) {
-                $diagrams[$groups->of($c)][] = $component->choices;
-            }
-        }
-        foreach ($slotsOf as [$c, $slot]) {
-            $slots[$groups->of($c)][] = $slot;
-        }
-        if (0 !== gmp_sign($reach->selectable())) {
-            foreach ($diagrams as $group => $list) {
-                $this->graphs[] = new PriceGraph($list, $parts, $slots[$group] ?? [], $most);
-            }
+        foreach (0 === gmp_sign($reach->selectable()) ? [] : $groups->diagrams as $group => $diagrams) {
+            $this->graphs[] = new PriceGraph($diagrams, $parts, $groups->slots[$group] ?? [], $most);
         }
         $from = [[0 => 1]];
         foreach (array_reverse($this->graphs) as $graph) {
@@ -89,11 +57,6 @@ final class Spread
         return new self($reach, new PriceParts($reach->board, new Pricer($reach->setup), $sums), $sums, $most);
     }
 
-    /**
-     * The totals from the lowest, each with how many combinations come to it.
-     *
-     * @return list<array{?BigDecimal, \GMP}> a null total: combinations that have no price
-     */
     public function levels(): array
     {
         return array_map(static fn (array $level): array => [$level[0], $level[1]], $this->sorted());
@@ -104,13 +67,6 @@ final class Spread
         return array_reduce($this->sorted(), static fn (\GMP $sum, array $level): \GMP => gmp_add($sum, $level[1]), gmp_init(0));
     }
 
-    /**
-     * The combination with a rank in the order of totals, from the lowest; equal totals in the order of the walk.
-     *
-     * @return array{State, ?BigDecimal} choices and total
-     *
-     * @throws \OutOfRangeException
-     */
     public function at(\GMP $rank): array
     {
         foreach ($this->sorted() as [$total, $count, $sums]) {
@@ -129,9 +85,6 @@ final class Spread
         throw new \OutOfRangeException('There is no combination of this rank.');
     }
 
-    /**
-     * Choices with the inputs that make them what they count as, and with every further input that has to be given.
-     */
     public function withInputs(State $choices): State
     {
         $board = $this->reach->board;
@@ -152,27 +105,16 @@ final class Spread
         return $state;
     }
 
-    /**
-     * Codes of inputs whose answers were sampled, so that the least or the most may lie between.
-     *
-     * @return list<string>
-     */
     public function sampled(): array
     {
         return array_values(array_unique(array_merge(...array_map(static fn (ChargesSlot $slot): array => $slot->inputs->sampled ?? [], $this->parts->inputSlots()))));
     }
 
-    /**
-     * Codes of inputs without a most: nothing is the dearest where their charges rise.
-     *
-     * @return list<string>
-     */
     public function open(): array
     {
         return array_values(array_unique(array_merge(...array_map(static fn (ChargesSlot $slot): array => $slot->inputs->open ?? [], $this->parts->inputSlots()))));
     }
 
-    /** Whether what is typed has a share in the price of some combination. */
     public function hangsOnInputs(): bool
     {
         return [] !== $this->parts->inputSlots();

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Price\Spread;
+
+use Ithrel\Core\Reach\Reach;
+
+/**
+ * Chooses how the totals of a setup are worked out.
+ */
+final class AllTotals
+{
+    /**
+     * @param bool $unit whether unit prices are looked at, else totals with what is charged once a line
+     * @param bool $most whether each combination counts with the inputs that make it dearest
+     *
+     * @throws NotExact where they can neither be added up nor are few enough to be priced one by one
+     */
+    public static function of(Reach $reach, bool $unit, int $quantity, bool $most): Totals
+    {
+        try {
+            return Spread::of($reach, $unit, $quantity, $most);
+        } catch (NotExact $e) {
+            if (gmp_cmp($reach->selectable(), OneByOne::MOST) > 0) {
+                throw $e;
+            }
+
+            return new OneByOne($reach, $unit, $quantity, $most);
+        }
+    }
+}
