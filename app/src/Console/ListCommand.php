@@ -7,6 +7,7 @@ namespace Ithrel\App\Console;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Cart\CartLineBuilder;
+use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\InputInfluence;
 use Ithrel\Core\Price\Pricer;
@@ -92,7 +93,7 @@ final class ListCommand extends Command
     private function csv(OutputInterface $output, Reach $reach, iterable $states, string $from): void
     {
         foreach ($this->rows($reach, $states, $from) as $row) {
-            $output->write(implode(',', array_map(static fn (string $cell): string => 1 === preg_match('/[",\r\n]/', $cell) ? '"'.str_replace('"', '""', $cell).'"' : $cell, $row))."\r\n", false, OutputInterface::OUTPUT_RAW);
+            $output->write(Csv::text([$row]), false, OutputInterface::OUTPUT_RAW);
         }
     }
 

@@ -66,14 +66,30 @@ final readonly class GivenState
         if (is_string($quantity) && 1 === preg_match('/^\d{1,15}$/D', $quantity)) {
             $quantity = (int) $quantity;
         }
-        if (!is_int($quantity) || $quantity < 1 || !$setup->quantity->allows($quantity)) {
-            $rule = $setup->quantity;
-            $limit = 'from '.$rule->min.(null === $rule->max ? '' : ' to '.$rule->max).($rule->step > 1 ? ' in steps of '.$rule->step : '');
-            $problems[] = new AnswerProblem('quantity', null, sprintf('The quantity is not one that can be bought (%s).', $limit), $limit, is_scalar($quantity) ? (string) $quantity : null);
-            $quantity = is_int($quantity) && $quantity >= 1 ? $quantity : $setup->quantity->min;
-        }
+        array_push($problems, ...self::quantityProblems($setup, $quantity));
+        $quantity = is_int($quantity) && $quantity >= 1 ? $quantity : $setup->quantity->min;
 
         return new self(new State($answers), $quantity, $problems);
+    }
+
+    /** A state that is already understood. */
+    public static function of(Setup $setup, State $state, int $quantity): self
+    {
+        return new self($state, $quantity, self::quantityProblems($setup, $quantity));
+    }
+
+    /**
+     * @return list<AnswerProblem>
+     */
+    private static function quantityProblems(Setup $setup, mixed $quantity): array
+    {
+        $rule = $setup->quantity;
+        if (is_int($quantity) && $quantity >= 1 && $rule->allows($quantity)) {
+            return [];
+        }
+        $limit = 'from '.$rule->min.(null === $rule->max ? '' : ' to '.$rule->max).($rule->step > 1 ? ' in steps of '.$rule->step : '');
+
+        return [new AnswerProblem('quantity', null, sprintf('The quantity is not one that can be bought (%s).', $limit), $limit, is_scalar($quantity) ? (string) $quantity : null)];
     }
 
     /**

@@ -56,18 +56,16 @@ final readonly class Pricer
         $ledger = $ownLines = $problems = [];
         foreach ($this->effects($state, $quantity) as [$charge, $part, $option, $value, $label, $at]) {
             if ($charge instanceof ReplaceCharge) {
-                $ledger[] = new LedgerEntry($at, $label, 'replace', false, BigDecimal::zero(), $running);
+                $ledger[] = new LedgerEntry($at, $label, 'replace', false, BigDecimal::zero(), $running, null);
                 continue;
             }
             try {
-                $amount = null === $charge ? $part : $this->amount($charge, $option, $state, $base, $running, $names);
+                $workings = null === $charge ? (null === $part ? null : new Workings($part)) : $this->amount($charge, $option, $state, $base, $running, $names);
             } catch (FormulaError $e) {
-                $amount = null;
+                $workings = null;
                 $problems[] = new AnswerProblem('formula', $option?->code, sprintf('%s: the formula at %s has no value here: %s.', $label, $at, $e->getMessage()), null, $e->name);
             }
-            if ('effect' === $rounding && null !== $amount) {
-                $amount = $this->round($amount);
-            }
+            $amount = 'effect' === $rounding && null !== $workings ? $this->round($workings->amount) : $workings?->amount;
             if (true === $value?->own) {
                 $sku = $value->item ?? '';
                 $shown = null === $amount ? null : $this->round($amount);
@@ -82,7 +80,7 @@ final readonly class Pricer
             } else {
                 $running = null === $amount ? null : $running?->plus($amount);
             }
-            $ledger[] = new LedgerEntry($at, $label, $charge?->how() ?? 'part', $isPerLine, $amount, $running);
+            $ledger[] = new LedgerEntry($at, $label, $charge?->how() ?? 'part', $isPerLine, $amount, $running, $workings);
         }
         $unit = null === $running ? null : $this->round($running);
         $lineTotal = null;
@@ -96,7 +94,7 @@ final readonly class Pricer
             $total = null === $own->lineTotal ? null : $total?->plus($own->lineTotal);
         }
 
-        return new Quote($base, $baseAt, $unit, $lineTotal, $total, $ledger, $ownLines, $problems);
+        return new Quote($base, $baseAt, $running, $unit, $lineTotal, $total, $ledger, $ownLines, $problems);
     }
 
     /**
@@ -106,7 +104,7 @@ final readonly class Pricer
     {
         $amount = match (true) {
             $charge instanceof FixedCharge => $charge->amount,
-            $charge instanceof PercentCharge && !$charge->ofRunning => $base->multipliedBy($charge->rate)->multipliedBy('0.01'),
+            $charge instanceof PercentCharge && !$charge->ofRunning => ($charge->level ?? $base)->multipliedBy($charge->rate)->multipliedBy('0.01'),
             default => throw new \LogicException('The charge at '.$charge->at.' hangs on more than the base.'),
         };
 
@@ -178,26 +176,27 @@ final readonly class Pricer
     /**
      * @throws FormulaError
      */
-    private function amount(Charge $charge, ?Option $option, State $state, BigDecimal $base, ?BigDecimal $running, StateNames $names): ?BigDecimal
+    private function amount(Charge $charge, ?Option $option, State $state, BigDecimal $base, ?BigDecimal $running, StateNames $names): ?Workings
     {
         if ($charge instanceof FixedCharge) {
-            return $charge->amount;
+            return new Workings($charge->amount);
         }
         if ($charge instanceof PercentCharge) {
-            $of = $charge->ofRunning ? $running : $base;
+            $of = $charge->level ?? ($charge->ofRunning ? $running : $base);
 
-            return $of?->multipliedBy($charge->rate)->multipliedBy('0.01');
+            return null === $of ? null : new Workings($of->multipliedBy($charge->rate)->multipliedBy('0.01'), $of);
         }
         if ($charge instanceof CountedCharge && null !== $option) {
-            return $charge->amount->multipliedBy(max(0, $this->countOf($charge, $option, $state) - $charge->free));
+            $counted = max(0, $this->countOf($charge, $option, $state) - $charge->free);
+
+            return new Workings($charge->amount->multipliedBy($counted), BigDecimal::of($counted));
         }
         if ($charge instanceof FormulaCharge) {
             $value = (new Evaluator($names))->value($charge->formula);
-            if (null !== $charge->max && $value->isGreaterThan($charge->max)) {
-                $value = $charge->max;
-            }
+            $held = null !== $charge->max && $value->isGreaterThan($charge->max) ? $charge->max : $value;
+            $held = null !== $charge->min && $held->isLessThan($charge->min) ? $charge->min : $held;
 
-            return null !== $charge->min && $value->isLessThan($charge->min) ? $charge->min : $value;
+            return new Workings($held, null, $held === $value ? null : $value);
         }
 
         throw new \LogicException('No meaning for the charge at '.$charge->at);

@@ -14,6 +14,7 @@ final readonly class Quote
 {
     /**
      * @param string              $baseAt   JSON Pointer of what the base was taken from
+     * @param BigDecimal|null     $running  the running total, before it is rounded to the unit price
      * @param list<LedgerEntry>   $ledger
      * @param list<OwnLine>       $ownLines
      * @param list<AnswerProblem> $problems why an amount is null
@@ -21,6 +22,7 @@ final readonly class Quote
     public function __construct(
         public BigDecimal $base,
         public string $baseAt,
+        public ?BigDecimal $running,
         public ?BigDecimal $unitPrice,
         public ?BigDecimal $lineTotal,
         public ?BigDecimal $total,

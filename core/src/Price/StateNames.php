@@ -33,6 +33,10 @@ final readonly class StateNames implements Names
         $dot = strpos($name, '.');
         $code = false === $dot ? $name : substr($name, 0, $dot);
         $figure = false === $dot ? null : substr($name, $dot + 1);
+        $level = 'levels' === $code && null !== $figure ? $this->setup->levels->amount($figure) : null;
+        if (null !== $level) {
+            return $level;
+        }
         $option = $this->setup->option($code);
         if (null === $figure && Kind::Number === $option?->kind) {
             return $this->state->input($option->index)?->number;

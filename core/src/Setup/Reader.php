@@ -40,9 +40,12 @@ final class Reader
 
     private Today $today;
 
+    private Levels $levels;
+
     public function __construct(private readonly Structure $structure)
     {
         $this->today = Today::of('1970-01-01');
+        $this->levels = new Levels([]);
     }
 
     public static function shipped(): self
@@ -90,6 +93,7 @@ final class Reader
         }
         $quantity = $d->object('quantity');
         $rule = new QuantityRule($quantity->whole('min') ?? 1, $quantity->whole('max'), $quantity->whole('step') ?? 1);
+        $this->levels = $this->levels($d);
         $parts = [];
         foreach ($d->objects('parts') as $part) {
             $parts[] = new Part($part->text('sku'), $part->text('name', $part->text('sku')), $part->decimal('price') ?? BigDecimal::zero(), $part->decimal('weight'), $part->decimal('points'), $part->decimal('stock'));
@@ -129,6 +133,7 @@ final class Reader
             $this->rounding($d->object('rounding')),
             $d->has('appliesTo') ? new Scope($scope->texts('skus'), $scope->texts('categories'), $scope->texts('tags'), $scope->flag('all'), $scope->texts('except')) : null,
             $this->today,
+            $this->levels,
         );
     }
 
@@ -299,10 +304,10 @@ final class Reader
         }
         $perLine = 'line' === $charge->text('per', 'unit');
         $zero = BigDecimal::zero();
-        $amount = $charge->decimal('amount') ?? $zero;
+        $amount = $this->level($charge, 'amount') ?? $charge->decimal('amount') ?? $zero;
         switch ($charge->text('how')) {
             case 'percent':
-                return new PercentCharge($at, $perLine, $charge->decimal('rate') ?? $zero, 'running' === $charge->text('of', 'base'));
+                return new PercentCharge($at, $perLine, $charge->decimal('rate') ?? $zero, 'running' === $charge->text('of', 'base'), $this->level($charge, 'of'));
             case 'per-character':
                 return new CountedCharge($at, $perLine, 'per-character', $amount, $charge->whole('free') ?? 0, $charge->flag('skipSpaces'));
             case 'per-file':
@@ -320,6 +325,32 @@ final class Reader
         }
 
         return new FixedCharge($at, $perLine, $amount);
+    }
+
+    /** The amount of a price level that is named in the place of an amount, or of a basis; null where none is. */
+    private function level(Place $charge, string $key): ?BigDecimal
+    {
+        $text = $charge->text($key);
+        if (!str_starts_with($text, 'level:')) {
+            return null;
+        }
+        $level = $this->levels->amount(substr($text, 6));
+        if (null === $level) {
+            $this->problem($charge->at($key), sprintf('There is no price level "%s".', substr($text, 6)));
+        }
+
+        return $level ?? BigDecimal::zero();
+    }
+
+    private function levels(Place $d): Levels
+    {
+        $given = [];
+        foreach ($d->objects('levels') as $level) {
+            $given[$level->text('code')] ??= [$level->decimal('amount'), $level->decimal('percent'), $level->optional('of'), $level->at];
+        }
+        $this->unique($d->objects('levels'), 'code', 'price level');
+
+        return Levels::of($given, $this->problem(...));
     }
 
     private function condition(Place $c): Condition

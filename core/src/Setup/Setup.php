@@ -38,6 +38,7 @@ final readonly class Setup
         public Rounding $rounding,
         public ?Scope $appliesTo,
         public Today $today,
+        public Levels $levels = new Levels([]),
     ) {
         $this->optionsByCode = array_column($options, null, 'code');
         $this->partsBySku = array_column($parts, null, 'sku');
@@ -72,13 +73,13 @@ final readonly class Setup
         $options = $values ? $this->options : array_map(static fn (Option $o): Option => $o->withoutStocks(), $this->options);
         $variants = $rows || null === $this->variants ? $this->variants : new Variants($this->variants->by, array_map(static fn (Row $r): Row => $r->withStock(null), $this->variants->rows));
 
-        return new self($this->name, $this->currency, $item, $this->quantity, $parts, $options, $variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today);
+        return new self($this->name, $this->currency, $item, $this->quantity, $parts, $options, $variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels);
     }
 
     /** The same setup with inputs that take anything, to tell causes apart. */
     public function withoutLimits(): self
     {
-        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, array_map(static fn (Option $o): Option => $o->withoutLimits(), $this->options), $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today);
+        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, array_map(static fn (Option $o): Option => $o->withoutLimits(), $this->options), $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels);
     }
 
     /** With the stocks of item, values and parts forgotten, and rows sold out that were not, and the other way round. */
@@ -113,13 +114,13 @@ final readonly class Setup
      */
     private function with(?Variants $variants, array $guards): self
     {
-        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, $this->options, $variants, $this->charges, $guards, $this->rounding, $this->appliesTo, $this->today);
+        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, $this->options, $variants, $this->charges, $guards, $this->rounding, $this->appliesTo, $this->today, $this->levels);
     }
 
     private function withoutBackorder(): self
     {
         $item = new Item($this->item->sku, $this->item->name, $this->item->price, $this->item->salePrice, $this->item->weight, $this->item->points, $this->item->stock, false, $this->item->image, $this->item->data);
 
-        return new self($this->name, $this->currency, $item, $this->quantity, $this->parts, $this->options, $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today);
+        return new self($this->name, $this->currency, $item, $this->quantity, $this->parts, $this->options, $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels);
     }
 }

@@ -125,6 +125,8 @@ final class Structure
             str_contains($pattern, '[0-9]{4}-') && str_contains($pattern, '-?[0-9]{1,40}') => 'A decimal like "12.50", a date like "2030-01-31" or days from today like "+3d" was expected.',
             str_contains($pattern, '[0-9]{4}-') && str_contains($pattern, 'd)$') => 'A date like "2030-01-31" or days from today like "+3d" was expected.',
             str_contains($pattern, '[0-9]{4}-') => 'A date like "2030-01-31" was expected.',
+            str_starts_with($pattern, '^(base|running') => 'One of "base", "running" and "level:code" was expected.',
+            str_contains($pattern, '{1,40}') && str_contains($pattern, 'level:') => 'A plain decimal like "12.50", or a price level like "level:trade" was expected.',
             str_contains($pattern, '[a-z]') => 'A code of small letters, digits and _ that begins with a letter was expected.',
             str_contains($pattern, '{1,40}') => 'A plain decimal like "12.50" was expected: digits, a point, no exponent, no comma.',
             str_contains($pattern, '[0-9]') => 'A whole number was expected.',

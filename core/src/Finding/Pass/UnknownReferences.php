@@ -141,6 +141,12 @@ final class UnknownReferences implements Pass
                 $dot = strpos($name, '.');
                 $code = false === $dot ? $name : substr($name, 0, $dot);
                 $figure = false === $dot ? null : substr($name, $dot + 1);
+                if ('levels' === $code && null !== $figure && [] !== $setup->levels->codes()) {
+                    if (null === $setup->levels->amount($figure)) {
+                        yield $this->unknown($charge->at.'/expr', 'price level', $figure, $setup->levels->codes());
+                    }
+                    continue;
+                }
                 $option = $setup->option($code);
                 $wanted = match ($function) {
                     'chars' => Kind::Text, 'files' => Kind::File, 'picks' => Kind::Several, 'to' => Kind::Number, 'filled' => null, default => null === $figure ? Kind::Number : null,

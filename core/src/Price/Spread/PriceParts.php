@@ -155,7 +155,7 @@ final class PriceParts
         if ($charge instanceof ReplaceCharge) {
             return;
         }
-        if ($charge instanceof PercentCharge && $charge->ofRunning) {
+        if ($charge instanceof PercentCharge && $charge->ofRunning && null === $charge->level) {
             throw new NotExact('a percentage is taken of the running total');
         }
         [$inputs, $choices] = $this->asked($charge, $when, $option);

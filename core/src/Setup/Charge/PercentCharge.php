@@ -7,11 +7,11 @@ namespace Ithrel\Core\Setup\Charge;
 use Brick\Math\BigDecimal;
 
 /**
- * Adds a share of the base, or of the running total so far.
+ * Adds a share of the base, of the running total so far, or of a price level.
  */
 final readonly class PercentCharge extends Charge
 {
-    public function __construct(string $at, bool $perLine, public BigDecimal $rate, public bool $ofRunning)
+    public function __construct(string $at, bool $perLine, public BigDecimal $rate, public bool $ofRunning, public ?BigDecimal $level = null)
     {
         parent::__construct($at, $perLine);
     }

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Compare;
+
+/**
+ * Delimited text: CSV as RFC 4180 has it, with commas, semicolons, or tabs as a spreadsheet's cells are pasted.
+ */
+final class Csv
+{
+    /**
+     * @return list<list<string>> rows that are not empty; cells trimmed
+     */
+    public static function rows(string $text): array
+    {
+        $text = str_starts_with($text, "\u{FEFF}") ? substr($text, 3) : $text;
+        $first = strtok($text, "\r\n");
+        $delimiter = ',';
+        foreach (["\t", ';'] as $candidate) {
+            if (substr_count((string) $first, $candidate) > substr_count((string) $first, $delimiter)) {
+                $delimiter = $candidate;
+            }
+        }
+        $file = new \SplTempFileObject();
+        $file->fwrite($text);
+        $file->rewind();
+        $file->setFlags(\SplFileObject::READ_CSV);
+        $file->setCsvControl($delimiter, '"', '');
+        $rows = [];
+        foreach ($file as $row) {
+            $cells = is_array($row) ? array_values(array_map(static fn (mixed $cell): string => trim(is_string($cell) ? $cell : ''), $row)) : [];
+            if ('' !== implode('', $cells)) {
+                $rows[] = $cells;
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param iterable<list<string>> $rows
+     */
+    public static function text(iterable $rows): string
+    {
+        $text = '';
+        foreach ($rows as $row) {
+            $text .= implode(',', array_map(static fn (string $cell): string => 1 === preg_match('/[",\r\n]/', $cell) ? '"'.str_replace('"', '""', $cell).'"' : $cell, $row))."\r\n";
+        }
+
+        return $text;
+    }
+
+    /** A cell that a spreadsheet takes as text where it would else be a formula. */
+    public static function harmless(string $cell): string
+    {
+        return 1 === preg_match('/^[=+\-@\t\r]/', $cell) && 1 !== preg_match('/^[+-]?\d+(\.\d+)?$/D', $cell) ? "'".$cell : $cell;
+    }
+}

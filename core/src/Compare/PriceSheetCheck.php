@@ -1,0 +1,216 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Compare;
+
+use Brick\Math\BigDecimal;
+use Ithrel\Core\Answer\AnswerProblem;
+use Ithrel\Core\Answer\GivenState;
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Answer\StateText;
+use Ithrel\Core\Cart\Appraiser;
+use Ithrel\Core\Cart\CartLineBuilder;
+use Ithrel\Core\Limit\InputCheck;
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
+
+/**
+ * Holds a price sheet against the setup, row by row.
+ *
+ * A row's state is what clicks make of the page as it opens: the options named are answered in walk order, an empty
+ * cell leaves its option empty; options that the sheet does not name keep their default, or are left empty.
+ */
+final class PriceSheetCheck
+{
+    private readonly Appraiser $appraiser;
+    private readonly CartLineBuilder $lines;
+
+    public function __construct(private readonly Reach $reach)
+    {
+        $this->appraiser = new Appraiser($reach);
+        $this->lines = new CartLineBuilder($reach->setup);
+    }
+
+    /**
+     * @return list<SheetRow>
+     */
+    public function check(PriceSheet $sheet): array
+    {
+        $rows = [];
+        foreach ($sheet->rows as $i => $cells) {
+            $rows[] = $this->row($i + 1, $sheet->columns, $cells);
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param list<SheetColumn> $columns
+     * @param list<string>      $cells
+     */
+    private function row(int $number, array $columns, array $cells): SheetRow
+    {
+        $setup = $this->reach->setup;
+        $given = $unreadable = [];
+        $quantity = $setup->quantity->min;
+        $expected = null;
+        $isUnit = false;
+        foreach ($columns as $c => $column) {
+            $cell = $cells[$c];
+            switch ($column->role) {
+                case SheetColumn::OPTION:
+                    $option = $setup->options[$column->option ?? 0];
+                    $answer = $this->answer($option, $cell);
+                    if (null === $answer && !self::meansNone($option, $cell)) {
+                        $unreadable[] = sprintf('%s cannot be "%s".', $option->name(), mb_strimwidth($cell, 0, 60, '…', 'UTF-8'));
+                    }
+                    $given[$option->index] = $answer;
+                    break;
+                case SheetColumn::QUANTITY:
+                    if (1 === preg_match('/^\d{1,9}$/D', $cell)) {
+                        $quantity = (int) $cell;
+                    } elseif ('' !== $cell) {
+                        $unreadable[] = sprintf('"%s" is no quantity.', $cell);
+                    }
+                    break;
+                case SheetColumn::TOTAL:
+                case SheetColumn::UNIT:
+                    if (null === $expected && '' !== $cell) {
+                        $expected = self::amount($cell);
+                        $isUnit = SheetColumn::UNIT === $column->role;
+                        if (null === $expected) {
+                            $unreadable[] = sprintf('"%s" is no amount.', mb_strimwidth($cell, 0, 40, '…', 'UTF-8'));
+                        }
+                    }
+            }
+        }
+        if ([] === $unreadable && null === $expected) {
+            $unreadable[] = 'Nothing is expected here.';
+        }
+        if ([] !== $unreadable) {
+            return new SheetRow($number, SheetRow::UNREADABLE, $unreadable, [], new State(), $quantity, $expected, null);
+        }
+        [$state, $assumed] = $this->clicked($given);
+        $appraisal = $this->appraiser->appraise(GivenState::of($setup, $state, $quantity));
+        $ours = $isUnit ? $appraisal->quote->unitPrice : $appraisal->quote->total;
+        $problems = array_map(static fn (AnswerProblem $p): string => $p->message, $appraisal->problems);
+        foreach ($given as $index => $answer) {
+            // A click on what is not shown or not allowed comes to nothing; so does one that is dropped later.
+            if (null !== $answer && (is_array($answer) ? $answer !== $state->picked($index) : !$state->has($index))) {
+                $problems[] = sprintf('%s cannot be %s with the other answers.', $setup->options[$index]->name(), $this->words($setup->options[$index], $answer));
+            }
+        }
+        $verdict = match (true) {
+            [] !== $problems => SheetRow::UNREACHABLE,
+            true === $ours?->isEqualTo($expected) => SheetRow::AGREES,
+            default => SheetRow::DIFFERS,
+        };
+
+        return new SheetRow($number, $verdict, $problems, $assumed, $state, $quantity, $expected, $ours);
+    }
+
+    /**
+     * @param array<int, non-empty-list<int>|\Ithrel\Core\Answer\Input|null> $given
+     *
+     * @return array{State, list<string>}
+     */
+    private function clicked(array $given): array
+    {
+        $page = $this->reach->board->page;
+        $state = $page->opening();
+        foreach ($this->reach->board->dependencies->walk as $index) {
+            if (array_key_exists($index, $given) && $page->isShown($this->reach->setup->options[$index], $state)) {
+                $state = $page->click($state, $index, $given[$index]);
+            }
+        }
+        $assumed = [];
+        foreach ($this->reach->setup->options as $option) {
+            if (!array_key_exists($option->index, $given) && Kind::Note !== $option->kind && $page->isShown($option, $state)) {
+                $assumed[] = sprintf('%s: %s', $option->name(), $state->has($option->index) ? $this->lines->carried($option, $state) : 'left empty');
+            }
+        }
+
+        return [$state, $assumed];
+    }
+
+    /**
+     * @return non-empty-list<int>|\Ithrel\Core\Answer\Input|null
+     */
+    private function answer(Option $option, string $cell): array|\Ithrel\Core\Answer\Input|null
+    {
+        if ('' === $cell) {
+            return null;
+        }
+        if (Kind::Flag === $option->kind) {
+            $word = PriceSheet::plain($cell);
+
+            return in_array($word, ['yes', 'y', 'true', '1', 'x'], true) ? [0] : null;
+        }
+        if (Kind::File === $option->kind) {
+            return \Ithrel\Core\Answer\Input::files(array_map(static fn (string $name): \Ithrel\Core\Answer\GivenFile => new \Ithrel\Core\Answer\GivenFile(trim($name)), explode(';', $cell)));
+        }
+        if (!$option->kind->isChoice()) {
+            $text = trim(Kind::Number === $option->kind && null !== $option->number?->unit ? preg_replace('/\s*'.preg_quote($option->number->unit, '/').'$/iu', '', $cell) ?? $cell : $cell);
+
+            return (new InputCheck())->parse($option, Kind::Number === $option->kind ? str_replace(',', '.', $text) : $cell);
+        }
+        $positions = [];
+        foreach (Kind::Several === $option->kind ? array_map(trim(...), explode(';', $cell)) : [$cell] as $name) {
+            $found = $option->value($name)?->index;
+            foreach ($option->values as $value) {
+                $found ??= PriceSheet::plain($value->label) === PriceSheet::plain($name) || 0 === strcasecmp($value->code, $name) ? $value->index : null;
+            }
+            if (null === $found) {
+                return null;
+            }
+            $positions[$found] = $found;
+        }
+        sort($positions);
+
+        return $positions;
+    }
+
+    /** Whether a cell says that an option is left without an answer. */
+    private static function meansNone(Option $option, string $cell): bool
+    {
+        $word = PriceSheet::plain($cell);
+
+        return '' === $word || (Kind::Flag === $option->kind && in_array($word, ['no', 'n', 'false', '0'], true)) || ($option->kind->isChoice() && in_array($word, ['none', '-', '–'], true));
+    }
+
+    /**
+     * @param non-empty-list<int>|\Ithrel\Core\Answer\Input $answer
+     */
+    private function words(Option $option, array|\Ithrel\Core\Answer\Input $answer): string
+    {
+        return $this->lines->carried($option, new State([$option->index => $answer]));
+    }
+
+    /** An amount as people write it: with a currency, with commas or points between thousands. */
+    public static function amount(string $cell): ?BigDecimal
+    {
+        $digits = (string) preg_replace('/[^\d.,\-−]/u', '', $cell);
+        $digits = str_replace('−', '-', $digits);
+        $lastComma = strrpos($digits, ',');
+        $lastPoint = strrpos($digits, '.');
+        if (false !== $lastComma && (false === $lastPoint ? 1 === preg_match('/,\d{1,2}$/D', $digits) && 1 === substr_count($digits, ',') : $lastComma > $lastPoint)) {
+            $digits = str_replace(['.', ','], ['', '.'], $digits);
+        } else {
+            $digits = str_replace(',', '', $digits);
+        }
+
+        return 1 === preg_match('/^-?\d{1,20}(\.\d{1,10})?$/D', $digits) ? BigDecimal::of($digits) : null;
+    }
+
+    /**
+     * A row's state in the form in which states are handed in.
+     *
+     * @return array<string, string|bool|list<string>>
+     */
+    public function pick(SheetRow $row): array
+    {
+        return StateText::pick($this->reach->setup, $row->state);
+    }
+}

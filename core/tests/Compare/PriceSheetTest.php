@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Tests\Compare;
+
+use Ithrel\Core\Compare\PriceSheet;
+use Ithrel\Core\Compare\PriceSheetCheck;
+use Ithrel\Core\Compare\SheetColumn;
+use Ithrel\Core\Compare\SheetExplanations;
+use Ithrel\Core\Compare\SheetRow;
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Tests\Support\Documents;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class PriceSheetTest extends TestCase
+{
+    private Reach $reach;
+
+    protected function setUp(): void
+    {
+        $this->reach = Documents::reach([
+            'options' => [
+                ['code' => 'size', 'label' => 'Size *', 'kind' => 'one', 'required' => true, 'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large', 'charge' => '12.00']]],
+                ['code' => 'extras', 'label' => 'Extras', 'kind' => 'several', 'values' => [['code' => 'a', 'label' => 'Chain', 'charge' => '3.50'], ['code' => 'b', 'label' => 'Hook', 'charge' => '1.00']]],
+                ['code' => 'wrap', 'label' => 'Gift wrap', 'kind' => 'flag', 'default' => true, 'yes' => ['charge' => '4.00']],
+                ['code' => 'width', 'label' => 'Width', 'kind' => 'number', 'min' => '10', 'max' => '50', 'unit' => 'cm', 'shownWhen' => ['option' => 'size', 'is' => 'l'], 'charge' => ['how' => 'formula', 'expr' => 'width * 0.5']],
+            ],
+        ]);
+    }
+
+    public function testColumnsAreKnownByLabelOrCode(): void
+    {
+        $sheet = PriceSheet::read($this->reach->setup, "SIZE;extras;Gift  wrap;remark;Qty;Total\nSmall;Chain;no;x;2;1\n");
+        self::assertSame([[SheetColumn::OPTION, 0], [SheetColumn::OPTION, 1], [SheetColumn::OPTION, 2], [SheetColumn::IGNORED, null], [SheetColumn::QUANTITY, null], [SheetColumn::TOTAL, null]], array_map(static fn (SheetColumn $c): array => [$c->role, $c->option], $sheet->columns));
+    }
+
+    public function testEachRowIsHeldAgainstTheSetup(): void
+    {
+        $rows = $this->check(
+            "Size\tExtras\tWidth\tQuantity\tTotal\n".
+            "Small\tChain; Hook\t\t1\t108.50\n".   // 100 + 3.50 + 1.00 + wrap 4.00
+            "l\t\t30 cm\t2\t262,00 €\n".           // 2 × (100 + 12 + 15 + 4)
+            "Large\t\t\t1\t112.00\n".              // the wrap was forgotten
+            "Small\t\t20\t1\t104.00\n".            // a width that no small one asks
+            "Medium\t\t\t1\t104.00\n".
+            "Small\t\t\t1\tsoon\n"
+        );
+        self::assertSame([SheetRow::AGREES, SheetRow::AGREES, SheetRow::DIFFERS, SheetRow::UNREACHABLE, SheetRow::UNREADABLE, SheetRow::UNREADABLE], array_map(static fn (SheetRow $r): string => $r->verdict, $rows));
+        self::assertSame('-4.00', (string) $rows[2]->difference());
+        self::assertSame(['Gift wrap: Yes'], $rows[0]->assumed);
+        self::assertStringContainsString('Width cannot be 20 cm', implode(' ', $rows[3]->problems));
+        self::assertSame(['Size cannot be "Medium".'], $rows[4]->problems);
+        self::assertSame(['"soon" is no amount.'], $rows[5]->problems);
+    }
+
+    public function testRowsThatDifferAlikeAreExplainedByWhatTheyShare(): void
+    {
+        $sheet = "Size,Extras,Gift wrap,Total\n";
+        foreach ([['Small', '', '100.00'], ['Large', '', '112.00'], ['Small', 'Chain', '102.50'], ['Large', 'Chain', '114.50'], ['Large', 'Chain;Hook', '115.50'], ['Small', 'Hook', '101.00']] as [$size, $extras, $total]) {
+            $sheet .= "{$size},{$extras},no,{$total}\n";
+        }
+        $explanations = (new SheetExplanations($this->reach->setup))->of($this->check($sheet));
+        self::assertCount(1, $explanations);
+        self::assertSame(['-1', [3, 4, 5], '/options/1/values/0/charge', 'Extras: Chain'], [(string) $explanations[0]->difference, $explanations[0]->rows, $explanations[0]->at, $explanations[0]->words]);
+    }
+
+    public function testWhatNothingExplainsSaysSo(): void
+    {
+        $explanations = (new SheetExplanations($this->reach->setup))->of($this->check("Size,Gift wrap,Total\nSmall,no,100.00\nSmall,no,99.99\n"));
+        self::assertNull($explanations[0]->at);
+    }
+
+    /**
+     * @return iterable<string, array{string, string|null}>
+     */
+    public static function amounts(): iterable
+    {
+        yield 'plain' => ['1234.5', '1234.5'];
+        yield 'thousands by comma' => ['1,234.50', '1234.50'];
+        yield 'thousands by point' => ['€ 1.234,50', '1234.50'];
+        yield 'comma for the point' => ['12,5', '12.5'];
+        yield 'three digits after a comma are thousands' => ['12,500', '12500'];
+        yield 'negative' => ['−3.00 EUR', '-3.00'];
+        yield 'no amount' => ['free', null];
+        yield 'two points' => ['1.2.3', null];
+    }
+
+    #[DataProvider('amounts')]
+    public function testAmountsAreReadAsPeopleWriteThem(string $cell, ?string $amount): void
+    {
+        self::assertSame($amount, PriceSheetCheck::amount($cell)?->__toString());
+    }
+
+    /**
+     * @return iterable<string, array{string, string}>
+     */
+    public static function unreadable(): iterable
+    {
+        yield 'nothing' => ['', 'at least one row'];
+        yield 'a heading alone' => ["Size,Total\n", 'at least one row'];
+        yield 'nothing expected' => ["Size,Qty\nSmall,1\n", 'No column says what is expected'];
+        yield 'not UTF-8' => ["Size,Total\n\xFF,1\n", 'not UTF-8'];
+        yield 'too many rows' => ["Size,Total\n".str_repeat("Small,1\n", 20_001), 'at most 20000'];
+    }
+
+    #[DataProvider('unreadable')]
+    public function testWhatIsNoSheetSaysWhy(string $text, string $why): void
+    {
+        $this->expectException(UnreadableDocument::class);
+        $this->expectExceptionMessage($why);
+        PriceSheet::read($this->reach->setup, $text);
+    }
+
+    /**
+     * @return list<SheetRow>
+     */
+    private function check(string $sheet): array
+    {
+        return (new PriceSheetCheck($this->reach))->check(PriceSheet::read($this->reach->setup, $sheet));
+    }
+}
