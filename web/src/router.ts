@@ -13,6 +13,7 @@ export const router = createRouter({
       children: [
         { path: 'outline', name: 'outline', component: () => import('./outline/OutlineStation.vue') },
         { path: 'ladder', name: 'ladder', component: () => import('./ladder/LadderStation.vue') },
+        { path: 'ledger', name: 'ledger', component: () => import('./ledger/LedgerStation.vue') },
         { path: 'list', name: 'list', component: () => import('./list/ListStation.vue') },
       ],
     },

@@ -121,7 +121,7 @@ final readonly class ReachController
                 gmp_strval($n),
                 array_map(static fn ($o): string => $state->has($o->index) ? $lines->carried($o, $state) : '', $choices),
                 $pins,
-                $lines->build($state, $setup->quantity->min)->sku,
+                $lines->sku($state),
                 null === $unit ? null : Amount::text($unit, $setup->currency),
             );
             $n = gmp_add($n, 1);

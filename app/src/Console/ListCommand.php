@@ -6,17 +6,16 @@ namespace Ithrel\App\Console;
 
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
-use Ithrel\Core\Cart\CartLineBuilder;
 use Ithrel\Core\Compare\Csv;
-use Ithrel\Core\Price\Amount;
-use Ithrel\Core\Price\InputInfluence;
-use Ithrel\Core\Price\Pricer;
+use Ithrel\Core\Price\Spread\AllTotals;
+use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Pins;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Sheet\CombinationSheet;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Formatter\OutputFormatter;
@@ -38,12 +37,13 @@ final class ListCommand extends Command
             ->addOption('where', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'option=value; "option=" for no answer')
             ->addOption('set', null, InputOption::VALUE_REQUIRED, implode('|', Listing::SETS), Listing::SELECTABLE)
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text, csv or ndjson', 'text')
+            ->addOption('sort', null, InputOption::VALUE_REQUIRED, 'price (cheapest first) or -price (dearest first); where inputs have a share, by the cheapest or the dearest of them')
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{from: string, limit: string, where: list<string>, set: string, format: string, today: string|null} $options */
+        /** @var array{from: string, limit: string, where: list<string>, set: string, format: string, sort: string|null, today: string|null} $options */
         $options = $input->getOptions();
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -55,6 +55,12 @@ final class ListCommand extends Command
         if (!in_array($options['set'], Listing::SETS, true)) {
             throw new \InvalidArgumentException('--set is one of '.implode(', ', Listing::SETS).'.');
         }
+        if (null !== $options['sort'] && !in_array($options['sort'], ['price', '-price'], true)) {
+            throw new \InvalidArgumentException('--sort is price or -price.');
+        }
+        if (null !== $options['sort'] && Listing::SELECTABLE !== $options['set']) {
+            throw new \InvalidArgumentException('Only selectable combinations are sorted by price.');
+        }
         try {
             $reach = new Reach(SetupFile::setup(Reader::shipped(), $file, SetupFile::today($options['today'])));
             $listing = new Listing($reach, $options['set'], Pins::fromWords($reach->board, $options['where']));
@@ -64,11 +70,22 @@ final class ListCommand extends Command
             return 2;
         }
         $limit = strlen($options['limit']) > 15 ? PHP_INT_MAX : (int) $options['limit'];
-        $states = $listing->from(gmp_init($options['from']), $limit);
+        if (null === $options['sort']) {
+            $rows = self::numbered($listing->from(gmp_init($options['from']), $limit), gmp_init($options['from']));
+        } else {
+            try {
+                $rows = self::sorted($reach, $listing, Pins::fromWords($reach->board, $options['where']), '-price' === $options['sort'], gmp_init($options['from']), $limit);
+            } catch (NotExact $e) {
+                SetupFile::complain($output, $file, UnreadableDocument::at('/options', 'The combinations cannot be sorted by price: '.$e->getMessage().'.'));
+
+                return 2;
+            }
+        }
+        $sheet = new CombinationSheet($reach);
         match ($options['format']) {
-            'csv' => $this->csv($output, $reach, $states, $options['from']),
-            'ndjson' => $this->ndjson($output, $reach, $states, $options['from']),
-            'text' => $this->table($output, $reach, $listing, $states, $options['from']),
+            'csv' => $this->csv($output, $sheet, null === $options['sort'] ? $sheet->csv($listing, gmp_init($options['from']), $limit) : self::lines($sheet, $rows)),
+            'ndjson' => $this->ndjson($output, $rows, $reach),
+            'text' => $this->table($output, $sheet, $listing, $rows),
             default => throw new \InvalidArgumentException('--format is text, csv or ndjson.'),
         };
 
@@ -77,64 +94,86 @@ final class ListCommand extends Command
 
     /**
      * @param iterable<State> $states
+     *
+     * @return iterable<array{\GMP, State}>
      */
-    private function ndjson(OutputInterface $output, Reach $reach, iterable $states, string $from): void
+    private static function numbered(iterable $states, \GMP $n): iterable
     {
-        $n = gmp_init($from);
         foreach ($states as $state) {
-            $output->writeln(SetupFile::json(['n' => gmp_strval($n), 'pick' => (object) StateText::pick($reach->setup, $state)]), OutputInterface::OUTPUT_RAW);
+            yield [$n, $state];
             $n = gmp_add($n, 1);
         }
     }
 
     /**
-     * @param iterable<State> $states
+     * From the cheapest, or from the dearest, each with its number in the list.
+     *
+     * @param array<int, array<int, true>> $pins
+     *
+     * @return iterable<array{\GMP, State}>
+     *
+     * @throws NotExact
      */
-    private function csv(OutputInterface $output, Reach $reach, iterable $states, string $from): void
+    private static function sorted(Reach $reach, Listing $listing, array $pins, bool $dearest, \GMP $from, int $limit): iterable
     {
-        foreach ($this->rows($reach, $states, $from) as $row) {
-            $output->write(Csv::text([$row]), false, OutputInterface::OUTPUT_RAW);
+        $totals = AllTotals::of($reach, true, $reach->setup->quantity->min, $dearest, $pins);
+        $count = $totals->count();
+        $until = gmp_add($from, $limit);
+        $until = gmp_cmp($until, $count) > 0 ? $count : $until;
+
+        return (static function () use ($totals, $listing, $dearest, $from, $until, $count): iterable {
+            for ($rank = $from; gmp_cmp($rank, $until) < 0; $rank = gmp_add($rank, 1)) {
+                [$state] = $totals->at($dearest ? gmp_sub(gmp_sub($count, 1), $rank) : $rank);
+                yield [$listing->numberOf($state) ?? gmp_init(0), $state];
+            }
+        })();
+    }
+
+    /**
+     * @param iterable<array{\GMP, State}> $states each with its number
+     */
+    private function ndjson(OutputInterface $output, iterable $states, Reach $reach): void
+    {
+        foreach ($states as [$n, $state]) {
+            $output->writeln(SetupFile::json(['n' => gmp_strval($n), 'pick' => (object) StateText::pick($reach->setup, $state)]), OutputInterface::OUTPUT_RAW);
         }
     }
 
     /**
-     * @param iterable<State> $states
+     * @param iterable<string> $text
      */
-    private function table(OutputInterface $output, Reach $reach, Listing $listing, iterable $states, string $from): void
+    private function csv(OutputInterface $output, CombinationSheet $sheet, iterable $text): void
     {
+        $output->write(Csv::text([$sheet->heading()]), false, OutputInterface::OUTPUT_RAW);
+        foreach ($text as $lines) {
+            $output->write($lines, false, OutputInterface::OUTPUT_RAW);
+        }
+    }
+
+    /**
+     * @param iterable<array{\GMP, State}> $states each with its number
+     *
+     * @return iterable<string>
+     */
+    private static function lines(CombinationSheet $sheet, iterable $states): iterable
+    {
+        foreach ($states as [$n, $state]) {
+            yield Csv::text([$sheet->row($n, $state)]);
+        }
+    }
+
+    /**
+     * @param iterable<array{\GMP, State}> $states each with its number
+     */
+    private function table(OutputInterface $output, CombinationSheet $sheet, Listing $listing, iterable $states): void
+    {
+        $clean = static fn (string $cell): string => OutputFormatter::escape(SetupFile::harmless($cell));
         $rows = [];
-        foreach ($this->rows($reach, $states, $from) as $row) {
-            $rows[] = array_map(static fn (string $cell): string => OutputFormatter::escape(SetupFile::harmless($cell)), $row);
+        foreach ($states as [$n, $state]) {
+            $rows[] = array_map($clean, $sheet->row($n, $state));
         }
         $table = new Table($output);
-        $table->setStyle('compact')->setHeaders(array_shift($rows) ?? [])->setRows($rows)->render();
+        $table->setStyle('compact')->setHeaders(array_map($clean, $sheet->heading()))->setRows($rows)->render();
         $output->writeln(sprintf('%d of %s', count($rows), gmp_strval($listing->total())));
-    }
-
-    /**
-     * @param iterable<State> $states
-     *
-     * @return iterable<list<string>> the heading first
-     */
-    private function rows(Reach $reach, iterable $states, string $from): iterable
-    {
-        $setup = $reach->setup;
-        $choices = array_values(array_filter($setup->options, static fn ($o): bool => $o->kind->isChoice()));
-        yield ['#', ...array_map(static fn ($o): string => $o->label, $choices), 'SKU', 'Unit price'];
-        $lines = new CartLineBuilder($setup);
-        $pricer = new Pricer($setup);
-        $influence = new InputInfluence($reach->board->page);
-        $n = gmp_init($from);
-        foreach ($states as $state) {
-            $row = [gmp_strval($n)];
-            foreach ($choices as $option) {
-                $row[] = $state->has($option->index) ? $lines->carried($option, $state) : '';
-            }
-            $row[] = $lines->build($state, $setup->quantity->min)->sku;
-            $unit = $influence->decidesUnitPrice($state) ? null : $pricer->quote($state, $setup->quantity->min)->unitPrice;
-            $row[] = null === $unit ? '' : Amount::text($unit, $setup->currency);
-            yield $row;
-            $n = gmp_add($n, 1);
-        }
     }
 }

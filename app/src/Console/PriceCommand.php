@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
+use Ithrel\App\Ledger\LedgerFile;
 use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Cart\AppraisalText;
 use Ithrel\Core\Cart\Appraiser;
+use Ithrel\Core\Price\LedgerSheet;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\JsonText;
@@ -28,6 +30,7 @@ final class PriceCommand extends Command
             ->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
             ->addOption('state', null, InputOption::VALUE_REQUIRED, 'A file with one state')
             ->addOption('states', null, InputOption::VALUE_REQUIRED, 'A file with one state a line')
+            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'json, or the ledger line by line as text or csv (one state)', 'json')
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
     }
 
@@ -41,6 +44,10 @@ final class PriceCommand extends Command
         $many = $input->getOption('states');
         if ((null === $one) === (null === $many)) {
             throw new \InvalidArgumentException('Either --state or --states is needed.');
+        }
+        $format = $input->getOption('format');
+        if (!in_array($format, ['json', 'text', 'csv'], true) || ('json' !== $format && null === $one)) {
+            throw new \InvalidArgumentException('--format is json, or with --state text or csv.');
         }
         $source = $one ?? $many ?? '-';
         if ('-' === $file && '-' === $source) {
@@ -69,6 +76,10 @@ final class PriceCommand extends Command
                 $appraisal = $appraiser->appraise(GivenState::read($reach->setup, JsonText::decode($line)));
                 $status = max($status, $appraisal->isComplete() ? 0 : 1);
                 $data = $form->toArray($appraisal);
+                if ('json' !== $format) {
+                    $output->write(LedgerFile::text($reach->setup, (new LedgerSheet($reach->setup))->rows($appraisal->quote, $appraisal->quantity), 'csv' === $format), false, OutputInterface::OUTPUT_RAW);
+                    continue;
+                }
             } catch (UnreadableDocument $e) {
                 $status = 2;
                 SetupFile::complain($output, null === $one ? $source.' line '.($i + 1) : $source, $e);

@@ -45,6 +45,21 @@ final readonly class CartLineBuilder
         return new CartLine($row->sku ?? $sku, $item->name, $quantity, $weight, $points, $image ?? $row->image ?? $item->image, $this->entries($state));
     }
 
+    /** The SKU alone, for lists of many. */
+    public function sku(State $state): string
+    {
+        $row = $this->stock->row($state);
+        if (null !== $row?->sku) {
+            return $row->sku;
+        }
+        $sku = $this->setup->item->sku;
+        foreach ($this->chosen($state) as $value) {
+            $sku .= null === $value->sku ? '' : '-'.$value->sku;
+        }
+
+        return $sku;
+    }
+
     /** What the cart shows as the answer of an option. */
     public function carried(Option $option, State $state): string
     {

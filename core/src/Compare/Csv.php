@@ -45,10 +45,16 @@ final class Csv
     {
         $text = '';
         foreach ($rows as $row) {
-            $text .= implode(',', array_map(static fn (string $cell): string => 1 === preg_match('/[",\r\n]/', $cell) ? '"'.str_replace('"', '""', $cell).'"' : $cell, $row))."\r\n";
+            $text .= implode(',', array_map(self::quoted(...), $row))."\r\n";
         }
 
         return $text;
+    }
+
+    /** A cell in quotes where it needs them. */
+    public static function quoted(string $cell): string
+    {
+        return strcspn($cell, "\",\r\n") === strlen($cell) ? $cell : '"'.str_replace('"', '""', $cell).'"';
     }
 
     /** A cell that a spreadsheet takes as text where it would else be a formula. */

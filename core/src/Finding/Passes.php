@@ -37,6 +37,7 @@ final class Passes
             new Pass\Prices(),
             new Pass\Bases(),
             new Pass\Formulas(),
+            new Pass\UnitChoices(),
             new Pass\RequiredMarks(),
             new Pass\Carried(),
             new Pass\ScopeOfSetup(),

@@ -99,28 +99,54 @@ final class Listing
      */
     public function from(\GMP $number, int $limit): iterable
     {
-        if ($limit < 1 || gmp_sign($number) < 0 || gmp_cmp($number, $this->total()) >= 0) {
+        if ($limit < 1) {
             return;
         }
-        $count = count($this->cells);
-        $letters = array_fill(0, $count, -1);
+        foreach ($this->beginnings($number, count($this->cells)) as [$letters]) {
+            yield $this->state($letters);
+            if (--$limit < 1) {
+                return;
+            }
+        }
+    }
+
+    /**
+     * Cells in display order.
+     *
+     * @return list<int>
+     */
+    public function cells(): array
+    {
+        return $this->cells;
+    }
+
+    /**
+     * The ways to decide the first cells, in listing order, from the one that holds the combination with a number.
+     *
+     * @return iterable<array{list<int>, list<array{int, int}>, \GMP}> letters of the first cells, where the diagrams stand after
+     *                                                                 them, and how many combinations that begin so come before the number
+     */
+    public function beginnings(\GMP $number, int $depth): iterable
+    {
+        if (gmp_sign($number) < 0 || gmp_cmp($number, $this->total()) >= 0) {
+            return;
+        }
+        $letters = array_fill(0, $depth + 1, -1);
         $nodes = [$this->start()];
         $skip = $number;
-        $depth = 0;
-        while ($depth >= 0) {
-            if ($depth === $count) {
-                yield $this->state($letters);
-                if (--$limit < 1) {
-                    return;
-                }
-                --$depth;
+        $at = 0;
+        while ($at >= 0) {
+            if ($at === $depth) {
+                yield [array_slice($letters, 0, $depth), $nodes[$at], $skip];
+                $skip = gmp_init(0);
+                --$at;
                 continue;
             }
-            $cell = $this->cells[$depth];
+            $cell = $this->cells[$at];
             $size = $this->reach->board->cells[$cell]->size;
             $advanced = false;
-            for ($letter = $letters[$depth] + 1; $letter < $size; ++$letter) {
-                $next = $this->step($nodes[$depth], $cell, $letter);
+            for ($letter = $letters[$at] + 1; $letter < $size; ++$letter) {
+                $next = $this->step($nodes[$at], $cell, $letter);
                 if (null === $next || $this->isNothing($next)) {
                     continue;
                 }
@@ -131,18 +157,68 @@ final class Listing
                         continue;
                     }
                 }
-                $letters[$depth] = $letter;
-                $nodes[++$depth] = $next;
-                if ($depth < $count) {
-                    $letters[$depth] = -1;
-                }
+                $letters[$at] = $letter;
+                $nodes[++$at] = $next;
+                $letters[$at] = -1;
                 $advanced = true;
                 break;
             }
             if (!$advanced) {
-                --$depth;
+                --$at;
             }
         }
+    }
+
+    /**
+     * The ways to decide the remaining cells, in listing order.
+     *
+     * @param list<array{int, int}> $nodes where the diagrams stand, from beginnings()
+     *
+     * @return list<list<int>> letters of the cells from a depth on
+     */
+    public function endings(array $nodes, int $depth): array
+    {
+        $open = [[[], $nodes]];
+        for ($at = $depth, $count = count($this->cells); $at < $count; ++$at) {
+            $next = [];
+            $cell = $this->cells[$at];
+            foreach ($open as [$letters, $here]) {
+                for ($letter = 0, $size = $this->reach->board->cells[$cell]->size; $letter < $size; ++$letter) {
+                    $after = $this->step($here, $cell, $letter);
+                    if (null !== $after && !$this->isNothing($after)) {
+                        $next[] = [[...$letters, $letter], $after];
+                    }
+                }
+            }
+            $open = $next;
+        }
+
+        return array_map(static fn (array $ending): array => $ending[0], $open);
+    }
+
+    /**
+     * Whether two standings of the diagrams have the same endings from a depth on: equal keys, equal endings.
+     *
+     * @param list<array{int, int}> $nodes
+     */
+    public function endingKey(array $nodes, int $depth): string
+    {
+        $key = '';
+        $open = [];
+        foreach (array_slice($this->cells, $depth) as $cell) {
+            foreach ($this->at[$cell] ?? [] as [$d]) {
+                $open[$d] = true;
+            }
+        }
+        foreach (array_keys($open) as $d) {
+            $key .= $d.':'.$nodes[$d][0].':'.$nodes[$d][1].';';
+        }
+        if (self::OFFERED !== $this->set && self::SELECTABLE !== $this->set) {
+            // In these sets what is settled elsewhere decides what is left here.
+            $key = json_encode($nodes, JSON_THROW_ON_ERROR);
+        }
+
+        return $key;
     }
 
     /**

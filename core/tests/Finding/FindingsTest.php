@@ -60,6 +60,12 @@ final class FindingsTest extends TestCase
             [['price.caption', 'warning', '/options/1/values/0/label'], ['price.caption', 'warning', '/options/1/values/2/label'], ['limit.caption', 'warning', '/options/2/help']], $with()];
         yield 'a formula that can meet a missing answer' => [$with(['code' => 'n', 'kind' => 'number', 'label' => 'N', 'min' => '1', 'max' => '5']) + ['charges' => [['how' => 'formula', 'expr' => 'n * 2']]], [['price.formula', 'blocker', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => '(n ?? 0) * 2']]]];
         yield 'units mixed' => [$with(['code' => 'n', 'kind' => 'number', 'label' => 'N *', 'required' => true, 'min' => '1', 'max' => '5', 'unit' => 'mm'], ['code' => 'm', 'kind' => 'number', 'label' => 'M *', 'required' => true, 'min' => '1', 'max' => '5', 'unit' => 'cm']) + ['charges' => [['how' => 'formula', 'expr' => 'n * m']]], [['unit.mixed', 'warning', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => 'n * to(m, "mm")']]]];
+        $unit = static fn (string $inch): array => $with(
+            Documents::one('u', ['mm', 'in'], ['required' => true, 'help' => 'Choose.']),
+            ['code' => 'w_mm', 'kind' => 'number', 'label' => 'Width in mm *', 'required' => true, 'unit' => 'mm', 'min' => '254', 'max' => '1016', 'step' => '1', 'shownWhen' => ['option' => 'u', 'is' => 'mm'], 'charge' => ['how' => 'formula', 'expr' => 'to(w_mm, "m") * 40']],
+            ['code' => 'w_in', 'kind' => 'number', 'label' => 'Width in inches *', 'required' => true, 'unit' => 'in', 'min' => '10', 'max' => '40', 'step' => '0.5', 'shownWhen' => ['option' => 'u', 'is' => 'in'], 'charge' => ['how' => 'formula', 'expr' => $inch]],
+        );
+        yield 'one size that costs two prices, by the unit it is given in' => [$unit('w_in * 0.02 * 40'), [['unit.mixed', 'warning', '/options/1']], $unit('to(w_in, "m") * 40')];
         yield 'limits that no answer meets' => [
             $with(['code' => 'n', 'kind' => 'number', 'label' => 'N', 'min' => '5', 'max' => '4'], ['code' => 's', 'kind' => 'several', 'label' => 'S', 'picks' => ['min' => 3], 'values' => [['code' => 'p', 'label' => 'P']]]) + ['quantity' => ['min' => 3, 'max' => 2]],
             [['limit.impossible', 'blocker', '/options/1'], ['limit.impossible', 'blocker', '/options/2'], ['limit.impossible', 'blocker', '/quantity']], $with() + ['quantity' => null]];

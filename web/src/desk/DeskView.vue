@@ -22,6 +22,7 @@ const STATIONS = [
   { name: 'outline', title: 'Outline', asks: 'What was entered?' },
   { name: 'ladder', title: 'Ladder', asks: 'What can be selected?' },
   { name: 'list', title: 'List', asks: 'Every combination' },
+  { name: 'ledger', title: 'Ledger', asks: 'What does it cost?' },
 ] as const
 
 const tally = computed(() => bySeverity(desk.value?.findings ?? []))
@@ -44,6 +45,7 @@ useShortcuts({
   '1': () => void toStation('outline'),
   '2': () => void toStation('ladder'),
   '3': () => void toStation('list'),
+  '4': () => void toStation('ledger'),
 })
 
 const picker = ref<HTMLInputElement | null>(null)

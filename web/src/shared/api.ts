@@ -11,7 +11,9 @@ export type {
   ProblemDetails,
   Rung,
   ShelfEntry,
+  SheetRowView as SheetRow,
   Slip,
+  TotalBand,
 } from './api.d'
 
 /** What the server could not do, with the places that are to be mended. */

@@ -15,6 +15,7 @@ export function testRouter(): Router {
       { path: '/setups/:id/outline', name: 'outline', component: Empty },
       { path: '/setups/:id/ladder', name: 'ladder', component: Empty },
       { path: '/setups/:id/list', name: 'list', component: Empty },
+      { path: '/setups/:id/ledger', name: 'ledger', component: Empty },
     ],
   })
 }

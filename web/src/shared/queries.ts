@@ -57,6 +57,55 @@ export const queries = {
       queryFn: ({ signal }) =>
         answer(client.GET('/api/setups/{id}/traps', { params: { path: { id } }, signal })),
     }),
+  ledger: (id: string, sha256: string, pins: string[], typed: string[], qty: number | null) =>
+    queryOptions({
+      queryKey: ['ledger', id, sha256, pins, typed, qty],
+      queryFn: ({ signal }) =>
+        answer(
+          client.GET('/api/setups/{id}/ledger', {
+            params: { path: { id }, query: { 'pin[]': pins, 'in[]': typed, qty: qty ?? undefined } },
+            signal,
+          }),
+        ),
+      placeholderData: keepPreviousData,
+    }),
+  totals: (id: string, sha256: string, side: 'cheapest' | 'dearest', qty: number | null) =>
+    queryOptions({
+      queryKey: ['totals', id, sha256, side, qty],
+      queryFn: ({ signal }) =>
+        answer(
+          client.GET('/api/setups/{id}/totals', {
+            params: { path: { id }, query: { side, qty: qty ?? undefined } },
+            signal,
+          }),
+        ),
+      placeholderData: keepPreviousData,
+    }),
+  ranked: (
+    id: string,
+    sha256: string,
+    side: 'cheapest' | 'dearest',
+    qty: number | null,
+    from: string,
+    limit: number,
+  ) =>
+    queryOptions({
+      queryKey: ['ranked', id, sha256, side, qty, from, limit],
+      queryFn: ({ signal }) =>
+        answer(
+          client.GET('/api/setups/{id}/totals/rows', {
+            params: { path: { id }, query: { side, qty: qty ?? undefined, from, limit } },
+            signal,
+          }),
+        ),
+      placeholderData: keepPreviousData,
+    }),
+  effects: (id: string, sha256: string) =>
+    queryOptions({
+      queryKey: ['effects', id, sha256],
+      queryFn: ({ signal }) =>
+        answer(client.GET('/api/setups/{id}/effects', { params: { path: { id } }, signal })),
+    }),
   slip: (id: string, sha256: string, state: { pick: Record<string, unknown>; quantity?: number }) =>
     queryOptions({
       queryKey: ['slip', id, sha256, state],

@@ -2,7 +2,7 @@ import { onMounted, onUnmounted } from 'vue'
 
 /** What every shortcut does, for the sheet under "?". */
 export const SHORTCUTS: { keys: string; does: string }[] = [
-  { keys: '1 2 3', does: 'Outline, Ladder, List' },
+  { keys: '1 2 3 4', does: 'Outline, Ladder, List, Ledger' },
   { keys: 'n / p', does: 'next / previous finding' },
   { keys: '← → ↑ ↓', does: 'move among the cells of the ladder' },
   { keys: 'Enter or Space', does: 'pin or unpin the cell in focus' },

@@ -12,21 +12,22 @@ use Ithrel\Core\Reach\Reach;
 final class AllTotals
 {
     /**
-     * @param bool $unit whether unit prices are looked at, else totals with what is charged once a line
-     * @param bool $most whether each combination counts with the inputs that make it dearest
+     * @param bool                         $unit whether unit prices are looked at, else totals with what is charged once a line
+     * @param bool                         $most whether each combination counts with the inputs that make it dearest
+     * @param array<int, array<int, true>> $pins cell => letters that are let through; cells not named are free
      *
      * @throws NotExact where they can neither be added up nor are few enough to be priced one by one
      */
-    public static function of(Reach $reach, bool $unit, int $quantity, bool $most): Totals
+    public static function of(Reach $reach, bool $unit, int $quantity, bool $most, array $pins = []): Totals
     {
         try {
-            return Spread::of($reach, $unit, $quantity, $most);
+            return Spread::of($reach, $unit, $quantity, $most, $pins);
         } catch (NotExact $e) {
             if (gmp_cmp($reach->selectable(), OneByOne::MOST) > 0) {
                 throw $e;
             }
 
-            return new OneByOne($reach, $unit, $quantity, $most);
+            return new OneByOne($reach, $unit, $quantity, $most, $pins);
         }
     }
 }

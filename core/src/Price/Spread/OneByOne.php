@@ -29,9 +29,11 @@ final class OneByOne implements Totals
     private array $priced = [];
 
     /**
+     * @param array<int, array<int, true>> $pins see AllTotals
+     *
      * @throws NotExact
      */
-    public function __construct(private readonly Reach $reach, private readonly bool $unit, private readonly int $quantity, private readonly bool $most)
+    public function __construct(private readonly Reach $reach, private readonly bool $unit, private readonly int $quantity, private readonly bool $most, array $pins = [])
     {
         $board = $reach->board;
         $inputs = array_values(array_filter($board->dependencies->walk, static fn (int $o): bool => $board->isInput($o)));
@@ -44,7 +46,7 @@ final class OneByOne implements Totals
         $this->inputs = [] === $inputs ? null : new InputRange($board, $inputs, $dependents, $this->formulas());
         $pricer = new Pricer($reach->setup);
         $quotes = 0;
-        foreach ((new Listing($reach))->from(gmp_init(0), self::MOST) as $choices) {
+        foreach ((new Listing($reach, Listing::SELECTABLE, $pins))->from(gmp_init(0), self::MOST) as $choices) {
             $best = null;
             foreach (null === $this->inputs ? [$choices] : $this->inputs->candidates($choices) as $state) {
                 if (++$quotes > self::MOST_QUOTES) {

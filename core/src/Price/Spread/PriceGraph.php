@@ -29,13 +29,14 @@ final class PriceGraph
     private array $sums = [];
 
     /**
-     * @param list<Diagram> $diagrams of choices
-     * @param list<Slot>    $slots    settled within these diagrams
-     * @param bool          $most     see Slot::value()
+     * @param list<Diagram>                $diagrams of choices
+     * @param list<Slot>                   $slots    settled within these diagrams
+     * @param bool                         $most     see Slot::value()
+     * @param array<int, array<int, true>> $pins     see AllTotals
      *
      * @throws NotExact
      */
-    public function __construct(array $diagrams, private readonly PriceParts $parts, private readonly array $slots, private readonly bool $most)
+    public function __construct(array $diagrams, private readonly PriceParts $parts, private readonly array $slots, private readonly bool $most, private readonly array $pins = [])
     {
         $cells = [];
         foreach ($diagrams as $diagram) {
@@ -143,6 +144,9 @@ final class PriceGraph
                             continue;
                         }
                         foreach ($diagram->groups[$p][$g] as $letter) {
+                            if (isset($this->pins[$cell]) && !isset($this->pins[$cell][$letter])) {
+                                continue;
+                            }
                             [$after, $sum] = $track->decide($memory, $position, $cell, $letter);
                             $key = ($isEnd ? 0 : $child).'|'.PriceTrack::key($after);
                             if (!isset($index[$key])) {

@@ -26,7 +26,10 @@ final class Spread implements Totals
 
     private readonly int $constant;
 
-    private function __construct(private readonly Reach $reach, private readonly PriceParts $parts, private readonly Sums $sums, private readonly bool $most)
+    /**
+     * @param array<int, array<int, true>> $pins
+     */
+    private function __construct(private readonly Reach $reach, private readonly PriceParts $parts, private readonly Sums $sums, private readonly bool $most, array $pins)
     {
         $groups = new PriceGroups($reach, $parts);
         $constant = $parts->constant;
@@ -35,7 +38,7 @@ final class Spread implements Totals
         }
         $this->constant = $constant;
         foreach (0 === gmp_sign($reach->selectable()) ? [] : $groups->diagrams as $group => $diagrams) {
-            $this->graphs[] = new PriceGraph($diagrams, $parts, $groups->slots[$group] ?? [], $most);
+            $this->graphs[] = new PriceGraph($diagrams, $parts, $groups->slots[$group] ?? [], $most, $pins);
         }
         $from = [[0 => 1]];
         foreach (array_reverse($this->graphs) as $graph) {
@@ -45,16 +48,17 @@ final class Spread implements Totals
     }
 
     /**
-     * @param bool $unit whether unit prices are looked at, else totals with what is charged once a line
-     * @param bool $most whether each combination counts with the inputs that make it dearest
+     * @param bool                         $unit whether unit prices are looked at, else totals with what is charged once a line
+     * @param bool                         $most whether each combination counts with the inputs that make it dearest
+     * @param array<int, array<int, true>> $pins see AllTotals
      *
      * @throws NotExact
      */
-    public static function of(Reach $reach, bool $unit, int $quantity, bool $most): self
+    public static function of(Reach $reach, bool $unit, int $quantity, bool $most, array $pins = []): self
     {
         $sums = new Sums($reach->setup, $unit, $quantity, !$unit && PriceParts::isJoined($reach->board));
 
-        return new self($reach, new PriceParts($reach->board, new Pricer($reach->setup), $sums), $sums, $most);
+        return new self($reach, new PriceParts($reach->board, new Pricer($reach->setup), $sums), $sums, $most, $pins);
     }
 
     public function levels(): array

@@ -1,0 +1,241 @@
+<script setup lang="ts">
+import { mdiDownload, mdiTrayArrowDown } from '@mdi/js'
+import { useMutation } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import type { SetupDocument } from '../desk/document'
+import { useDesk } from '../desk/useDesk'
+import { plainLabel } from '../outline/words'
+import { answer, client, type SheetRow } from '../shared/api'
+import Trouble from '../shared/Trouble.vue'
+
+/** A price sheet as somebody wrote it, each row beside what Ithrel works out. */
+const desk = useDesk()
+const setup = computed(() => desk.value.document as unknown as SetupDocument)
+const text = ref('')
+const only = ref<SheetRow['verdict'] | null>(null)
+const check = useMutation({
+  mutationFn: (sheet: string) =>
+    answer(
+      client.POST('/api/setups/{id}/price-sheet', {
+        params: { path: { id: desk.value.id } },
+        body: { text: sheet },
+      }),
+    ),
+})
+const VERDICTS = {
+  agrees: 'agree',
+  differs: 'differ',
+  unreachable: 'no shopper can reach',
+  unreadable: 'cannot be read',
+} as const
+/** The verdict on one row. */
+function one(verdict: SheetRow['verdict']): string {
+  return { ...VERDICTS, agrees: 'agrees', differs: 'differs' }[verdict]
+}
+const tally = computed(() => {
+  const counts = { agrees: 0, differs: 0, unreachable: 0, unreadable: 0 }
+  for (const row of check.data.value?.rows ?? []) counts[row.verdict]++
+  return counts
+})
+const rows = computed(() =>
+  (check.data.value?.rows ?? []).filter((r) => only.value === null || r.verdict === only.value).slice(0, 500),
+)
+const example = computed(() => {
+  const choice = setup.value.options.find((o) => o.kind === 'one' && o.values?.length)
+  return choice ? `${plainLabel(choice.label ?? choice.code)};Quantity;Total` : 'Size;Quantity;Total'
+})
+
+const picker = ref<HTMLInputElement | null>(null)
+async function picked(): Promise<void> {
+  const file = picker.value?.files?.[0]
+  if (file) {
+    text.value = await file.text()
+    check.mutate(text.value)
+  }
+  if (picker.value) picker.value.value = ''
+}
+async function save(): Promise<void> {
+  const csv = await answer(
+    client.POST('/api/setups/{id}/price-sheet/csv', {
+      params: { path: { id: desk.value.id } },
+      body: { text: text.value },
+      parseAs: 'text',
+    }),
+  )
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }))
+  link.download = 'price-sheet-checked.csv'
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+function role(column: { role: string; option: string | null }): string {
+  if (column.role === 'option') return `option ${column.option ?? ''}`
+  return column.role === 'ignored' ? 'not used' : column.role.replace('-', ' ')
+}
+</script>
+
+<template>
+  <div class="sheet">
+    <form class="in" @submit.prevent="check.mutate(text)">
+      <v-textarea
+        v-model="text"
+        label="Cells, or the text of a CSV"
+        :placeholder="example"
+        rows="4"
+        auto-grow
+        max-rows="8"
+      />
+      <div class="acts">
+        <v-btn type="submit" :disabled="text.trim() === ''" :loading="check.isPending.value"
+          >Hold against</v-btn
+        >
+        <input
+          ref="picker"
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv"
+          class="d-sr-only"
+          tabindex="-1"
+          aria-label="Price sheet"
+          @change="picked"
+        />
+        <v-btn :prepend-icon="mdiTrayArrowDown" @click="picker?.click()">Pick a file…</v-btn>
+        <v-btn v-if="check.data.value" :prepend-icon="mdiDownload" @click="save">Result as CSV</v-btn>
+      </div>
+    </form>
+    <Trouble v-if="check.error.value" :error="check.error.value" class="mt-3" />
+    <p v-if="!check.data.value && !check.error.value" class="quiet intro">
+      One row a price: columns named like the options (label or code), quantity, and “total” or “unit price”.
+      Copy the cells from a spreadsheet and paste them here. Options without a column keep their default.
+    </p>
+    <template v-if="check.data.value">
+      <div class="verdicts" role="group" aria-label="Show">
+        <button
+          v-for="(word, verdict) in VERDICTS"
+          :key="verdict"
+          type="button"
+          :class="verdict"
+          :aria-pressed="only === verdict"
+          @click="only = only === verdict ? null : verdict"
+        >
+          {{ tally[verdict] }} {{ tally[verdict] === 1 ? one(verdict) : word }}
+        </button>
+      </div>
+      <ul v-if="check.data.value.explanations.length" class="explained" aria-label="What explains it">
+        <li v-for="(e, i) in check.data.value.explanations.slice(0, 6)" :key="i">
+          <strong>{{ e.rows.length }} {{ e.rows.length === 1 ? 'row' : 'rows' }}</strong> off by
+          <strong>{{ e.difference }}</strong>:
+          <router-link v-if="e.at" :to="{ name: 'outline', params: { id: desk.id }, query: { at: e.at } }">{{
+            e.words
+          }}</router-link><template v-else>{{ e.words }}</template>
+        </li>
+      </ul>
+      <div class="table" tabindex="0" role="region" aria-label="Rows">
+        <table class="plain">
+          <thead>
+            <tr>
+              <th scope="col" class="figure">Row</th>
+              <th v-for="(c, i) in check.data.value.columns" :key="i" scope="col">
+                {{ c.heading }}<br /><span class="role">{{ role(c) }}</span>
+              </th>
+              <th scope="col" class="amount">Ithrel</th>
+              <th scope="col" class="amount">Off by</th>
+              <th scope="col">Verdict</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="r in rows" :key="r.number" :class="r.verdict">
+              <td class="figure quiet">{{ r.number }}</td>
+              <td v-for="(cell, i) in r.cells" :key="i">{{ cell }}</td>
+              <td class="amount">
+                <router-link
+                  v-if="r.ours"
+                  :to="{
+                    name: 'ledger',
+                    params: { id: desk.id },
+                    query: { view: 'path', pin: r.pins, in: r.typed, qty: r.quantity },
+                  }"
+                  >{{ r.ours }}</router-link
+                >
+              </td>
+              <td class="amount off">{{ r.verdict === 'agrees' ? '' : r.difference }}</td>
+              <td>
+                <span class="verdict">{{ one(r.verdict) }}</span>
+                <span class="quiet">
+                  {{ r.problems.join(' ') }}
+                  <template v-if="r.assumed.length">({{ r.assumed.join('; ') }})</template></span
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-if="check.data.value.rows.length > 500" class="quiet">
+        The first 500 are shown; the CSV has all {{ check.data.value.rows.length }}.
+      </p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 10px 16px 20px;
+}
+.acts {
+  display: flex;
+  gap: 6px;
+  margin-top: 8px;
+}
+.intro {
+  margin-top: 10px;
+  max-width: 70ch;
+}
+.verdicts {
+  display: flex;
+  gap: 18px;
+  margin: 12px 0 6px;
+}
+.verdicts button {
+  all: unset;
+  cursor: pointer;
+  border-bottom: 2px solid transparent;
+}
+.verdicts button[aria-pressed='true'] {
+  border-bottom-color: currentcolor;
+}
+.verdicts button:focus-visible {
+  outline: 2px solid rgb(var(--v-theme-primary));
+}
+.verdict {
+  margin-right: 6px;
+}
+.agrees .verdict,
+button.agrees {
+  color: rgb(var(--v-theme-primary));
+}
+.differs .verdict,
+.differs .off,
+button.differs {
+  color: rgb(var(--v-theme-error));
+  font-weight: 600;
+}
+.unreachable .verdict,
+.unreadable .verdict,
+button.unreachable,
+button.unreadable {
+  color: rgb(var(--v-theme-warning));
+}
+.explained {
+  padding-left: 18px;
+  margin-bottom: 8px;
+}
+.table {
+  overflow: auto;
+}
+.role {
+  font-weight: 400;
+  font-size: 11.5px;
+}
+td a {
+  color: inherit;
+}
+</style>
