@@ -5,18 +5,9 @@ declare(strict_types=1);
 namespace Ithrel\App\Tests\Api;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Symfony\Bundle\FrameworkBundle\KernelBrowser;
-use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 
-final class ApiTest extends WebTestCase
+final class ApiTest extends ApiTestCase
 {
-    private KernelBrowser $browser;
-
-    protected function setUp(): void
-    {
-        $this->browser = self::createClient(['debug' => false]);
-    }
-
     public function testASetupComesInIsCheckedAndGoesOutAsItCame(): void
     {
         $text = self::demo('01-harbour-pendant');
@@ -200,26 +191,5 @@ final class ApiTest extends WebTestCase
             self::assertMatchesRegularExpression("/default-src 'self'; style-src 'self' 'nonce-[\\w+\\/=]+'/", $policy);
             self::assertStringNotContainsString('unsafe-eval', $policy);
         }
-    }
-
-    private static function demo(string $name): string
-    {
-        return (string) file_get_contents(dirname(__DIR__, 3).'/demo/setups/'.$name.'.json');
-    }
-
-    /**
-     * @param array<string, mixed>|null $body
-     *
-     * @return array<array-key, mixed>
-     */
-    private function send(string $method, string $address, ?array $body, int $status): array
-    {
-        $this->browser->request($method, $address, server: ['CONTENT_TYPE' => 'application/json'], content: null === $body ? null : json_encode($body, JSON_THROW_ON_ERROR));
-        $content = (string) $this->browser->getResponse()->getContent();
-        self::assertResponseStatusCodeSame($status, $content);
-        $data = json_decode($content, true, 512, JSON_THROW_ON_ERROR);
-        self::assertIsArray($data);
-
-        return $data;
     }
 }

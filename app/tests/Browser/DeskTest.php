@@ -159,10 +159,51 @@ final class DeskTest extends BrowserTestCase
         self::awaitText('.marked', 'shown when Sides is');
     }
 
+    public function testTheLedgerCountsTotalsAndFollowsAPath(): void
+    {
+        self::open(self::desk('Admiralty chandelier, modular').'/ledger');
+        self::awaitText('.ends', '799.00');
+        self::awaitText('.axis', "641\u{2009}628\u{2009}650\u{2009}880 combinations");
+        self::awaitText('tbody', 'Frame: Bar, six arms');
+        self::assertAccessible('ledger, totals by day');
+        self::picture('ledger-totals');
+        self::look('dark');
+        self::assertAccessible('ledger, totals by night');
+        self::look('light');
+        self::click('//button[normalize-space()="Dearest"]');
+        self::awaitText('tbody tr:last-child', '1681.00');
+        self::click('tbody tr:last-child a');
+        self::awaitText('.path', 'Complete: this can be bought.');
+        self::awaitText('.path', '1681.00');
+        self::assertAccessible('ledger, path by day');
+        self::open(self::desk('Quay desk lamp').'/ledger?view=path&pin=size%3Dl&qty=2');
+        self::awaitText('.path', 'By quantity');
+        self::assertQuietConsole();
+    }
+
+    public function testAPriceSheetIsPastedAndHeldAgainstTheSetup(): void
+    {
+        self::open(self::desk('Harbour pendant').'/ledger?view=sheet');
+        self::first('textarea')->sendKeys("Size;Finish;Lamp holder;Cord;Total\ns;brass;e27;1 m;118.00\ns;chalk;e27;1 m;132.00\nm;chalk;e27;2 m;162.50\nl;slate;e14;1 m;222.00\n");
+        self::click('//button[normalize-space()="Hold against"]');
+        self::awaitText('.verdicts', '2 differ');
+        self::awaitText('.explained', 'off by -3.00: Finish: Chalk enamel (+12.00)');
+        self::assertAccessible('ledger, price sheet by day');
+        self::picture('ledger-price-sheet');
+        self::click('//div[contains(@class, "verdicts")]//button[contains(., "no shopper can reach")]');
+        self::eventually(static fn (): bool => 1 === count(self::all('.table tbody tr')), 'the filter shows only rows that nobody reaches');
+        self::click('.explained a');
+        self::awaitText('.marked', 'Chalk enamel');
+        self::open(self::desk('Harbour pendant').'/ledger?view=values');
+        self::awaitText('table', 'not the same everywhere');
+        self::assertAccessible('ledger, values by day');
+        self::assertQuietConsole();
+    }
+
     public function testAPhoneCanRead(): void
     {
         self::look('light', 390, 800);
-        foreach (['/ladder', '/outline', '/list'] as $station) {
+        foreach (['/ladder', '/outline', '/list', '/ledger', '/ledger?view=path'] as $station) {
             self::open(self::desk('Signal lantern').$station);
             self::awaitText('h1', 'Signal lantern');
             self::first('.station');

@@ -50,6 +50,41 @@ final class CommandLineTest extends TestCase
         self::assertSame(2, $this->run_(['check', $later, '--since='.$this->folder.'/gone.json'])->getExitCode());
     }
 
+    public function testCombinationsAreSortedByPrice(): void
+    {
+        $file = $this->file('a.json', Documents::json(['options' => [
+            Documents::one('a', ['x', 'y', 'z'], ['required' => true, 'values' => [['code' => 'x', 'label' => 'X', 'charge' => '5'], ['code' => 'y', 'label' => 'Y'], ['code' => 'z', 'label' => 'Z', 'charge' => '-3']]]),
+            ['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'yes' => ['charge' => '1']],
+        ]]));
+        $prices = fn (string ...$options): array => array_map(static fn (string $line): string => substr((string) strrchr($line, ','), 1), array_slice(explode("\r\n", trim($this->run_(['list', $file, '--format=csv', ...$options])->getOutput())), 1));
+        self::assertSame(['97.00', '98.00', '100.00', '101.00', '105.00', '106.00'], $prices('--sort=price'));
+        self::assertSame(['106.00', '105.00'], $prices('--sort=-price', '--limit=2'));
+        self::assertSame(['101.00'], $prices('--sort=price', '--where=a=y', '--where=f=yes'));
+        self::assertSame(['105.00', '106.00'], $prices('--sort=price', '--from=4'));
+        self::assertSame(2, $this->run_(['list', $file, '--sort=name'])->getExitCode());
+        self::assertSame(2, $this->run_(['list', $file, '--sort=price', '--set=offered'])->getExitCode());
+    }
+
+    public function testALedgerAsTextAndAsCsv(): void
+    {
+        $file = $this->file('a.json', Documents::json(['levels' => [['code' => 'list', 'amount' => '80.00'], ['code' => 'trade', 'percent' => '90', 'of' => 'list']], 'charges' => [['how' => 'percent', 'rate' => '10', 'of' => 'level:trade', 'label' => 'Fitting'], ['how' => 'formula', 'expr' => 'levels.trade / 7', 'label' => 'Sevenths']]]));
+        $state = $this->file('s.json', '{"quantity": 2}');
+        $text = $this->run_(['price', $file, '--state='.$state, '--format=text'])->getOutput();
+        self::assertMatchesRegularExpression('/Fitting +7\.20 +107\.20  of 72\.00/', $text);
+        self::assertStringContainsString('117.48571428571428571429 rounded by +0.00428571428571428571', $text);
+        self::assertStringContainsString("Fitting,of 72.00,7.20,107.20,/charges/0\r\n", $this->run_(['price', $file, '--state='.$state, '--format=csv'])->getOutput());
+        self::assertSame(2, $this->run_(['price', $file, '--states='.$state, '--format=csv'])->getExitCode());
+    }
+
+    public function testPriceLevelsThatCannotBeWorkedOut(): void
+    {
+        $file = $this->file('a.json', Documents::json(['levels' => [['code' => 'a', 'percent' => '90', 'of' => 'b'], ['code' => 'b', 'percent' => '50', 'of' => 'a'], ['code' => 'c', 'percent' => '5', 'of' => 'gone']], 'charges' => [['how' => 'fixed', 'amount' => 'level:nowhere']]]));
+        $error = $this->run_(['check', $file])->getErrorOutput();
+        self::assertStringContainsString('/levels/0: The price level "a" is a percentage of itself, by way of a, b.', $error);
+        self::assertStringContainsString('/levels/2/of: There is no price level "gone".', $error);
+        self::assertStringContainsString('/charges/0/amount: There is no price level "nowhere".', $error);
+    }
+
     public function testManyFilesStayInStepAndTheWorstDecidesTheExit(): void
     {
         $good = $this->file('good.json', Documents::json([]));

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Tests\Api;
+
+use Symfony\Bundle\FrameworkBundle\KernelBrowser;
+use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+
+/**
+ * The HTTP interface as its callers meet it.
+ */
+abstract class ApiTestCase extends WebTestCase
+{
+    protected KernelBrowser $browser;
+
+    protected function setUp(): void
+    {
+        $this->browser = self::createClient(['debug' => false]);
+    }
+
+    /** Brings in a demo setup and gives its address. */
+    protected function bringIn(string $name): string
+    {
+        $id = $this->send('POST', '/api/setups', ['text' => self::demo($name)], 201)['id'];
+        self::assertIsString($id);
+
+        return $id;
+    }
+
+    protected static function demo(string $name): string
+    {
+        return (string) file_get_contents(dirname(__DIR__, 3).'/demo/setups/'.$name.'.json');
+    }
+
+    /**
+     * @param array<string, mixed>|null $body
+     *
+     * @return array<array-key, mixed>
+     */
+    protected function send(string $method, string $address, ?array $body, int $status): array
+    {
+        $this->browser->request($method, $address, server: ['CONTENT_TYPE' => 'application/json'], content: null === $body ? null : json_encode($body, JSON_THROW_ON_ERROR));
+        $content = (string) $this->browser->getResponse()->getContent();
+        self::assertResponseStatusCodeSame($status, $content);
+        $data = json_decode($content, true, 512, JSON_THROW_ON_ERROR);
+        self::assertIsArray($data);
+
+        return $data;
+    }
+}
