@@ -99,7 +99,7 @@ final class StoreTest extends KernelTestCase
         self::assertSame(count($demo->files()), $demo->load());
         $titles = array_map(static fn (StoredSetup $s): string => $s->title(), $this->shelf->all());
         self::assertSame('Harbour pendant', $titles[0]);
-        self::assertSame('Admiralty chandelier, modular', $titles[count($titles) - 1]);
+        self::assertSame('Lightkeeper refill box', $titles[count($titles) - 1]);
     }
 
     private function connection(): Connection

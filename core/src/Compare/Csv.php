@@ -15,13 +15,7 @@ final class Csv
     public static function rows(string $text): array
     {
         $text = str_starts_with($text, "\u{FEFF}") ? substr($text, 3) : $text;
-        $first = strtok($text, "\r\n");
-        $delimiter = ',';
-        foreach (["\t", ';'] as $candidate) {
-            if (substr_count((string) $first, $candidate) > substr_count((string) $first, $delimiter)) {
-                $delimiter = $candidate;
-            }
-        }
+        $delimiter = self::delimiter($text);
         $file = new \SplTempFileObject();
         $file->fwrite($text);
         $file->rewind();
@@ -36,6 +30,22 @@ final class Csv
         }
 
         return $rows;
+    }
+
+    /** The one that parts the first line most, and the second as well. */
+    private static function delimiter(string $text): string
+    {
+        $lines = explode("\n", $text, 3);
+        $best = ',';
+        $most = 0;
+        foreach (["\t", ';', ','] as $candidate) {
+            $count = min(substr_count($lines[0], $candidate), substr_count($lines[1] ?? $lines[0], $candidate));
+            if ($count > $most) {
+                [$best, $most] = [$candidate, $count];
+            }
+        }
+
+        return $best;
     }
 
     /**
