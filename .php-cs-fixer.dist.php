@@ -15,4 +15,4 @@ return (new PhpCsFixer\Config())
         'single_line_throw' => false,
     ])
     ->setCacheFile(__DIR__.'/var/php-cs-fixer.cache')
-    ->setFinder((new PhpCsFixer\Finder())->in([__DIR__.'/core', __DIR__.'/app'])->exclude(['public', 'cache'])->notPath('config/reference.php'));
+    ->setFinder((new PhpCsFixer\Finder())->in([__DIR__.'/core', __DIR__.'/app', __DIR__.'/shop'])->exclude(['public', 'cache'])->notPath('config/reference.php'));

@@ -13,6 +13,7 @@ run_tests() {
     step 'interface: lint' npm --prefix web run -s lint
     step 'interface: unit tests' npm --prefix web run -s test
     step 'PHPUnit: core' php -d memory_limit=2G vendor/bin/phpunit --testsuite core
+    step 'PHPUnit: shop' php -d memory_limit=2G vendor/bin/phpunit --testsuite shop
     step 'PHPUnit: app' php -d memory_limit=2G vendor/bin/phpunit --testsuite app
     step 'PHPUnit: browser' php -d memory_limit=2G vendor/bin/phpunit --testsuite browser
     summary

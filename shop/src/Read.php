@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Shop;
+
+use Brick\Math\BigDecimal;
+
+/**
+ * Takes members out of a decoded document.
+ */
+final class Read
+{
+    /**
+     * @param array<array-key, mixed> $from
+     */
+    public static function text(array $from, string $key, string $absent = ''): string
+    {
+        $value = $from[$key] ?? null;
+
+        return is_string($value) || is_int($value) ? (string) $value : $absent;
+    }
+
+    /**
+     * @param array<array-key, mixed> $from
+     */
+    public static function whole(array $from, string $key, int $absent): int
+    {
+        return isset($from[$key]) ? (int) self::text($from, $key) : $absent;
+    }
+
+    /**
+     * @param array<array-key, mixed> $from
+     */
+    public static function decimal(array $from, string $key): ?BigDecimal
+    {
+        return isset($from[$key]) ? BigDecimal::of(self::text($from, $key, '0')) : null;
+    }
+
+    /**
+     * @param array<array-key, mixed> $from
+     *
+     * @return array<string, mixed>
+     */
+    public static function map(array $from, string $key): array
+    {
+        $value = $from[$key] ?? null;
+        $map = [];
+        foreach (is_array($value) ? $value : [] as $k => $v) {
+            $map[(string) $k] = $v;
+        }
+
+        return $map;
+    }
+
+    /**
+     * @param array<array-key, mixed> $from
+     *
+     * @return array<string, mixed>|null
+     */
+    public static function mapOrNull(array $from, string $key): ?array
+    {
+        return isset($from[$key]) && is_array($from[$key]) ? self::map($from, $key) : null;
+    }
+
+    /**
+     * @param array<array-key, mixed> $from
+     *
+     * @return list<array<string, mixed>>
+     */
+    public static function maps(array $from, string $key): array
+    {
+        $maps = [];
+        foreach (is_array($from[$key] ?? null) ? $from[$key] : [] as $i => $value) {
+            if (is_array($value)) {
+                $maps[] = self::map(['x' => $value], 'x');
+            }
+        }
+
+        return $maps;
+    }
+
+    /**
+     * @param array<array-key, mixed> $from
+     *
+     * @return list<string>
+     */
+    public static function texts(array $from, string $key): array
+    {
+        $value = $from[$key] ?? null;
+
+        return array_values(array_filter(is_array($value) ? $value : (null === $value ? [] : [$value]), is_string(...)));
+    }
+}
