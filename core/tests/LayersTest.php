@@ -20,6 +20,8 @@ final class LayersTest extends TestCase
         yield 'core names no framework, database, HTTP or application' => ['core/src', '/\b(?:Symfony|Doctrine|Psr|Ithrel\\\\App|PDO|SQLite3|curl_\w+|\$_(?:GET|POST|SERVER|COOKIE|SESSION|REQUEST)|header|setcookie|http_response_code)\b/'];
         yield 'core has no clock but the one handed in' => ['core/src', '/(?<![>:\w$\'])(?<!function )(?:time|date|microtime|hrtime|strtotime|mktime)\(|new \\\\?DateTime(?:Immutable)?\(\)/'];
         yield 'core computes without floats' => ['core/src', '/\(float\)|\bfloatval\b|: \??float\b|(?<![\w.\'"{,])\d+\.\d+(?![\w.\'"}])/'];
+        yield 'the rehearsal shop shares nothing with what it is held against' => ['shop/src', '/Ithrel\\\\(?:Core|App)/'];
+        yield 'core does not know the rehearsal shop' => ['core/src', '/Ithrel\\\\Shop/'];
         yield 'the interface of commands names no storage' => ['app/src/Api/Dto', '/Doctrine/'];
     }
 
@@ -51,7 +53,7 @@ final class LayersTest extends TestCase
     public function testEachFileHasStrictTypes(): void
     {
         $loose = [];
-        foreach (['core', 'app/src', 'app/tests', 'app/bin', 'app/public', 'app/migrations'] as $folder) {
+        foreach (['core', 'shop', 'app/src', 'app/tests', 'app/bin', 'app/public', 'app/migrations'] as $folder) {
             foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(dirname(__DIR__, 2).'/'.$folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
                 \assert($file instanceof \SplFileInfo);
                 if ('php' === $file->getExtension() && !str_contains((string) file_get_contents($file->getPathname()), 'declare(strict_types=1);')) {

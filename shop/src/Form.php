@@ -76,13 +76,14 @@ final class Form
         foreach (array_keys($this->options) as $each) {
             $before[$each] = $this->isShown($each, $answers);
         }
+        $given = $answers;
         if (null === $answer || [] === $answer || (is_string($answer) && '' === trim($answer))) {
             unset($answers[$code]);
         } else {
             $answers[$code] = $answer;
         }
         $after = $this->settled($this->ordered($answers), $before);
-        $this->faults->clicked($answers, $after, $code);
+        $this->faults->clicked($given, $after, $code);
 
         return $after;
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Price\Spread;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Answer\Completions;
 use Ithrel\Core\Answer\GivenFile;
 use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
@@ -34,15 +35,14 @@ final class InputRange
     /** @var list<string> codes of inputs that have no most */
     public readonly array $open;
 
-    /** @var array<int, list<Input>> option => answers that it can be filled with */
-    private readonly array $filled;
+    private readonly Completions $completions;
 
     /**
      * @param list<int>           $inputs     options, in walk order
      * @param list<int>           $dependents choices whose conditions ask the inputs
      * @param list<FormulaCharge> $formulas   that ask them
      */
-    public function __construct(private readonly Board $board, private readonly array $inputs, private readonly array $dependents, private readonly array $formulas)
+    public function __construct(private readonly Board $board, array $inputs, array $dependents, private readonly array $formulas)
     {
         $filled = $sampled = $open = [];
         foreach ($inputs as $index) {
@@ -59,7 +59,7 @@ final class InputRange
                 $open[] = $option->code;
             }
         }
-        $this->filled = $filled;
+        $this->completions = new Completions($board->page, $inputs, $dependents, $filled);
         $this->sampled = $sampled;
         $this->open = $open;
     }
@@ -71,47 +71,7 @@ final class InputRange
      */
     public function candidates(State $choices): iterable
     {
-        yield from $this->extend($choices, 0);
-    }
-
-    /**
-     * @return iterable<State>
-     */
-    private function extend(State $state, int $at): iterable
-    {
-        if (!isset($this->inputs[$at])) {
-            if ($this->fits($state)) {
-                yield $state;
-            }
-
-            return;
-        }
-        $option = $this->board->setup->options[$this->inputs[$at]];
-        $isShown = $this->board->page->isShown($option, $state);
-        if (!$isShown || !$option->required) {
-            yield from $this->extend($state, $at + 1);
-        }
-        foreach ($isShown ? $this->filled[$option->index] : [] as $input) {
-            yield from $this->extend($state->with($option->index, $input), $at + 1);
-        }
-    }
-
-    /** Whether the choices that ask the inputs could be as they are. */
-    private function fits(State $state): bool
-    {
-        foreach ($this->dependents as $index) {
-            $option = $this->board->setup->options[$index];
-            $isShown = $this->board->page->isShown($option, $state);
-            if (!$state->has($index)) {
-                if ($option->required && $isShown) {
-                    return false;
-                }
-            } elseif (!$isShown || [] !== array_diff($state->picked($index), $this->board->page->allowed($option, $state))) {
-                return false;
-            }
-        }
-
-        return true;
+        return $this->completions->of($choices);
     }
 
     /**

@@ -1,0 +1,372 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Compare;
+
+use Brick\Math\BigDecimal;
+use Brick\Math\Exception\MathException;
+use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Plan\Purpose;
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Setup\Value;
+
+/**
+ * Holds what a shop did against what a check expects, and says which places of the setup each difference can come from.
+ *
+ * @phpstan-import-type Line from Check
+ */
+final readonly class CheckComparison
+{
+    private const STAGES = ['cart', 'checkout', 'order'];
+
+    public function __construct(private Setup $setup)
+    {
+    }
+
+    /**
+     * @return list<Difference> none where the shop does what the setup says
+     */
+    public function differences(Check $check, Found $found): array
+    {
+        $differences = $this->found($check, $found);
+        if (!in_array($check->purpose, [Purpose::SwitchBack, Purpose::Emptied], true)) {
+            return $differences;
+        }
+
+        // Whatever differs after an answer was taken away, differs most likely because of it.
+        return array_map(static fn (Difference $d): Difference => new Difference($d->field, $d->stage, $d->expected, $d->found, array_values(array_unique([...$check->places, ...$d->places]))), $differences);
+    }
+
+    /**
+     * @return list<Difference>
+     */
+    private function found(Check $check, Found $found): array
+    {
+        if (null !== $found->refused) {
+            return [new Difference('clicks', 'page', 'the page takes every click', 'the page does not take '.$this->name($found->refused), [...$this->conditionsOf($found->refused), ...$check->places])];
+        }
+        $differences = [];
+        if (null !== $check->offered && null !== $found->offered && $check->offered[2] !== $found->offered) {
+            $differences[] = new Difference('offered', 'page', $check->offered[2] ? 'offered' : 'not offered', $found->offered ? 'offered' : 'not offered', $check->places);
+        }
+        if (Purpose::Condition === $check->purpose && null !== $check->offered) {
+            // The page alone is looked at; whether it could be bought as it stands is no question here.
+            return $differences;
+        }
+        if ($check->accepted !== $found->accepted) {
+            $differences[] = new Difference('accepted', 'cart', $check->accepted ? 'taken' : 'refused'.(null === $check->field ? '' : ', naming '.$this->name($check->field)), $found->accepted ? 'taken' : 'refused, naming '.implode(', ', array_map($this->name(...), $found->fields)), $check->accepted ? $this->refusedPlaces($check, $found) : $check->places);
+
+            return $differences;
+        }
+        if (!$check->accepted) {
+            if (null !== $check->field && !in_array($check->field, $found->fields, true)) {
+                $differences[] = new Difference('field', 'cart', 'names '.$this->name($check->field), 'names '.([] === $found->fields ? 'nothing' : implode(', ', array_map($this->name(...), $found->fields))), $check->places);
+            }
+
+            return $differences;
+        }
+        $last = $check->lines[count($check->lines) - 1];
+        if (null !== $found->page) {
+            $differences = [...$differences, ...$this->amounts($check, 'page', ['unit price' => $last['unitPrice'], 'total' => $last['total']], ['unit price' => $found->page['unitPrice'], 'total' => $found->page['total']]), ...$this->entries($check, 'page', $last['entries']['page'] ?? [], $found->page['entries'])];
+        }
+        foreach (self::STAGES as $stage) {
+            if (isset($found->stages[$stage])) {
+                $differences = [...$differences, ...$this->stage($check, $stage, $found->stages[$stage])];
+            }
+        }
+
+        return $differences;
+    }
+
+    /**
+     * @param array{lines: list<array<string, mixed>>, total: string|null} $found
+     *
+     * @return list<Difference>
+     */
+    private function stage(Check $check, string $stage, array $found): array
+    {
+        $expected = $check->lines;
+        if (count($expected) !== count($found['lines'])) {
+            return [new Difference('lines', $stage, (string) count($expected), (string) count($found['lines']), ['/item'])];
+        }
+        $differences = [];
+        foreach ($expected as $i => $line) {
+            $other = $found['lines'][$i];
+            $text = static fn (string $key): ?string => is_string($other[$key] ?? null) || is_int($other[$key] ?? null) ? (string) $other[$key] : null;
+            $differences = [
+                ...$differences,
+                ...$this->amounts($check, $stage, ['unit price' => $line['unitPrice'], 'line total' => $line['lineTotal']], ['unit price' => $text('unitPrice'), 'line total' => $text('lineTotal')]),
+                ...$this->plain($check, $stage, $line, $text),
+                ...$this->entries($check, $stage, $line['entries'][$stage] ?? [], is_array($other['entries'] ?? null) ? array_values($other['entries']) : []),
+            ];
+            if (self::lines($line['ownLines']) !== self::lines($other['ownLines'] ?? [])) {
+                $differences[] = new Difference('own lines', $stage, self::lines($line['ownLines']), self::lines($other['ownLines'] ?? []), array_values(array_filter($check->charged, static fn (string $p): bool => str_ends_with($p, '/line'))));
+            }
+        }
+        $sum = $this->sum(array_map(static fn (array $l): ?string => $l['total'], $expected));
+        $rest = array_filter($differences, static fn (Difference $d): bool => in_array($d->field, ['unit price', 'line total', 'own lines'], true));
+        if (!self::isSame($sum, $found['total']) && [] === $rest) {
+            $differences[] = new Difference('total', $stage, $sum ?? 'no price', $found['total'] ?? 'no price', ['/checkout']);
+        }
+
+        return $differences;
+    }
+
+    /**
+     * @param array<string, string|null> $expected
+     * @param array<string, string|null> $found
+     *
+     * @return list<Difference>
+     */
+    private function amounts(Check $check, string $stage, array $expected, array $found): array
+    {
+        $differences = [];
+        foreach ($expected as $field => $amount) {
+            if (!self::isSame($amount, $found[$field])) {
+                $own = in_array($check->purpose, [Purpose::Charge, Purpose::Condition, Purpose::Rounding], true) ? $check->places : [];
+                $charged = array_filter($check->charged, static fn (string $p): bool => 'page' !== $stage || !str_ends_with($p, '/line') || 'total' === $field);
+                $differences[] = new Difference($field, $stage, $amount ?? 'no price', $found[$field] ?? 'no price', array_values(array_unique([...$own, ...$charged, ...$this->charging($check)])));
+            }
+        }
+
+        return $differences;
+    }
+
+    /**
+     * Chosen values of options in which values are charged: what such a value costs may be taken from its neighbour.
+     *
+     * @return list<string>
+     */
+    private function charging(Check $check): array
+    {
+        $places = [];
+        foreach ($this->setup->options as $option) {
+            $charged = array_filter($option->values, static fn (Value $v): bool => null !== $v->charge);
+            foreach ([] === $charged ? [] : $option->values as $value) {
+                if (in_array($value->at, $check->chosen, true)) {
+                    $places[] = $value->at;
+                }
+            }
+        }
+
+        return $places;
+    }
+
+    /**
+     * @param Line                      $line
+     * @param \Closure(string): ?string $found
+     *
+     * @return list<Difference>
+     */
+    private function plain(Check $check, string $stage, array $line, \Closure $found): array
+    {
+        $differences = [];
+        foreach (['sku', 'weight', 'points', 'image'] as $field) {
+            $same = in_array($field, ['weight', 'points'], true) ? self::isSame($line[$field], $found($field)) : $line[$field] === $found($field);
+            if (!$same) {
+                $differences[] = new Difference($field, $stage, $line[$field] ?? 'none', $found($field) ?? 'none', $this->placesWith($check, $field));
+            }
+        }
+        if ((string) $line['quantity'] !== $found('quantity')) {
+            $differences[] = new Difference('quantity', $stage, (string) $line['quantity'], $found('quantity') ?? 'none', ['/quantity']);
+        }
+
+        return $differences;
+    }
+
+    /**
+     * Places of the chosen values that have something of a kind, and of what the item has.
+     *
+     * @return list<string>
+     */
+    private function placesWith(Check $check, string $field): array
+    {
+        $places = [];
+        foreach ($this->setup->options as $option) {
+            foreach ($option->values as $value) {
+                $part = $value->own ? null : $this->setup->part($value->item);
+                $has = match ($field) {
+                    'weight' => null !== $value->weight || null !== $part?->weight, 'points' => null !== $value->points || null !== $part?->points, 'image' => null !== $value->image, default => null !== $value->sku,
+                };
+                if ($has && in_array($value->at, $check->chosen, true)) {
+                    $places[] = $value->at.'/'.$field;
+                }
+            }
+        }
+
+        return [...$places, ...([] === $places ? ['/item/'.$field] : [])];
+    }
+
+    /**
+     * @param list<array{label: string, value: string}> $expected
+     * @param list<mixed>                               $found
+     *
+     * @return list<Difference>
+     */
+    private function entries(Check $check, string $stage, array $expected, array $found): array
+    {
+        $own = self::pairs($expected);
+        $other = self::pairs($found);
+        if ($own === $other) {
+            return [];
+        }
+        $differences = [];
+        foreach ($own as [$label, $value]) {
+            $match = array_values(array_filter($other, static fn (array $o): bool => $o[0] === $label));
+            if ([] === $match) {
+                $differences[] = new Difference('entries', $stage, $label.': '.$value, 'missing', [$this->placeOf($label).'/stages']);
+            } elseif ($match[0][1] !== $value) {
+                $differences[] = new Difference('entries', $stage, $label.': '.$value, $label.': '.$match[0][1], [$this->placeOf($label)]);
+            }
+        }
+        foreach ($other as [$label, $value]) {
+            if ([] === array_filter($own, static fn (array $o): bool => $o[0] === $label)) {
+                $differences[] = new Difference('entries', $stage, 'nothing', $label.': '.$value, $this->tooMuch($check, $label));
+            }
+        }
+
+        return [] === $differences ? [new Difference('entries', $stage, implode('; ', array_map(static fn (array $e): string => implode(': ', $e), $own)), implode('; ', array_map(static fn (array $e): string => implode(': ', $e), $other)), ['/options'])] : $differences;
+    }
+
+    /**
+     * Where a label comes from that a stage should not have: from an answer that should not be there, or from a stage.
+     *
+     * @return list<string>
+     */
+    private function tooMuch(Check $check, string $label): array
+    {
+        $option = $this->optionOf($label);
+        if (null === $option || [] !== array_filter($check->chosen, static fn (string $at): bool => $at === $option->at || str_starts_with($at, $option->at.'/'))) {
+            return [$this->placeOf($label).'/stages'];
+        }
+
+        $conditions = $this->conditionsOf($option->code);
+
+        return [] === $conditions ? [$option->at] : $conditions;
+    }
+
+    /**
+     * @param list<mixed> $entries
+     *
+     * @return list<array{string, string}>
+     */
+    private static function pairs(array $entries): array
+    {
+        $texts = [];
+        foreach ($entries as $entry) {
+            if (is_array($entry) && is_string($entry['label'] ?? null) && is_string($entry['value'] ?? null)) {
+                $texts[] = [$entry['label'], $entry['value']];
+            }
+        }
+
+        return $texts;
+    }
+
+    private function placeOf(string $label): string
+    {
+        foreach ($this->setup->item->data as $i => $data) {
+            if ($data->label === $label) {
+                return '/item/data/'.$i;
+            }
+        }
+
+        return $this->optionOf($label)->at ?? '/options';
+    }
+
+    private function optionOf(string $label): ?Option
+    {
+        foreach ($this->setup->options as $option) {
+            if ($option->label === $label) {
+                return $option;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @return list<string>
+     */
+    private function refusedPlaces(Check $check, Found $found): array
+    {
+        $places = Purpose::Limit === $check->purpose ? $check->places : [];
+        foreach ($found->fields as $field) {
+            $option = $this->setup->option($field);
+            if (null === $option) {
+                $places[] = 'row' === $field ? '/variants/rows' : ('quantity' === $field ? '/quantity' : '/item/stock');
+                continue;
+            }
+            $isAnswered = [] !== array_filter($check->chosen, static fn (string $at): bool => $at === $option->at || str_starts_with($at, $option->at.'/'));
+            if ($isAnswered) {
+                $limit = match (true) {
+                    null !== $option->text => ['/length'], null !== $option->number => ['/step'], null !== $option->file => ['/types'], default => [],
+                };
+                array_push($places, ...([] === $limit ? $this->conditionsOf($field) : array_map(static fn (string $key): string => $option->at.$key, $limit)));
+            } else {
+                array_push($places, $option->at.'/required', ...$this->conditionsOf($field));
+            }
+        }
+
+        return array_values(array_unique($places));
+    }
+
+    /**
+     * @return list<string>
+     */
+    private function conditionsOf(string $code): array
+    {
+        $option = $this->setup->option($code);
+        if (null === $option) {
+            return [];
+        }
+        $places = null === $option->shownWhen ? [] : [$option->at.'/shownWhen'];
+        foreach ($option->values as $value) {
+            if (null !== $value->allowedWhen) {
+                $places[] = $value->at.'/allowedWhen';
+            }
+        }
+
+        return $places;
+    }
+
+    private function name(string $field): string
+    {
+        return $this->setup->option($field)?->name() ?? $field;
+    }
+
+    /**
+     * @param list<string|null> $totals
+     */
+    private function sum(array $totals): ?string
+    {
+        $sum = BigDecimal::zero();
+        foreach ($totals as $total) {
+            $sum = null === $total ? null : $sum?->plus($total);
+        }
+
+        return null === $sum ? null : (string) $sum;
+    }
+
+    private static function isSame(?string $a, ?string $b): bool
+    {
+        try {
+            return null === $a || null === $b ? $a === $b : BigDecimal::of($a)->isEqualTo(BigDecimal::of($b));
+        } catch (MathException) {
+            return false;
+        }
+    }
+
+    private static function lines(mixed $lines): string
+    {
+        $words = [];
+        foreach (is_array($lines) ? $lines : [] as $line) {
+            if (is_array($line)) {
+                $words[] = implode(' ', array_map(static fn (mixed $v): string => is_scalar($v) ? (string) $v : '?', array_intersect_key($line, ['sku' => 1, 'quantity' => 1, 'lineTotal' => 1])));
+            }
+        }
+
+        return [] === $words ? 'none' : implode('; ', $words);
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Plan;
+
+/**
+ * One thing that is tried in a shop, as a shopper would do it, and what has to come of it.
+ *
+ * @phpstan-type Line array{sku: string, name: string, quantity: int, unitPrice: string|null, lineTotal: string|null, total: string|null, weight: string, points: string, image: string|null, entries: array<string, list<array{label: string, value: string}>>, ownLines: list<array<string, mixed>>}
+ */
+final readonly class Check
+{
+    /**
+     * @param int                                   $number   from 1
+     * @param string                                $about    what it is about, in words
+     * @param list<string>                          $places   JSON Pointers of what it tries, the most particular first
+     * @param list<list<Click>>                     $visits   clicks of each visit to the product page; each visit ends with adding to the cart
+     * @param list<int>                             $quantity of each visit
+     * @param 'form'|'express'                      $route
+     * @param array<string, mixed>|null             $sent     answers that are sent past the page in the last visit; null: as the page has them
+     * @param array{string, string|null, bool}|null $offered  option, value (null: the option itself), and whether the page has to offer it at the end
+     * @param bool                                  $accepted whether the shop has to take it
+     * @param string|null                           $field    option that a refusal has to name
+     * @param list<Line>                            $lines    cart lines expected; none where it is refused
+     * @param list<string>                          $charged  places of the charges that take part in the price
+     * @param list<string>                          $chosen   places of the chosen values, and of the options that are filled in
+     */
+    public function __construct(
+        public int $number,
+        public Purpose $purpose,
+        public string $about,
+        public array $places,
+        public array $visits,
+        public array $quantity,
+        public string $route,
+        public ?array $sent,
+        public ?array $offered,
+        public bool $accepted,
+        public ?string $field,
+        public array $lines,
+        public array $charged,
+        public array $chosen,
+    ) {
+    }
+
+    public function numbered(int $number): self
+    {
+        return new self($number, $this->purpose, $this->about, $this->places, $this->visits, $this->quantity, $this->route, $this->sent, $this->offered, $this->accepted, $this->field, $this->lines, $this->charged, $this->chosen);
+    }
+
+    /**
+     * Every place that has a part in it: where none of its results differs, these are likely right.
+     *
+     * @return list<string>
+     */
+    public function tried(): array
+    {
+        return array_values(array_unique([...$this->places, ...$this->charged, ...$this->chosen]));
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Plan;
+
+/**
+ * What a check is there to find out.
+ */
+enum Purpose: string
+{
+    /** Values and pairs of values come through with their price and their cart line. */
+    case Pairs = 'pairs';
+    /** A value does, alone, what it should. */
+    case Charge = 'charge';
+    /** What a condition shows, offers or charges is there where it should be, and only there. */
+    case Condition = 'condition';
+
+    /** Amounts are rounded where the setup says. */
+    case Rounding = 'rounding';
+
+    /** A value that nobody can reach is neither offered nor taken. */
+    case DeadValue = 'dead-value';
+    /** What is sold out, or has no row, is not sold. */
+    case SoldOut = 'sold-out';
+    /** A required answer that is left out is asked for. */
+    case Required = 'required';
+    /** An input at the edge of its limits. */
+    case Limit = 'limit';
+    /** An answer that was given and is hidden again leaves nothing behind. */
+    case SwitchBack = 'switch-back';
+    /** An input that was filled and is emptied again costs nothing. */
+    case Emptied = 'emptied';
+    case Quantity = 'quantity';
+    /** Two lines of one item with different choices stay two. */
+    case TwoLines = 'two-lines';
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Plan;
+
+use Ithrel\Core\Answer\GivenFile;
+use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Answer\Page;
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Answer\StateText;
+use Ithrel\Core\Cart\CartLineBuilder;
+use Ithrel\Core\Limit\InputCheck;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
+
+/**
+ * The clicks that lead from one state of the page to another, in walk order.
+ */
+final readonly class Steps
+{
+    private CartLineBuilder $lines;
+
+    public function __construct(private Page $page)
+    {
+        $this->lines = new CartLineBuilder($page->setup);
+    }
+
+    /** The page as it opens, with inputs as their defaults are written. */
+    public function opening(): State
+    {
+        return $this->withDefaults(new State(), $this->page->opening(), null);
+    }
+
+    /**
+     * The state after one click, with inputs that took their default as it is written.
+     *
+     * @param non-empty-list<int>|Input|null $answer
+     */
+    public function click(State $state, int $option, array|Input|null $answer): State
+    {
+        return $this->withDefaults($state, $this->page->click($state, $option, $answer), $option);
+    }
+
+    /**
+     * @return list<Click>|null null where no clicks in walk order lead there
+     */
+    public function between(State $from, State $to): ?array
+    {
+        $clicks = [];
+        $state = $from;
+        // A default that came up on the way may have to be taken away again, so more than one round can be needed.
+        for ($round = 0; $round < 3 && $state->key() !== $to->key(); ++$round) {
+            foreach ($this->page->dependencies->walk as $index) {
+                $option = $this->page->setup->options[$index];
+                $wanted = $to->answers[$index] ?? null;
+                if ($this->isSame($state->answers[$index] ?? null, $wanted) || !$this->page->isShown($option, $state)) {
+                    continue;
+                }
+                if (is_array($wanted) && [] !== array_diff($wanted, $this->page->allowed($option, $state))) {
+                    continue;
+                }
+                $clicks[] = $this->step($option, $wanted);
+                $state = $this->click($state, $index, $wanted);
+            }
+        }
+
+        return $state->key() === $to->key() ? $clicks : null;
+    }
+
+    /**
+     * @param non-empty-list<int>|Input|null $answer
+     */
+    public function step(Option $option, array|Input|null $answer): Click
+    {
+        if (null === $answer) {
+            return new Click($option->code, null, sprintf('%s: empty it', $option->name()));
+        }
+        $state = new State([$option->index => $answer]);
+        $carried = $this->lines->carried($option, $state);
+        $given = $answer instanceof Input && Kind::File === $option->kind ? self::files($answer) : StateText::pick($this->page->setup, $state)[$option->code];
+
+        return new Click($option->code, false === $given ? null : $given, sprintf($answer instanceof Input ? '%s: give “%s”' : '%s: choose %s', $option->name(), $carried));
+    }
+
+    /**
+     * @return list<array{name: string, type?: string, bytes?: int, width?: int, height?: int}>
+     */
+    public static function files(Input $input): array
+    {
+        return array_map(static fn (GivenFile $f): array => array_filter(['name' => $f->name, 'type' => $f->type, 'bytes' => $f->bytes, 'width' => $f->width, 'height' => $f->height], static fn (mixed $v): bool => null !== $v), $input->files);
+    }
+
+    /**
+     * @param non-empty-list<int>|Input|null $a
+     * @param non-empty-list<int>|Input|null $b
+     */
+    private function isSame(array|Input|null $a, array|Input|null $b): bool
+    {
+        return $a instanceof Input && $b instanceof Input ? $a->text === $b->text : $a === $b;
+    }
+
+    /** Core lets the member of its class stand for a default; on a real page it is what the document says. */
+    private function withDefaults(State $before, State $after, ?int $clicked): State
+    {
+        foreach ($this->page->setup->options as $option) {
+            if (null !== $option->default && null !== $after->input($option->index) && !$before->has($option->index) && $option->index !== $clicked) {
+                $typed = (new InputCheck())->parse($option, $option->default);
+                $after = null === $typed ? $after : $after->with($option->index, $typed);
+            }
+        }
+
+        return $after;
+    }
+}

@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Shop\Tests;
+
+use Ithrel\Core\Compare\CheckComparison;
+use Ithrel\Core\Compare\LikelyPlaces;
+use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Plan\Plan;
+use Ithrel\Core\Plan\Planner;
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\Reader;
+use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Tests\Support\Documents;
+use Ithrel\Shop\Faults;
+use PHPUnit\Framework\Attributes\TestDox;
+use PHPUnit\Framework\TestCase;
+
+/**
+ * The plan of every demo setup tried in the shop: without a fault there is no difference; each fault is found on each
+ * setup where it can have an effect, and the first likely place is the true one.
+ *
+ * A fault can have an effect on a setup where it changes what the shop does on some check, or on random walks of clicks
+ * that the plan knows nothing of.
+ */
+final class FaultsAreFoundTest extends TestCase
+{
+    /** What the first likely place has to look like for each fault. */
+    private const TRUE_PLACES = [
+        'charge-on-neighbour' => '~^/options/\d+/(values/\d+|yes)(/charge|/line)?$~',
+        'sign-turned' => '~(/charge|^/charges/\d+)$~',
+        'per-piece-once' => '~(/charge|^/charges/\d+|^/quantity)$~',
+        'percent-of-running' => '~(/charge|^/charges/\d+)$~',
+        'stale-text-charge' => '~^/options/\d+/charge$~',
+        'rounds-each-effect' => '~^/rounding$~',
+        'row-price-ignored' => '~^/variants/rows/\d+/(price|salePrice)$~',
+        'floor-dropped' => '~(/charge|^/charges/\d+)/min$~',
+        'hidden-answer-charged' => '~/(shownWhen|allowedWhen|charge)$~',
+        'hidden-answer-carried' => '~/(shownWhen|allowedWhen)$~',
+        'any-for-all' => '~(/shownWhen|/allowedWhen|^/charges/\d+)$~',
+        'same-code-elsewhere' => '~(/shownWhen|/allowedWhen|^/charges/\d+)$~',
+        'branch-stays' => '~/(shownWhen|allowedWhen)$~',
+        'required-not-checked' => '~/required$~',
+        'required-skipped-by-express' => '~/required$~',
+        'required-though-hidden' => '~/required$~',
+        'length-off-by-one' => '~/length$~',
+        'length-in-bytes' => '~/length$~',
+        'step-from-zero' => '~/step$~',
+        'file-type-not-checked' => '~/types$~',
+        'missing-on-order' => '~^(/options/\d+|/item/data/\d+)/stages$~',
+        'carried-by-code' => '~^/options/\d+$~',
+        'text-shortened' => '~^/options/\d+$~',
+        'escaped-twice' => '~^/options/\d+$~',
+        'order-data-in-cart' => '~^/item/data/\d+/stages$~',
+        'base-image' => '~/image$~',
+        'weight-not-added' => '~/weight$~',
+        'second-line-missing' => '~/line$~',
+        'second-line-once' => '~/line$~',
+        'lines-merged' => '~^/item$~',
+        'sold-out-sold' => '~(/stock|^/variants/rows)$~',
+        'total-changes-at-checkout' => '~^/checkout$~',
+    ];
+
+    #[TestDox('every fault is found on every demo setup where it can show, and nine in ten are placed right')]
+    public function testFaults(): void
+    {
+        $setups = $this->setups();
+        $names = array_keys(Faults::all());
+        self::assertSame([], array_diff($names, array_keys(self::TRUE_PLACES)), 'Each fault has its true place here.');
+        self::assertGreaterThanOrEqual(20, count($names));
+        foreach ($setups as $name => [$setup, $plan, $document]) {
+            self::assertSame([], $this->differences($setup, $plan, $document, []), $name.': without a fault');
+        }
+        $found = $placed = $possible = 0;
+        $table = sprintf("%-28s %7s %6s %7s %6s\n", 'fault', 'setups', 'found', 'checks', 'placed');
+        $missed = [];
+        foreach ($names as $fault) {
+            $row = [0, 0, 0, 0];
+            foreach ($setups as $name => [$setup, $plan, $document, $baseline, $walks]) {
+                $differing = $this->differences($setup, $plan, $document, [$fault]);
+                if ([] === $differing && Walks::of($document, [$fault]) === $walks) {
+                    continue;
+                }
+                ++$row[0];
+                if ([] === $differing) {
+                    $missed[] = $fault.' on '.$name;
+                    continue;
+                }
+                ++$row[1];
+                $row[2] += count($differing);
+                $first = LikelyPlaces::of($plan->checks, $differing)[0]['at'] ?? '';
+                $row[3] += 1 === preg_match(self::TRUE_PLACES[$fault], $first) ? 1 : 0;
+                if (false !== getenv('ITHREL_TABLE') && 1 !== preg_match(self::TRUE_PLACES[$fault], $first)) {
+                    fwrite(STDERR, "  {$fault} on {$name}: placed at {$first}\n");
+                }
+            }
+            $possible += $row[0];
+            $found += $row[1];
+            $placed += $row[3];
+            $table .= sprintf("%-28s %7d %6d %7d %6d\n", $fault, ...$row);
+        }
+        $table .= sprintf("%-28s %7d %6d %7s %6d\n", 'all', $possible, $found, '', $placed);
+        if (false !== getenv('ITHREL_TABLE')) {
+            fwrite(STDERR, $table);
+        }
+        self::assertSame([], $missed, $table);
+        self::assertGreaterThanOrEqual(0.9, $placed / max(1, $found), $table);
+    }
+
+    #[TestDox('a plan is at most a tenth of the combinations where there are over a thousand')]
+    public function testPlansAreSmall(): void
+    {
+        $large = 0;
+        foreach ($this->setups() as $name => [$setup, $plan]) {
+            $count = (new Reach($setup))->selectable();
+            self::assertGreaterThanOrEqual($plan->lowerBound, $plan->combinations, $name);
+            if (gmp_cmp($count, 1_000) > 0) {
+                ++$large;
+                self::assertLessThanOrEqual(0, gmp_cmp(10 * count($plan->checks), $count), $name);
+            }
+        }
+        self::assertGreaterThan(0, $large);
+    }
+
+    /**
+     * @return array<string, array{Setup, Plan, array<string, mixed>, list<mixed>, string}>
+     */
+    private function setups(): array
+    {
+        static $setups = [];
+        foreach ([] === $setups ? (glob(dirname(__DIR__, 2).'/demo/setups/*.json') ?: []) : [] as $file) {
+            $json = (string) file_get_contents($file);
+            $reach = new Reach(Reader::shipped()->read($json, Today::of(Documents::TODAY)));
+            /** @var array<string, mixed> $document */
+            $document = json_decode($json, true, 512, JSON_THROW_ON_ERROR);
+            $setups[basename($file, '.json')] = [$reach->setup, Planner::plan($reach), $document, [], Walks::of($document, [])];
+        }
+
+        /** @var array<string, array{Setup, Plan, array<string, mixed>, list<mixed>, string}> $setups */
+        return $setups;
+    }
+
+    /**
+     * @param array<string, mixed> $document
+     * @param list<string>         $faults
+     *
+     * @return array<int, list<\Ithrel\Core\Compare\Difference>> by check
+     */
+    private function differences(Setup $setup, Plan $plan, array $document, array $faults): array
+    {
+        $door = new DirectDoor($document, $faults, Documents::TODAY);
+        $comparison = new CheckComparison($setup);
+        $differing = [];
+        foreach ($plan->checks as $check) {
+            $differences = $comparison->differences($check, $door->try($check));
+            if ([] !== $differences) {
+                $differing[$check->number] = $differences;
+            }
+        }
+
+        return $differing;
+    }
+}
