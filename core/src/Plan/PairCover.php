@@ -23,7 +23,7 @@ final class PairCover
     /** @var list<State> */
     public readonly array $combinations;
 
-    /** Pairs that can meet. */
+    /** Pairs that can meet; 0 where there is but one choice, or where there are so many that answers are covered one by one. */
     public readonly int $pairs;
 
     /** No fewer combinations can cover the pairs: two options have so many between them. */
@@ -39,11 +39,13 @@ final class PairCover
         $between = [];
         foreach ($this->open as $a => $others) {
             foreach (array_keys($others) as $b) {
-                ++$pairs;
+                $isPair = $a !== $b;
+                $pairs += $isPair ? 1 : 0;
                 $cells = [explode(':', $a)[0], explode(':', $b)[0]];
                 sort($cells);
                 $key = implode('-', $cells);
-                $between[$key] = ($between[$key] ?? 0) + 1;
+                // Each pair is met from both of its sides, an answer by itself once.
+                $between[$key] = ($between[$key] ?? 0) + ($isPair ? 1 : 2);
                 $bound = max($bound, intdiv($between[$key] + 1, 2));
             }
         }

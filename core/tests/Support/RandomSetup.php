@@ -187,7 +187,7 @@ final class RandomSetup
             return ['not' => $this->condition($of, $depth - 1)];
         }
         $last = count($this->options) - 1;
-        $index = $this->circles || $of > $last ? $this->int(0, $last) : $this->int(0, $last);
+        $index = $this->int(0, $last);
         if (!$this->circles && $of <= $last) {
             // Earlier or later, but never around: the option with the smaller hash is asked.
             $index = 0 === $of ? -1 : $this->int(0, $of - 1);

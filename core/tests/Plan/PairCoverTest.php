@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Tests\Plan;
+
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Plan\PairCover;
+use Ithrel\Core\Reach\Listing;
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\Reader;
+use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Tests\Support\Documents;
+use Ithrel\Core\Tests\Support\RandomSetup;
+use PHPUnit\Framework\Attributes\TestDox;
+use PHPUnit\Framework\TestCase;
+
+final class PairCoverTest extends TestCase
+{
+    #[TestDox('on random setups the cover has every pair of answers that any selectable combination has, and only those')]
+    public function testEveryPairThatCanMeet(): void
+    {
+        $reader = Reader::shipped();
+        $start = 1000 * intdiv(time(), 86400);
+        $compared = 0;
+        for ($seed = $start; $seed < $start + 200; ++$seed) {
+            $json = json_encode(RandomSetup::document($seed, true, 6), JSON_THROW_ON_ERROR);
+            $reach = new Reach($reader->read($json, Today::of(Documents::TODAY)));
+            if (gmp_cmp($reach->selectable(), 400) > 0) {
+                continue;
+            }
+            $all = [];
+            foreach ((new Listing($reach, Listing::SELECTABLE))->from(gmp_init(0), 400) as $state) {
+                $all += $this->pairs($reach, $state);
+            }
+            $cover = new PairCover($reach);
+            $covered = [];
+            foreach ($cover->combinations as $state) {
+                $covered += $this->pairs($reach, $state);
+            }
+            ksort($all);
+            ksort($covered);
+            self::assertSame(array_keys($all), array_keys($covered), 'Seed '.$seed.': '.$json);
+            self::assertSame(count($all), $cover->pairs, 'Seed '.$seed);
+            self::assertGreaterThanOrEqual($cover->lowerBound, count($cover->combinations), 'Seed '.$seed);
+            ++$compared;
+        }
+        self::assertGreaterThan(100, $compared);
+    }
+
+    #[TestDox('four options of three values need nine combinations at least (orthogonal array L9), and few more are taken')]
+    public function testOrthogonalArray(): void
+    {
+        // Taguchi's L9 (NIST/SEMATECH e-Handbook of Statistical Methods, 5.3.3.10; from memory): 9 runs hold every pair.
+        $options = array_map(static fn (string $code): array => Documents::one($code, ['a', 'b', 'c'], ['required' => true]), ['w', 'x', 'y', 'z']);
+        $cover = new PairCover(Documents::reach(['options' => $options]));
+        self::assertSame(54, $cover->pairs);
+        self::assertSame(9, $cover->lowerBound);
+        self::assertLessThanOrEqual(12, count($cover->combinations));
+    }
+
+    public function testOneChoiceAloneIsCoveredValueByValue(): void
+    {
+        $cover = new PairCover(Documents::reach(['options' => [Documents::one('w', ['a', 'b', 'c'], ['required' => true])]]));
+        self::assertCount(3, $cover->combinations);
+        self::assertSame([0, 3], [$cover->pairs, $cover->lowerBound]);
+    }
+
+    public function testASetupWithoutChoicesHasOneCombination(): void
+    {
+        $cover = new PairCover(Documents::reach(['options' => [['code' => 't', 'label' => 'Text', 'kind' => 'text']]]));
+        self::assertCount(1, $cover->combinations);
+    }
+
+    public function testWhereNothingCanBeBoughtThereIsNoCombination(): void
+    {
+        $cover = new PairCover(Documents::reach(['options' => [Documents::one('w', ['a'], ['required' => true])], 'guards' => [['id' => 'g', 'never' => ['option' => 'w', 'is' => 'a'], 'because' => 'it is not made']], 'item' => ['sku' => 'T', 'name' => 'T', 'price' => '1.00', 'stock' => 0]]));
+        self::assertCount(0, $cover->combinations);
+        self::assertSame(0, $cover->lowerBound);
+    }
+
+    /**
+     * @return array<string, true>
+     */
+    private function pairs(Reach $reach, State $state): array
+    {
+        $answers = [];
+        foreach ($reach->setup->options as $option) {
+            foreach ($option->kind->isChoice() ? $reach->board->cellsOf[$option->index] : [] as $cell) {
+                $answers[] = [$cell, $reach->board->letterIn($state, $cell)];
+            }
+        }
+        $pairs = [];
+        foreach ($answers as $i => [$a, $x]) {
+            foreach (array_slice($answers, $i + 1) as [$b, $y]) {
+                $pairs["{$a}:{$x} {$b}:{$y}"] = true;
+            }
+        }
+
+        return $pairs;
+    }
+}
