@@ -114,8 +114,13 @@ abstract class BrowserTestCase extends TestCase
 
     protected static function awaitText(string $selector, string $part): void
     {
-        self::eventually(static fn (): bool => str_contains(implode("\n", array_map(static fn (WebDriverElement $e): string => $e->getText(), self::all($selector))), $part), sprintf('"%s" does not come up in %s', $part, $selector));
-        self::assertStringContainsString($part, implode("\n", array_map(static fn (WebDriverElement $e): string => $e->getText(), self::all($selector))));
+        $seen = '';
+        self::eventually(static function () use ($selector, $part, &$seen): bool {
+            $seen = implode("\n", array_map(static fn (WebDriverElement $e): string => $e->getText(), self::all($selector)));
+
+            return str_contains($seen, $part);
+        }, sprintf('"%s" does not come up in %s', $part, $selector));
+        self::assertStringContainsString($part, $seen);
     }
 
     /**

@@ -29,7 +29,11 @@ export function mounted(
   return mount(component, {
     props,
     global: {
-      plugins: [createVuetify(), router, [VueQueryPlugin, { queryClient: new QueryClient() }]],
+      plugins: [
+        createVuetify(),
+        router,
+        [VueQueryPlugin, { queryClient: new QueryClient({ defaultOptions: { queries: { retry: false } } }) }],
+      ],
     },
     attachTo: document.body,
   })
