@@ -211,6 +211,7 @@ function isHere(b: TotalBand): boolean {
   color: var(--quiet);
 }
 .ends dd {
+  margin: 0;
   text-align: left;
   font-size: 15px;
   font-weight: 600;
