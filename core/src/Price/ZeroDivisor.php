@@ -4,84 +4,41 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Price;
 
-use Brick\Math\BigDecimal;
-use Ithrel\Core\Answer\GivenFile;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
-use Ithrel\Core\Limit\NumberSet;
 use Ithrel\Core\Price\Formula\Evaluator;
 use Ithrel\Core\Price\Formula\Formula;
 use Ithrel\Core\Price\Formula\FormulaError;
 use Ithrel\Core\Price\Formula\Node;
-use Ithrel\Core\Reach\Listing;
-use Ithrel\Core\Reach\Reach;
-use Ithrel\Core\Setup\Condition\Condition;
-use Ithrel\Core\Setup\Condition\QuantityTest;
-use Ithrel\Core\Setup\Condition\Test;
-use Ithrel\Core\Setup\Kind;
-use Ithrel\Core\Setup\Option;
 
 /**
  * Finds answers with which a formula divides by zero, among what a shopper can really select.
  */
-final readonly class ZeroDivisor
+final class ZeroDivisor
 {
-    /** Ways to answer what a formula asks that are all tried; beyond them the ends and what is nearest to zero. */
-    private const WAYS = 4_000;
-
-    public function __construct(private Reach $reach)
-    {
-    }
-
     /**
-     * @param Condition|null $when  under which it is charged
-     * @param int|null       $of    option that has to be answered for it to be charged
-     * @param int|null       $value value of that option that has to be chosen
-     *
      * @return array{answers: State, quantity: int}|null null where none is found; only what has a part in it is answered
      */
-    public function of(Formula $formula, ?Condition $when = null, ?int $of = null, ?int $value = null): ?array
+    public static function of(Formula $formula, FormulaWays $ways): ?array
     {
-        if (!$this->divides($formula->root)) {
+        if (!self::divides($formula->root)) {
             return null;
         }
-        $asked = [];
-        foreach ($formula->names() as ['name' => $name]) {
-            $option = $this->reach->setup->option(explode('.', $name)[0]);
-            if (null !== $option) {
-                $asked[$option->index] = $option;
-            }
-        }
-        foreach (null === $when ? [] : $this->reach->board->page->dependencies->optionsIn($when) as $index) {
-            $asked[$index] = $this->reach->setup->options[$index];
-        }
-        if (null !== $of) {
-            $asked[$of] = $this->reach->setup->options[$of];
-        }
-        $few = max(8, (int) floor(self::WAYS ** (1 / max(1, count($asked)))));
-        $answers = array_map(fn (Option $o): array => $this->answers($o, $few), $asked);
-        if (null !== $of) {
-            $answers[$of] = null === $value ? array_values(array_filter($answers[$of], static fn (array|Input|null $a): bool => null !== $a)) : [[$value]];
-        }
-        $quantities = $this->quantities($formula, $when);
-        foreach ($this->states($answers, new State()) as $state) {
-            foreach ($quantities as $quantity) {
-                if ($this->isByZero($formula, $state, $quantity) && $this->reach->board->page->truth->holds($when, $state, $quantity) && $this->isSelectable($state, $asked)) {
-                    return ['answers' => $state, 'quantity' => $quantity];
-                }
+        foreach ($ways->all() as [$state, $quantity]) {
+            if (self::isByZero($formula, $ways->names($state, $quantity)) && $ways->isSelectable($state)) {
+                return ['answers' => $state, 'quantity' => $quantity];
             }
         }
 
         return null;
     }
 
-    private function divides(Node $node): bool
+    private static function divides(Node $node): bool
     {
         if (in_array($node->op, ['/', '%'], true) && Node::LITERAL !== $node->parts[1]->op) {
             return true;
         }
         foreach ($node->parts as $part) {
-            if ($this->divides($part)) {
+            if (self::divides($part)) {
                 return true;
             }
         }
@@ -89,96 +46,14 @@ final readonly class ZeroDivisor
         return false;
     }
 
-    private function isByZero(Formula $formula, State $state, int $quantity): bool
+    private static function isByZero(Formula $formula, StateNames $names): bool
     {
         try {
-            (new Evaluator(new StateNames($this->reach->setup, $state, $this->reach->setup->item->salePrice ?? $this->reach->setup->item->price, $quantity)))->value($formula);
+            (new Evaluator($names))->value($formula);
 
             return false;
         } catch (FormulaError $error) {
             return FormulaError::DIVISION === $error->reason;
         }
-    }
-
-    /**
-     * @param array<int, Option> $asked
-     */
-    private function isSelectable(State $state, array $asked): bool
-    {
-        $pins = [];
-        foreach ($asked as $option) {
-            foreach ($this->reach->board->cellsOf[$option->index] ?? [] as $cell) {
-                $pins[$cell] = [$this->reach->board->letterIn($state, $cell) => true];
-            }
-        }
-
-        return 0 !== gmp_sign((new Listing($this->reach, Listing::SELECTABLE, $pins))->total());
-    }
-
-    /**
-     * @param array<int, list<non-empty-list<int>|Input|null>> $answers
-     *
-     * @return iterable<State>
-     */
-    private function states(array $answers, State $state): iterable
-    {
-        $option = array_key_first($answers);
-        if (null === $option) {
-            yield $state;
-
-            return;
-        }
-        $rest = $answers;
-        unset($rest[$option]);
-        foreach ($answers[$option] as $answer) {
-            yield from $this->states($rest, null === $answer ? $state : $state->with($option, $answer));
-        }
-    }
-
-    /**
-     * @return list<non-empty-list<int>|Input|null> most of them at most, but the ends
-     */
-    private function answers(Option $option, int $most): array
-    {
-        if (Kind::Number === $option->kind && null !== $option->number) {
-            $set = NumberSet::of($option->number);
-            $numbers = $set->all(null, true, null, true, $most);
-            if (null === $numbers) {
-                $near = array_map(static fn (int $n): ?BigDecimal => $set->near(BigDecimal::of($n)), range(-2, max(2, $most - 6)));
-                $numbers = array_filter([$set->first(null, true, null, true), $set->last(null, true, null, true), ...$near]);
-            }
-
-            return [...array_map(Input::number(...), array_values($numbers)), ...($option->required ? [] : [null])];
-        }
-        if (null !== $option->text) {
-            $least = max(1, $option->text->min ?? 1);
-
-            return [...array_map(static fn (int $n): Input => Input::text(str_repeat('M', $n)), range($least, max($least, min($option->text->max ?? $most, $least + $most - 1)))), null];
-        }
-        if (null !== $option->file) {
-            $least = max(1, $option->file->minFiles ?? 1);
-
-            return [...array_map(static fn (int $n): Input => Input::files(array_fill(0, $n, new GivenFile('file'))), range($least, max($least, min($option->file->maxFiles ?? 8, $least + 8)))), null];
-        }
-        if (Kind::Several === $option->kind) {
-            // Formulas ask how many are picked, never which.
-            return [null, ...array_map(static fn (int $n): array => range(0, $n), array_keys($option->values))];
-        }
-
-        return [...array_map(static fn (int $v): array => [$v], array_keys($option->values)), null];
-    }
-
-    /**
-     * @return list<int>
-     */
-    private function quantities(Formula $formula, ?Condition $when): array
-    {
-        $rule = $this->reach->setup->quantity;
-        $isAsked = in_array('quantity', array_column($formula->names(), 'name'), true) || [] !== array_filter($when?->tests() ?? [], static fn (Test $t): bool => $t instanceof QuantityTest);
-        if (!$isAsked) {
-            return [$rule->min];
-        }
-
-        return array_values(array_filter(range($rule->min, min($rule->max ?? PHP_INT_MAX, $rule->min + 60 * $rule->step)), $rule->allows(...)));
     }
 }

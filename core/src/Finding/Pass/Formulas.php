@@ -10,6 +10,9 @@ use Ithrel\Core\Cart\CartLineBuilder;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Price\Amount;
+use Ithrel\Core\Price\FormulaWays;
+use Ithrel\Core\Price\HeldRange;
 use Ithrel\Core\Price\ZeroDivisor;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
@@ -17,13 +20,12 @@ use Ithrel\Core\Setup\Condition\Condition;
 
 /**
  * price.formula: a formula that can meet an answer that is not there, or divide by zero; unit.mixed: lengths in
- * different units in one formula.
+ * different units in one formula; price.floor: a floor or ceiling that holds over a range of answers.
  */
 final class Formulas implements Pass
 {
     public function find(Reach $reach): iterable
     {
-        $zeros = new ZeroDivisor($reach);
         foreach ($this->formulas($reach) as [$charge, $of, $value, $when]) {
             $units = [];
             foreach ($charge->formula->names() as ['name' => $name, 'function' => $function]) {
@@ -39,7 +41,9 @@ final class Formulas implements Pass
                     yield new Finding('price.formula', Severity::Blocker, $charge->at.'/expr', sprintf('The price needs %s, but a shopper can leave it unanswered or never see it; then there is no price. Require it, or give the formula a fallback with "??".', $option->name()), ['needs' => $option->code]);
                 }
             }
-            $zero = $zeros->of($charge->formula, $when, $of, $value);
+            $ways = new FormulaWays($reach, $charge->formula, $when, $of, $value);
+            yield from $this->held($charge, $ways);
+            $zero = ZeroDivisor::of($charge->formula, $ways);
             if (null !== $zero) {
                 $words = [];
                 foreach ($zero['answers']->answers as $index => $answer) {
@@ -53,6 +57,22 @@ final class Formulas implements Pass
             }
             if (count($units) > 1) {
                 yield new Finding('unit.mixed', Severity::Warning, $charge->at.'/expr', sprintf('The formula takes %s together as they are; one is multiplied as if it were the other. Convert with to(option, "unit").', implode(' and ', array_map(static fn (string $unit, string $code): string => $code.' in '.$unit, array_keys($units), $units))), ['units' => array_keys($units)]);
+            }
+        }
+    }
+
+    /**
+     * @return iterable<Finding>
+     */
+    private function held(FormulaCharge $charge, FormulaWays $ways): iterable
+    {
+        foreach (['min' => 'floor', 'max' => 'ceiling'] as $bound => $word) {
+            $range = HeldRange::of($charge, $ways, $bound);
+            $amount = 'min' === $bound ? $charge->min : $charge->max;
+            if (null !== $range) {
+                yield new Finding('price.floor', Severity::Note, $charge->at.'/'.$bound, $range['isAll']
+                    ? sprintf('The %s of %s holds whatever %s is, so the formula does nothing.', $word, $amount, $range['option']->name())
+                    : sprintf('From %s to %s the %s of %s holds: %d answers of %s cost the same.', Amount::plain($range['from']), Amount::plain($range['to']), $word, $amount, $range['count'], $range['option']->name()), ['option' => $range['option']->code, 'from' => Amount::plain($range['from']), 'to' => Amount::plain($range['to']), 'answers' => $range['count']]);
             }
         }
     }
