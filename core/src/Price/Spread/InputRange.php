@@ -79,12 +79,28 @@ final class InputRange
      */
     private function answers(Option $option): array
     {
+        if (null === $option->charge && !$this->isAsked($option)) {
+            // It has no share in the price but by conditions, and those tell its classes apart.
+            return [$this->board->page->inputs[$option->index], false, false];
+        }
+
         return match ($option->kind) {
             Kind::Number => $this->numbers($option),
             Kind::Text => $this->texts($option),
             Kind::File => $this->files($option),
             default => [$this->board->page->inputs[$option->index], false, false],
         };
+    }
+
+    private function isAsked(Option $option): bool
+    {
+        foreach ($this->formulas as $charge) {
+            if (in_array($option->code, array_column($charge->formula->names(), 'name'), true)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
