@@ -38,6 +38,9 @@ final class Reach
     /** @var array<int, int>|null cell => letter of a selectable state with the fewest answers */
     private ?array $fewest = null;
 
+    /** Why it is not known what clicks reach in some circle; then nothing that hangs on clicks is known. */
+    private ?TooLarge $unwalked = null;
+
     /** @var array<int, \GMP>|null */
     private ?array $broken = null;
 
@@ -49,8 +52,6 @@ final class Reach
 
     /**
      * @param bool $asIfClicksMissedNothing whether circles are passed over, so that every consistent state counts
-     *
-     * @throws TooLarge
      */
     public function __construct(public readonly Setup $setup, bool $asIfClicksMissedNothing = false)
     {
@@ -121,6 +122,7 @@ final class Reach
      */
     public function compiled(?KeptDiagrams $kept = null): array
     {
+        $this->askOfClicks();
         foreach ($this->components as $component) {
             if (null !== $component->diagram) {
                 continue;
@@ -519,6 +521,8 @@ final class Reach
      */
     private function trapWalks(): array
     {
+        $this->askOfClicks();
+
         return $this->walks ??= array_map(fn (Component $c): Traps => new Traps($this->board, Compiler::compile($this->board, $c->options, $c->must, [], $this->automata($c->circles, $c->options), true, false, true)), $this->components);
     }
 
@@ -704,6 +708,7 @@ final class Reach
      */
     public function stockedWhere(array $components, array $inputs, int $p, bool $displayed): Diagram
     {
+        $this->askOfClicks();
         $take = array_fill_keys($inputs, true);
         $circles = [];
         $musts = [$p];
@@ -781,6 +786,16 @@ final class Reach
     }
 
     /**
+     * @throws TooLarge where it is not known what clicks reach
+     */
+    private function askOfClicks(): void
+    {
+        if (null !== $this->unwalked) {
+            throw $this->unwalked;
+        }
+    }
+
+    /**
      * Circles that share something they depend on are looked at together.
      *
      * @return list<CircleReach>
@@ -811,7 +826,11 @@ final class Reach
         $groups = [];
         foreach ($cones as $cone) {
             ksort($cone);
-            $groups[] = new CircleReach($this->board, array_keys($cone));
+            try {
+                $groups[] = new CircleReach($this->board, array_keys($cone));
+            } catch (TooLarge $e) {
+                $this->unwalked = $e;
+            }
         }
 
         return $groups;

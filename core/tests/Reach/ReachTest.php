@@ -208,4 +208,28 @@ final class ReachTest extends TestCase
         self::assertSame('/options/160/shownWhen', $codes['reach.option-dead']->at);
         self::assertTrue($report->isBlocked());
     }
+
+    public function testACircleThatCannotBeWalkedIsNamedAndTheRestIsTold(): void
+    {
+        $options = [];
+        for ($o = 0; $o < 8; ++$o) {
+            $values = [];
+            for ($v = 0; $v < 12; ++$v) {
+                $next = 'o'.(($o + 1) % 8);
+                $values[] = ['code' => 'v'.$v, 'label' => 'V'.$v, 'allowedWhen' => ['any' => [['option' => $next, 'filled' => false], ['option' => $next, 'is' => ['v'.$v, 'v'.(($v + 1) % 12), 'v'.(($v + 2) % 12)]]]]];
+            }
+            $options[] = ['code' => 'o'.$o, 'label' => 'O'.$o, 'kind' => 'one', 'values' => $values];
+        }
+        $options[] = ['code' => 'apart', 'label' => 'Apart', 'kind' => 'one', 'values' => [['code' => 'x', 'label' => 'X', 'allowedWhen' => ['all' => [['option' => 'apart', 'is' => 'y'], ['option' => 'apart', 'is' => 'x']]]], ['code' => 'y', 'label' => 'Y']]];
+        $report = Report::of(Documents::reach(['options' => $options]));
+        $codes = [];
+        foreach ($report->findings as $finding) {
+            $codes[$finding->code] ??= $finding;
+        }
+        self::assertSame(['o0', 'o1', 'o2', 'o3', 'o4', 'o5', 'o6', 'o7'], $codes['reach.too-large']->detail['options']);
+        self::assertNull($codes['reach.too-large']->detail['offered'], 'Nothing is counted that clicks may miss.');
+        self::assertStringContainsString('cannot all be walked', $codes['reach.circle']->message);
+        self::assertArrayHasKey('reach.forward', $codes);
+        self::assertTrue($report->isBlocked());
+    }
 }

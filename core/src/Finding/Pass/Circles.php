@@ -9,6 +9,7 @@ use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Reach\CircleReach;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 
@@ -25,7 +26,7 @@ final class Circles implements Pass
             $missing += $group->misses ? array_fill_keys($group->options, true) : [];
         }
         // A circle can miss states that could not be completed anyway; then nobody misses them.
-        $missed = [] === $missing ? null : $this->missed($reach);
+        $missed = [] === $missing || null !== $reach->trouble() ? null : $this->missed($reach);
         foreach ($dependencies->circles as $circle) {
             $names = array_map(static fn (int $o): string => $reach->setup->options[$o]->name(), $circle);
             $words = 1 === count($names) ? $names[0].' depends on itself' : implode(', ', array_slice($names, 0, -1)).' and '.$names[count($names) - 1].' depend on one another';
@@ -34,6 +35,10 @@ final class Circles implements Pass
                 'ring' => array_map(static fn (int $o): string => $reach->setup->options[$o]->code, $this->ring($circle, $dependencies->of)),
             ];
             $at = $reach->setup->options[$circle[0]]->at;
+            if (null !== $reach->trouble() && !in_array($circle[0], array_merge(...array_map(static fn (CircleReach $g): array => $g->options, $reach->circleGroups)), true)) {
+                yield new Finding('reach.circle', Severity::Blocker, $at, sprintf('%s in so many ways that they cannot all be walked; whether clicks reach every answer that would fit is not known. Let one of them stand without its condition.', $words), $detail);
+                continue;
+            }
             if (null === $missed || !isset($missing[$circle[0]])) {
                 yield new Finding('reach.circle', Severity::Note, $at, sprintf('%s. Every answer that fits can still be reached by clicks.', $words), $detail);
                 continue;
