@@ -10,6 +10,7 @@ use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Finding\Words\Count;
 use Ithrel\Core\Price\Amount;
+use Ithrel\Core\Price\PriceBound;
 use Ithrel\Core\Price\Spread\AllTotals;
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Reach\Reach;
@@ -21,6 +22,9 @@ final class Prices implements Pass
 {
     public function find(Reach $reach): iterable
     {
+        if (PriceBound::isSurelyAboveZero($reach->setup)) {
+            return;
+        }
         try {
             $totals = AllTotals::of($reach, false, $reach->setup->quantity->min, false);
         } catch (NotExact) {
