@@ -9,7 +9,6 @@ use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Reach\CircleReach;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 
@@ -21,12 +20,14 @@ final class Circles implements Pass
     public function find(Reach $reach): iterable
     {
         $dependencies = $reach->board->dependencies;
-        $missing = [];
+        $missing = $walked = [];
         foreach ($reach->circleGroups as $group) {
+            $walked += array_fill_keys($group->options, true);
             $missing += $group->misses ? array_fill_keys($group->options, true) : [];
         }
+        $isCounted = null === $reach->trouble();
         // A circle can miss states that could not be completed anyway; then nobody misses them.
-        $missed = [] === $missing || null !== $reach->trouble() ? null : $this->missed($reach);
+        $missed = [] === $missing || !$isCounted ? null : $this->missed($reach);
         foreach ($dependencies->circles as $circle) {
             $names = array_map(static fn (int $o): string => $reach->setup->options[$o]->name(), $circle);
             $words = 1 === count($names) ? $names[0].' depends on itself' : implode(', ', array_slice($names, 0, -1)).' and '.$names[count($names) - 1].' depend on one another';
@@ -35,7 +36,7 @@ final class Circles implements Pass
                 'ring' => array_map(static fn (int $o): string => $reach->setup->options[$o]->code, $this->ring($circle, $dependencies->of)),
             ];
             $at = $reach->setup->options[$circle[0]]->at;
-            if (null !== $reach->trouble() && !in_array($circle[0], array_merge(...array_map(static fn (CircleReach $g): array => $g->options, $reach->circleGroups)), true)) {
+            if (!isset($walked[$circle[0]]) || (!$isCounted && isset($missing[$circle[0]]))) {
                 yield new Finding('reach.circle', Severity::Blocker, $at, sprintf('%s in so many ways that they cannot all be walked; whether clicks reach every answer that would fit is not known. Let one of them stand without its condition.', $words), $detail);
                 continue;
             }
