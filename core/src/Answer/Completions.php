@@ -28,14 +28,8 @@ final readonly class Completions
     public static function ofAll(Page $page, array $answers, bool $filled): self
     {
         $inputs = array_values(array_filter($page->dependencies->walk, static fn (int $o): bool => $page->setup->options[$o]->kind->isInput()));
-        $dependents = [];
-        foreach ($page->dependencies->of as $option => $on) {
-            if ($page->setup->options[$option]->kind->isChoice() && [] !== array_intersect($on, $inputs)) {
-                $dependents[] = $option;
-            }
-        }
 
-        return new self($page, $inputs, $dependents, $answers, $filled);
+        return new self($page, $inputs, $page->dependencies->choicesAsking($inputs), $answers, $filled);
     }
 
     /**

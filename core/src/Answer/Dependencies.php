@@ -130,6 +130,25 @@ final readonly class Dependencies
     }
 
     /**
+     * Choices whose shownWhen, or an allowedWhen of theirs, tests one of some inputs.
+     *
+     * @param list<int> $inputs
+     *
+     * @return list<int>
+     */
+    public function choicesAsking(array $inputs): array
+    {
+        $choices = [];
+        foreach ($this->of as $option => $on) {
+            if ($this->setup->options[$option]->kind->isChoice() && [] !== array_intersect($on, $inputs)) {
+                $choices[] = $option;
+            }
+        }
+
+        return $choices;
+    }
+
+    /**
      * Positions of the options that some shownWhen or allowedWhen tests.
      *
      * @return array<int, true>

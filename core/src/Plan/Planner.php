@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Plan;
 
-use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\Completions;
 use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
+use Ithrel\Core\Cart\Appraisal;
 use Ithrel\Core\Cart\AppraisalText;
 use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Price\LedgerEntry;
@@ -160,7 +160,7 @@ final class Planner
                 }
                 $rule = $this->reach->setup->quantity;
                 $quantity = $rule->min + ($rule->allows($rule->min + 2 * $rule->step) ? 2 : 0) * $rule->step;
-                $quote = $this->appraiser->appraise(GivenState::of($this->reach->setup, $each, $quantity))->quote;
+                $quote = $this->appraised($each, $quantity)->quote;
                 foreach ($quote->ledger as $entry) {
                     if (null !== $entry->workings?->value && !isset($held[$entry->at]) && $this->isSale($each)) {
                         $held[$entry->at] = true;
@@ -184,8 +184,7 @@ final class Planner
     /** Whether rounding each amount, the unit price or the line would come out differently. */
     private function tellsRounding(Quote $quote, int $quantity): bool
     {
-        $currency = $this->reach->setup->currency;
-        $round = fn (BigDecimal $amount): BigDecimal => $amount->toScale($currency->minorUnits, $this->reach->setup->rounding->mode);
+        $round = $this->reach->setup->rounded(...);
         $whole = $quote->base;
         $parts = $round($quote->base);
         foreach ($quote->ledger as $entry) {
@@ -442,18 +441,23 @@ final class Planner
                 continue;
             }
             $quantity = $this->reach->setup->quantity->min;
-            $lines = [$this->line($first, $quantity), $this->line($second, $quantity)];
+            $lines = [$this->line($this->appraised($first, $quantity)), $this->line($this->appraised($second, $quantity))];
             $this->checks[] = new Check(0, Purpose::TwoLines, 'two different choices stay two lines', ['/item'], [$clicks, $more], [$quantity, $quantity], 'form', null, null, true, null, $lines, [], []);
 
             return;
         }
     }
 
+    private function appraised(State $state, int $quantity): Appraisal
+    {
+        return $this->appraiser->appraise(GivenState::of($this->reach->setup, $state, $quantity));
+    }
+
     private function isSale(State $state): bool
     {
         $page = $this->reach->board->page;
 
-        return $page->isComplete($state) && $page->drop($state)->key() === $state->key() && [] === $this->problems($state, $this->reach->setup->quantity->min);
+        return $page->isComplete($state) && $page->drop($state)->key() === $state->key() && [] === $this->problems($this->appraised($state, $this->reach->setup->quantity->min));
     }
 
     /**
@@ -461,10 +465,10 @@ final class Planner
      *
      * @return list<string> option codes, or "" where it is no option's
      */
-    private function problems(State $state, int $quantity): array
+    private function problems(Appraisal $appraisal): array
     {
         $fields = [];
-        foreach ($this->appraiser->appraise(GivenState::of($this->reach->setup, $state, $quantity))->problems as $problem) {
+        foreach ($appraisal->problems as $problem) {
             if (!in_array($problem->code, ['guard', 'formula'], true)) {
                 $fields[] = 'quantity' === $problem->code ? 'quantity' : $problem->option ?? '';
             }
@@ -481,10 +485,11 @@ final class Planner
     private function addSale(Purpose $purpose, string $about, array $places, State $state, int $quantity, string $route, ?array $clicks = null): void
     {
         $clicks ??= $this->steps->between($this->steps->opening(), $state);
-        if (null === $clicks || [] !== $this->problems($state, $quantity)) {
+        $appraisal = null === $clicks ? null : $this->appraised($state, $quantity);
+        if (null === $clicks || null === $appraisal || [] !== $this->problems($appraisal)) {
             return;
         }
-        $this->checks[] = new Check(0, $purpose, $about, $places, [$clicks], [$quantity], $route, null, null, true, null, [$this->line($state, $quantity)], $this->charged($state, $quantity), $this->chosen($state));
+        $this->checks[] = new Check(0, $purpose, $about, $places, [$clicks], [$quantity], $route, null, null, true, null, [$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
     }
 
     /**
@@ -497,17 +502,18 @@ final class Planner
         if (null === $clicks) {
             return;
         }
-        $problems = $this->problems($state, $quantity);
+        $appraisal = $this->appraised($state, $quantity);
+        $problems = $this->problems($appraisal);
         $accepted = [] === $problems;
-        $this->checks[] = new Check(0, $purpose, $about, $places, [$clicks], [$quantity], 'form', null, null, $accepted, in_array($field, $problems, true) ? $field : null, $accepted ? [$this->line($state, $quantity)] : [], $accepted ? $this->charged($state, $quantity) : [], $accepted ? $this->chosen($state) : []);
+        $this->checks[] = new Check(0, $purpose, $about, $places, [$clicks], [$quantity], 'form', null, null, $accepted, in_array($field, $problems, true) ? $field : null, $accepted ? [$this->line($appraisal)] : [], $accepted ? $this->charged($appraisal, $quantity) : [], $accepted ? $this->chosen($state) : []);
     }
 
     /**
      * @return Line
      */
-    private function line(State $state, int $quantity): array
+    private function line(Appraisal $appraisal): array
     {
-        $text = $this->form->toArray($this->appraiser->appraise(GivenState::of($this->reach->setup, $state, $quantity)));
+        $text = $this->form->toArray($appraisal);
         /** @var array<string, mixed> $carried */
         $carried = $text['line'];
         /** @var Line $line */
@@ -519,14 +525,13 @@ final class Planner
     /**
      * @return list<string>
      */
-    private function charged(State $state, int $quantity): array
+    private function charged(Appraisal $appraisal, int $quantity): array
     {
-        $quote = $this->appraiser->appraise(GivenState::of($this->reach->setup, $state, $quantity))->quote;
+        $quote = $appraisal->quote;
         $places = array_map(static fn (LedgerEntry $e): string => $e->at, $quote->ledger);
         foreach ($quote->ownLines as $own) {
             $places[] = $own->value->at.'/line';
         }
-
         $offGrid = null !== $quote->running && null !== $quote->unitPrice && !$quote->running->isEqualTo($quote->unitPrice);
         foreach ($quote->ledger as $entry) {
             if (null !== $entry->workings?->value) {

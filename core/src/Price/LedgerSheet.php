@@ -42,7 +42,7 @@ final readonly class LedgerSheet
         $rows[] = new LedgerRow('quantity', '/quantity', 'Pieces', sprintf('%d × %s', $quantity, $this->text($byUnit ? $quote->unitPrice : $quote->running)), $pieces, $pieces);
         $sum = $pieces;
         foreach ($once as $row) {
-            $counted = null === $row->amount ? null : ('unit' === $this->setup->rounding->at ? $this->round($row->amount) : $row->amount);
+            $counted = null === $row->amount ? null : ('unit' === $this->setup->rounding->at ? $this->setup->rounded($row->amount) : $row->amount);
             $sum = null === $counted ? null : $sum?->plus($counted);
             $rows[] = new LedgerRow($row->kind, $row->at, $row->label, trim($row->basis.', once a line', ', ').(null !== $counted && !$counted->isEqualTo($row->amount ?? $counted) ? ', '.$this->rounded($row->amount, $counted) : ''), $counted, $sum);
         }
@@ -84,11 +84,6 @@ final readonly class LedgerSheet
         $difference = $rounded->minus($exact);
 
         return sprintf('%s rounded by %s%s', Amount::plain($exact), $difference->isPositive() ? '+' : '−', Amount::plain($difference->abs()));
-    }
-
-    private function round(BigDecimal $amount): BigDecimal
-    {
-        return $amount->toScale($this->setup->currency->minorUnits, $this->setup->rounding->mode);
     }
 
     private function text(?BigDecimal $amount): string

@@ -47,7 +47,7 @@ final readonly class Pricer
         $rounding = $this->setup->rounding->at;
         [$base, $baseAt] = $this->base($state, $quantity);
         if ('effect' === $rounding) {
-            $base = $this->round($base);
+            $base = $this->setup->rounded($base);
         }
         $base = $known ?? $base;
         $names = new StateNames($this->setup, $state, $base, $quantity);
@@ -65,11 +65,11 @@ final readonly class Pricer
                 $workings = null;
                 $problems[] = new AnswerProblem('formula', $option?->code, sprintf('%s: the formula at %s has no value here: %s.', $label, $at, $e->getMessage()), null, $e->name);
             }
-            $amount = 'effect' === $rounding && null !== $workings ? $this->round($workings->amount) : $workings?->amount;
+            $amount = 'effect' === $rounding && null !== $workings ? $this->setup->rounded($workings->amount) : $workings?->amount;
             if (true === $value?->own) {
                 $sku = $value->item ?? '';
-                $shown = null === $amount ? null : $this->round($amount);
-                $line = null === $amount || null === $shown ? null : ('line' === $rounding ? $this->round($amount->multipliedBy($quantity)) : $shown->multipliedBy($quantity));
+                $shown = null === $amount ? null : $this->setup->rounded($amount);
+                $line = null === $amount || null === $shown ? null : ('line' === $rounding ? $this->setup->rounded($amount->multipliedBy($quantity)) : $shown->multipliedBy($quantity));
                 $ownLines[] = new OwnLine($value, $sku, $this->setup->part($sku)->name ?? $value->label, $shown, $line);
                 continue;
             }
@@ -82,11 +82,11 @@ final readonly class Pricer
             }
             $ledger[] = new LedgerEntry($at, $label, $charge?->how() ?? 'part', $isPerLine, $amount, $running, $workings);
         }
-        $unit = null === $running ? null : $this->round($running);
+        $unit = null === $running ? null : $this->setup->rounded($running);
         $lineTotal = null;
         if (null !== $running && null !== $unit && null !== $perLine) {
             $lineTotal = 'line' === $rounding
-                ? $this->round($running->multipliedBy($quantity)->plus($perLine))
+                ? $this->setup->rounded($running->multipliedBy($quantity)->plus($perLine))
                 : $unit->multipliedBy($quantity)->plus($perLine);
         }
         $total = $lineTotal;
@@ -108,18 +108,13 @@ final readonly class Pricer
             default => throw new \LogicException('The charge at '.$charge->at.' hangs on more than the base.'),
         };
 
-        return 'effect' === $this->setup->rounding->at ? $this->round($amount) : $amount;
+        return 'effect' === $this->setup->rounding->at ? $this->setup->rounded($amount) : $amount;
     }
 
     /** A charge once a line as it is counted: rounded by itself where unit prices are. */
     public function ofLine(BigDecimal $amount): BigDecimal
     {
-        return 'unit' === $this->setup->rounding->at ? $this->round($amount) : $amount;
-    }
-
-    public function round(BigDecimal $amount): BigDecimal
-    {
-        return $amount->toScale($this->setup->currency->minorUnits, $this->setup->rounding->mode);
+        return 'unit' === $this->setup->rounding->at ? $this->setup->rounded($amount) : $amount;
     }
 
     /**

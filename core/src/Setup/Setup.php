@@ -54,6 +54,12 @@ final readonly class Setup
         return null === $sku ? null : $this->partsBySku[$sku] ?? null;
     }
 
+    /** An amount in whole minor units of the currency, rounded the way the setup says. */
+    public function rounded(BigDecimal $amount): BigDecimal
+    {
+        return $amount->toScale($this->currency->minorUnits, $this->rounding->mode);
+    }
+
     /** Whether a stock is enough to sell from: not tracked, at least the smallest quantity, or on backorder. */
     public function isEnough(?BigDecimal $stock): bool
     {

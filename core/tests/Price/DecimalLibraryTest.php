@@ -9,9 +9,9 @@ use Ithrel\Core\Answer\State;
 use Ithrel\Core\Price\Formula\Evaluator;
 use Ithrel\Core\Price\Formula\Formula;
 use Ithrel\Core\Price\Formula\FormulaError;
-use Ithrel\Core\Price\Formula\Names;
 use Ithrel\Core\Price\Pricer;
 use Ithrel\Core\Tests\Support\Documents;
+use Ithrel\Core\Tests\Support\FixedNames;
 use PHPUnit\Framework\Attributes\TestDox;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
@@ -40,44 +40,7 @@ final class DecimalLibraryTest extends TestCase
             $ours[] = $formula;
             $theirs[] = $call;
         }
-        $names = new class($values) implements Names {
-            /**
-             * @param array<string, string> $values
-             */
-            public function __construct(private readonly array $values)
-            {
-            }
-
-            public function number(string $name): BigDecimal
-            {
-                return BigDecimal::of($this->values[$name]);
-            }
-
-            public function characters(string $option): int
-            {
-                return 0;
-            }
-
-            public function files(string $option): int
-            {
-                return 0;
-            }
-
-            public function picks(string $option): int
-            {
-                return 0;
-            }
-
-            public function isFilled(string $option): bool
-            {
-                return false;
-            }
-
-            public function unit(string $option): string
-            {
-                return 'm';
-            }
-        };
+        $names = new FixedNames($values, false);
         $compared = 0;
         foreach ($this->node($theirs) as $i => $expected) {
             try {

@@ -8,8 +8,8 @@ use Brick\Math\BigDecimal;
 use Ithrel\Core\Price\Formula\Evaluator;
 use Ithrel\Core\Price\Formula\Formula;
 use Ithrel\Core\Price\Formula\FormulaError;
-use Ithrel\Core\Price\Formula\Names;
 use Ithrel\Core\Price\Formula\Shape;
+use Ithrel\Core\Tests\Support\FixedNames;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestDox;
 use PHPUnit\Framework\TestCase;
@@ -73,7 +73,7 @@ final class ShapeTest extends TestCase
                 $last = null;
                 foreach (['1', '2', '3.5', '5', '7.25', '9'] as $w) {
                     try {
-                        $value = (new Evaluator($this->names(['w' => $w, 'h' => $h, 'r' => $r, 'd' => $d])))->value(Formula::parse($formula));
+                        $value = (new Evaluator(new FixedNames(['w' => $w, 'h' => $h, 'r' => $r, 'd' => $d], true)))->value(Formula::parse($formula));
                     } catch (FormulaError) {
                         $last = null;
                         continue;
@@ -115,50 +115,5 @@ final class ShapeTest extends TestCase
     private static function ranges(): array
     {
         return array_map(static fn (array $ends): array => array_map(BigDecimal::of(...), $ends), self::RANGES);
-    }
-
-    /**
-     * @param array<string, string> $values
-     */
-    private function names(array $values): Names
-    {
-        return new class($values) implements Names {
-            /**
-             * @param array<string, string> $values
-             */
-            public function __construct(private readonly array $values)
-            {
-            }
-
-            public function number(string $name): BigDecimal
-            {
-                return BigDecimal::of($this->values[$name]);
-            }
-
-            public function characters(string $option): int
-            {
-                return 0;
-            }
-
-            public function files(string $option): int
-            {
-                return 0;
-            }
-
-            public function picks(string $option): int
-            {
-                return 0;
-            }
-
-            public function isFilled(string $option): bool
-            {
-                return true;
-            }
-
-            public function unit(string $option): string
-            {
-                return 'm';
-            }
-        };
     }
 }

@@ -30,12 +30,12 @@ final class BaseSlot implements Slot
 
     public function start(): string
     {
-        return '.';
+        return Letters::NONE;
     }
 
     public function step(string $memory, int $cell, int $letter): string
     {
-        return $memory.$cell.':'.$letter.'.';
+        return Letters::with($memory, $cell, $letter);
     }
 
     public function needsBase(): bool

@@ -36,12 +36,12 @@ final class ChargesSlot implements Slot
 
     public function start(): string
     {
-        return '.';
+        return Letters::NONE;
     }
 
     public function step(string $memory, int $cell, int $letter): string
     {
-        return $memory.$cell.':'.$letter.'.';
+        return Letters::with($memory, $cell, $letter);
     }
 
     public function needsBase(): bool
@@ -57,9 +57,9 @@ final class ChargesSlot implements Slot
     /** The inputs that make it the least or the most with some choices; empty where none has a share. */
     public function inputsFor(State $choices, ?BigDecimal $base, bool $most): State
     {
-        $memory = '.';
+        $memory = Letters::NONE;
         foreach (array_keys($this->cells) as $cell) {
-            $memory .= $cell.':'.$this->board->letterIn($choices, $cell).'.';
+            $memory = Letters::with($memory, $cell, $this->board->letterIn($choices, $cell));
         }
 
         return $this->best($memory, $base, $most)[1] ?? new State();

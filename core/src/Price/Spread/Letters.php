@@ -9,6 +9,13 @@ namespace Ithrel\Core\Price\Spread;
  */
 final class Letters
 {
+    public const NONE = '.';
+
+    public static function with(string $memory, int $cell, int $letter): string
+    {
+        return $memory.$cell.':'.$letter.'.';
+    }
+
     /**
      * @return array<int, int> cell => letter
      */

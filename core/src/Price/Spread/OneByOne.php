@@ -37,13 +37,7 @@ final class OneByOne implements Totals
     {
         $board = $reach->board;
         $inputs = array_values(array_filter($board->dependencies->walk, static fn (int $o): bool => $board->isInput($o)));
-        $dependents = [];
-        foreach ($board->dependencies->of as $option => $on) {
-            if ($board->setup->options[$option]->kind->isChoice() && [] !== array_intersect($on, $inputs)) {
-                $dependents[] = $option;
-            }
-        }
-        $this->inputs = [] === $inputs ? null : new InputRange($board, $inputs, $dependents, $this->formulas());
+        $this->inputs = [] === $inputs ? null : new InputRange($board, $inputs, $board->dependencies->choicesAsking($inputs), $this->formulas());
         $pricer = new Pricer($reach->setup);
         $quotes = 0;
         foreach ((new Listing($reach, Listing::SELECTABLE, $pins))->from(gmp_init(0), self::MOST) as $choices) {

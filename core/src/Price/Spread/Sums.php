@@ -62,25 +62,20 @@ final readonly class Sums
         }
         $amount = BigDecimal::ofUnscaledValue($sum, self::PLACES);
         if ($this->joined) {
-            return $this->round($amount);
+            return $this->setup->rounded($amount);
         }
         if ($this->unit) {
-            return $this->round($amount);
+            return $this->setup->rounded($amount);
         }
 
         return 'line' === $this->setup->rounding->at
-            ? $this->round($amount->multipliedBy($this->quantity))
-            : $this->round($amount)->multipliedBy($this->quantity);
+            ? $this->setup->rounded($amount->multipliedBy($this->quantity))
+            : $this->setup->rounded($amount)->multipliedBy($this->quantity);
     }
 
     public static function plus(int $a, int $b): int
     {
         return self::NONE === $a || self::NONE === $b ? self::NONE : $a + $b;
-    }
-
-    private function round(BigDecimal $amount): BigDecimal
-    {
-        return $amount->toScale($this->setup->currency->minorUnits, $this->setup->rounding->mode);
     }
 
     private function whole(BigDecimal $amount): int
