@@ -17,6 +17,7 @@ use Ithrel\App\Ledger\LedgerFile;
 use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
+use Ithrel\Core\Answer\State;
 use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\LedgerRow;
@@ -177,16 +178,12 @@ final readonly class LedgerController
      *
      * @return list<QuantityStep>
      */
-    private function quantities(Reach $reach, \Ithrel\Core\Answer\State $state, int $asked): array
+    private function quantities(Reach $reach, State $state, int $asked): array
     {
         $rule = $reach->setup->quantity;
         $wanted = [$rule->min, 2, $rule->min + $rule->step, $rule->min + 4 * $rule->step, $rule->max, $asked];
-        foreach ($reach->setup->charges as $charge) {
-            foreach ($charge->when?->tests() ?? [] as $test) {
-                if ($test instanceof \Ithrel\Core\Setup\Condition\QuantityTest) {
-                    array_push($wanted, $test->atLeast, $test->atMost, null === $test->atLeast ? null : $test->atLeast - 1, null === $test->atMost ? null : $test->atMost + 1);
-                }
-            }
+        foreach ($reach->setup->quantityTests() as $test) {
+            array_push($wanted, $test->atLeast, $test->atMost, null === $test->atLeast ? null : $test->atLeast - 1, null === $test->atMost ? null : $test->atMost + 1);
         }
         $wanted = array_values(array_unique(array_filter($wanted, static fn (?int $q): bool => null !== $q && $q >= 1 && $rule->allows($q))));
         sort($wanted);

@@ -43,17 +43,29 @@ final class DeadFacts
      */
     public function roots(): array
     {
-        $followers = $places = $isRoot = [];
+        $followers = $places = $rootOf = [];
+        // One fact for each set of places, under one of its places: whatever follows from it has that place too.
+        $heads = $isSeen = [];
         foreach ($this->facts as $i => $fact) {
             $places[$i] = self::places($fact);
             // A value kept for later is no fault, so what waits for it is told as a fault of its own.
-            $isRoot[$i] = null === $fact->value || !$this->reach->setup->options[$fact->option]->values[$fact->value]->hidden;
+            $isRoot = null === $fact->value || !$this->reach->setup->options[$fact->option]->values[$fact->value]->hidden;
+            if (null !== $places[$i] && $isRoot) {
+                $set = array_keys($places[$i]);
+                sort($set);
+                $key = implode("\n", $set);
+                if (!isset($isSeen[$key])) {
+                    $isSeen[$key] = true;
+                    $heads[$set[0]][] = $i;
+                }
+            }
         }
-        $rootOf = [];
-        foreach ($this->facts as $i => $fact) {
+        foreach (array_keys($this->facts) as $i) {
             $rootOf[$i] = $i;
-            foreach ($this->facts as $j => $other) {
-                if ($i !== $j && $isRoot[$j] && null !== $places[$i] && null !== $places[$j] && $this->follows($places[$i], $places[$j], $j < $i)
+            $candidates = array_merge(...array_map(static fn (string $place): array => $heads[$place] ?? [], array_keys($places[$i] ?? [])));
+            sort($candidates);
+            foreach ($candidates as $j) {
+                if ($i !== $j && null !== $places[$i] && null !== $places[$j] && $this->follows($places[$i], $places[$j], $j < $i)
                     && ($rootOf[$i] === $i || count($places[$j]) < count($places[$rootOf[$i]] ?? []))) {
                     $rootOf[$i] = $j;
                 }

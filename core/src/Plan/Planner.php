@@ -419,12 +419,8 @@ final class Planner
             return;
         }
         $wanted = [$rule->min - 1, $rule->min, $rule->min + $rule->step, $rule->max, null === $rule->max ? null : $rule->max + $rule->step];
-        foreach ($this->reach->setup->charges as $charge) {
-            foreach ($charge->when?->tests() ?? [] as $test) {
-                if ($test instanceof QuantityTest) {
-                    array_push($wanted, $test->atLeast, $test->atMost);
-                }
-            }
+        foreach ($this->reach->setup->quantityTests() as $test) {
+            array_push($wanted, $test->atLeast, $test->atMost);
         }
         foreach (array_unique(array_filter($wanted, static fn (?int $q): bool => null !== $q && $q > 0)) as $quantity) {
             $this->addAny(Purpose::Quantity, sprintf('%d pieces', $quantity), ['/quantity'], $state, 'quantity', $quantity);

@@ -7,6 +7,8 @@ namespace Ithrel\Core\Setup;
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Setup\Condition\Any;
 use Ithrel\Core\Setup\Condition\IsTest;
+use Ithrel\Core\Setup\Condition\QuantityTest;
+use Ithrel\Core\Setup\Condition\Test;
 
 /**
  * How one item may be bought: the whole document as immutable values.
@@ -52,6 +54,18 @@ final readonly class Setup
     public function part(?string $sku): ?Part
     {
         return null === $sku ? null : $this->partsBySku[$sku] ?? null;
+    }
+
+    /**
+     * Tests of the quantity in the conditions of the setup's charges: where a price by the piece changes.
+     *
+     * @return list<QuantityTest>
+     */
+    public function quantityTests(): array
+    {
+        $tests = array_merge(...array_map(static fn (SetupCharge $c): array => $c->when?->tests() ?? [], $this->charges));
+
+        return array_values(array_filter($tests, static fn (Test $t): bool => $t instanceof QuantityTest));
     }
 
     /** An amount in whole minor units of the currency, rounded the way the setup says. */
