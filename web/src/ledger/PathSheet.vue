@@ -145,10 +145,6 @@ td a {
   color: inherit;
   text-decoration-color: var(--paper-line);
 }
-tbody th {
-  border: 0;
-  font-weight: 400;
-}
 .link {
   text-decoration: underline;
   text-decoration-color: var(--paper-line);

@@ -6,7 +6,7 @@ import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { plainLabel } from '../outline/words'
 import type { TotalBand } from '../shared/api'
-import { grouped, percent, readable } from '../shared/numbers'
+import { combinations, grouped, percent, readable } from '../shared/numbers'
 import { queries } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
 import { useViewState } from '../shared/viewState'
@@ -52,7 +52,7 @@ function labels(codes: string[]): string {
     .join(', ')
 }
 function bandWords(b: TotalBand): string {
-  return `${b.from === b.to ? b.from : `${b.from} to ${b.to}`}: ${grouped(b.count)} combinations, ${percent(b.share)}`
+  return `${b.from === b.to ? b.from : `${b.from} to ${b.to}`}: ${grouped(b.count)} ${combinations(b.count)}, ${percent(b.share)}`
 }
 function isHere(b: TotalBand): boolean {
   const at = BigInt(from.value)
@@ -151,7 +151,7 @@ function isHere(b: TotalBand): boolean {
       <span class="quiet">{{
         looked
           ? bandWords(looked)
-          : `${readable(totals.data.value.count)} combinations, ${totals.data.value.currency}; click a bar to list what it holds`
+          : `${readable(totals.data.value.count)} ${combinations(totals.data.value.count)}, ${totals.data.value.currency}; click a bar to list what it holds`
       }}</span>
       <span>{{ totals.data.value.bands[totals.data.value.bands.length - 1]?.to }}</span>
     </p>
@@ -186,7 +186,7 @@ function isHere(b: TotalBand): boolean {
               >{{ r.total ?? 'no price' }}</router-link
             >
           </td>
-          <td class="words">{{ r.words }}</td>
+          <td class="words">{{ r.words === '' ? 'nothing is chosen' : r.words }}</td>
           <td class="code">{{ r.sku }}</td>
         </tr>
       </tbody>

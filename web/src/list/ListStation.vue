@@ -5,7 +5,7 @@ import { useRoute } from 'vue-router'
 import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { plainLabel } from '../outline/words'
-import { grouped } from '../shared/numbers'
+import { combinations, grouped } from '../shared/numbers'
 import { queries, SETS } from '../shared/queries'
 import { useShortcuts } from '../shared/shortcuts'
 import Trouble from '../shared/Trouble.vue'
@@ -121,7 +121,7 @@ function pinCell(row: { pins: string[] }, column: number): void {
       </v-btn-toggle>
       <template v-if="isListing">
         <span role="status"
-          ><strong>{{ grouped(total) }}</strong> combinations</span
+          ><strong>{{ grouped(total) }}</strong> {{ combinations(total) }}</span
         >
         <button
           v-for="pin in view.pins.value"

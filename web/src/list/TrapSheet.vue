@@ -76,14 +76,6 @@ const CAUSES: Record<string, string> = {
   overflow: auto;
   padding: 0 16px 16px;
 }
-td,
-tbody th {
-  vertical-align: top;
-}
-tbody th {
-  font-weight: 500;
-  border: 0;
-}
 tbody tr {
   border-bottom: 1px solid var(--paper-line);
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { grouped, percent, readable } from './numbers'
+import { combinations, grouped, percent, readable } from './numbers'
 
 describe('numbers', () => {
   it('groups digits of any size', () => {
@@ -13,6 +13,11 @@ describe('numbers', () => {
   it('says of what is not known that it is not', () => {
     expect(readable(null)).toBe('not known')
     expect(grouped(null)).toBe('not known')
+  })
+  it('counts one combination as one', () => {
+    expect(combinations('1')).toBe('combination')
+    expect(combinations('0')).toBe('combinations')
+    expect(combinations(null)).toBe('combinations')
   })
   it('never shows something as nothing, or a part as all', () => {
     expect(percent(0)).toBe('0%')

@@ -15,6 +15,11 @@ export function readable(digits: string | null): string {
   return `${digits.slice(0, 1)}.${digits.slice(1, 2)}${THIN}×${THIN}10${exponent}`
 }
 
+/** "combination" or "combinations", as the number before it asks. */
+export function combinations(digits: string | null): string {
+  return digits === '1' ? 'combination' : 'combinations'
+}
+
 /** A share from 0 to 1 as a percentage that never rounds something to nothing or a part to all. */
 export function percent(share: number): string {
   if (share === 0) return '0%'
