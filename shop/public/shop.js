@@ -1,0 +1,92 @@
+// Tells the server of every click on the form, and shows what the page is then: fields, values, price.
+'use strict'
+const form = document.getElementById('item')
+const byId = (id) => document.getElementById(id)
+form.elements.scripted.value = 'yes'
+
+async function pictureSize(file) {
+  try {
+    const { width, height } = await createImageBitmap(file)
+    return { width, height }
+  } catch {
+    return {}
+  }
+}
+
+async function answerOf(field) {
+  const inputs = [...field.querySelectorAll('input, select, textarea')]
+  const [first] = inputs
+  switch (field.dataset.kind) {
+    case 'flag':
+      return first.checked ? true : null
+    case 'several':
+      return inputs.filter((i) => i.checked).map((i) => i.value)
+    case 'file':
+      return Promise.all(
+        [...first.files].map(async (f) => ({ name: f.name, type: f.type, bytes: f.size, ...(await pictureSize(f)) })),
+      )
+    default: {
+      const chosen = first.type === 'radio' ? inputs.find((i) => i.checked)?.value : first.value
+      return chosen ? chosen : null
+    }
+  }
+}
+
+function show(page) {
+  for (const option of page.options) {
+    const field = byId('f-' + option.code)
+    field.hidden = field.disabled = !option.shown
+    const offered = new Set(option.offered)
+    const answers = [].concat(option.answer ?? [])
+    for (const input of field.querySelectorAll('input, option, select, textarea')) {
+      if (input.type === 'radio' || input.type === 'checkbox') {
+        if (input.value !== '' && field.dataset.kind !== 'flag') input.disabled = input.parentElement.hidden = !offered.has(input.value)
+        input.checked = field.dataset.kind === 'flag' ? option.answer === true : input.value === '' ? answers.length === 0 : answers.includes(input.value)
+      } else if (input.tagName === 'OPTION') {
+        if (input.value !== '') input.disabled = input.hidden = !offered.has(input.value)
+        input.selected = input.value === '' ? answers.length === 0 : answers.includes(input.value)
+      } else if (input.tagName !== 'SELECT' && input.type !== 'file' && input !== document.activeElement) {
+        input.value = option.answer ?? ''
+      } else if (input.type === 'file' && answers.length === 0) {
+        input.value = ''
+      }
+    }
+  }
+  byId('price').textContent = page.unitPrice ?? 'no price'
+  byId('total').textContent = page.total ?? 'no price'
+  byId('image').textContent = page.image ?? 'none'
+  byId('entries').replaceChildren(
+    ...page.entries.flatMap((entry) => [
+      Object.assign(document.createElement('dt'), { textContent: entry.label }),
+      Object.assign(document.createElement('dd'), { textContent: entry.value }),
+    ]),
+  )
+}
+
+// One after the other, so that the server meets the clicks in their order.
+let last = Promise.resolve()
+function tell(clicks) {
+  last = last.then(async () => {
+    const response = await fetch(form.dataset.clicks, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Accept: 'application/json' },
+      body: JSON.stringify({ clicks: await clicks(), quantity: Number(form.elements.quantity.value) || 1 }),
+    })
+    if (response.ok) show((await response.json()).page)
+  })
+}
+
+form.addEventListener('change', (event) => {
+  const field = event.target.closest('fieldset')
+  tell(async () => (field ? [{ option: field.dataset.option, answer: await answerOf(field) }] : []))
+})
+// What is sent must be what the server was told: it waits for the last click.
+form.addEventListener('submit', (event) => {
+  if (form.dataset.told === 'yes') return
+  event.preventDefault()
+  const button = event.submitter
+  last.finally(() => {
+    form.dataset.told = 'yes'
+    form.requestSubmit(button)
+  })
+})
