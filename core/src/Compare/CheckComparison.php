@@ -101,11 +101,11 @@ final readonly class CheckComparison
                 ...$this->plain($check, $stage, $line, $text),
                 ...$this->entries($check, $stage, $line['entries'][$stage] ?? [], is_array($other['entries'] ?? null) ? array_values($other['entries']) : []),
             ];
-            if (self::lines($line['ownLines']) !== self::lines($other['ownLines'] ?? [])) {
-                $differences[] = new Difference('own lines', $stage, self::lines($line['ownLines']), self::lines($other['ownLines'] ?? []), array_values(array_filter($check->charged, static fn (string $p): bool => str_ends_with($p, '/line'))));
+            if (Cells::ownText($line['ownLines']) !== Cells::ownText($other['ownLines'] ?? [])) {
+                $differences[] = new Difference('own lines', $stage, Cells::ownText($line['ownLines']), Cells::ownText($other['ownLines'] ?? []), array_values(array_filter($check->charged, static fn (string $p): bool => str_ends_with($p, '/line'))));
             }
         }
-        $sum = $this->sum(array_map(static fn (array $l): ?string => $l['total'], $expected));
+        $sum = Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $expected));
         $rest = array_filter($differences, static fn (Difference $d): bool => in_array($d->field, ['unit price', 'line total', 'own lines'], true));
         if (!self::isSame($sum, $found['total']) && [] === $rest) {
             $differences[] = new Difference('total', $stage, $sum ?? 'no price', $found['total'] ?? 'no price', ['/checkout']);
@@ -207,8 +207,8 @@ final readonly class CheckComparison
      */
     private function entries(Check $check, string $stage, array $expected, array $found): array
     {
-        $own = self::pairs($expected);
-        $other = self::pairs($found);
+        $own = Cells::entryPairs($expected);
+        $other = Cells::entryPairs($found);
         if ($own === $other) {
             return [];
         }
@@ -245,23 +245,6 @@ final readonly class CheckComparison
         $conditions = $this->conditionsOf($option->code);
 
         return [] === $conditions ? [$option->at] : $conditions;
-    }
-
-    /**
-     * @param list<mixed> $entries
-     *
-     * @return list<array{string, string}>
-     */
-    private static function pairs(array $entries): array
-    {
-        $texts = [];
-        foreach ($entries as $entry) {
-            if (is_array($entry) && is_string($entry['label'] ?? null) && is_string($entry['value'] ?? null)) {
-                $texts[] = [$entry['label'], $entry['value']];
-            }
-        }
-
-        return $texts;
     }
 
     private function placeOf(string $label): string
@@ -336,19 +319,6 @@ final readonly class CheckComparison
         return $this->setup->option($field)?->name() ?? $field;
     }
 
-    /**
-     * @param list<string|null> $totals
-     */
-    private function sum(array $totals): ?string
-    {
-        $sum = BigDecimal::zero();
-        foreach ($totals as $total) {
-            $sum = null === $total ? null : $sum?->plus($total);
-        }
-
-        return null === $sum ? null : (string) $sum;
-    }
-
     private static function isSame(?string $a, ?string $b): bool
     {
         try {
@@ -356,17 +326,5 @@ final readonly class CheckComparison
         } catch (MathException) {
             return false;
         }
-    }
-
-    private static function lines(mixed $lines): string
-    {
-        $words = [];
-        foreach (is_array($lines) ? $lines : [] as $line) {
-            if (is_array($line)) {
-                $words[] = implode(' ', array_map(static fn (mixed $v): string => is_scalar($v) ? (string) $v : '?', array_intersect_key($line, ['sku' => 1, 'quantity' => 1, 'lineTotal' => 1])));
-            }
-        }
-
-        return [] === $words ? 'none' : implode('; ', $words);
     }
 }

@@ -17,4 +17,21 @@ final readonly class Difference
     public function __construct(public string $field, public string $stage, public string $expected, public string $found, public array $places)
     {
     }
+
+    /**
+     * @return array{field: string, stage: string, expected: string, found: string, places: list<string>} for keeping
+     */
+    public function toArray(): array
+    {
+        return ['field' => $this->field, 'stage' => $this->stage, 'expected' => $this->expected, 'found' => $this->found, 'places' => $this->places];
+    }
+
+    /**
+     * @param array<string, mixed> $kept from toArray()
+     */
+    public static function fromArray(array $kept): self
+    {
+        /** @var array{field: string, stage: string, expected: string, found: string, places: list<string>} $kept */
+        return new self(...$kept);
+    }
 }

@@ -58,4 +58,28 @@ final readonly class Check
     {
         return array_values(array_unique([...$this->places, ...$this->charged, ...$this->chosen]));
     }
+
+    /**
+     * @return array<string, mixed> for keeping
+     */
+    public function toArray(): array
+    {
+        $visits = array_map(static fn (array $clicks): array => array_map(static fn (Click $c): array => [$c->option, $c->answer, $c->words], $clicks), $this->visits);
+
+        /** @var array<string, mixed> $all */
+        $all = get_object_vars($this);
+
+        return ['purpose' => $this->purpose->value, 'visits' => $visits] + $all;
+    }
+
+    /**
+     * @param array<string, mixed> $kept from toArray()
+     */
+    public static function fromArray(array $kept): self
+    {
+        /** @var array{number: int, purpose: string, about: string, places: list<string>, visits: list<list<array{string, string|true|list<string>|list<array{name: string, type?: string, bytes?: int, width?: int, height?: int}>|null, string}>>, quantity: list<int>, route: 'form'|'express', sent: array<string, mixed>|null, offered: array{string, string|null, bool}|null, accepted: bool, field: string|null, lines: list<Line>, charged: list<string>, chosen: list<string>} $kept */
+        $visits = array_map(static fn (array $clicks): array => array_map(static fn (array $c): Click => new Click(...$c), $clicks), $kept['visits']);
+
+        return new self($kept['number'], Purpose::from($kept['purpose']), $kept['about'], $kept['places'], $visits, $kept['quantity'], $kept['route'], $kept['sent'], $kept['offered'], $kept['accepted'], $kept['field'], $kept['lines'], $kept['charged'], $kept['chosen']);
+    }
 }

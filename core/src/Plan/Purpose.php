@@ -34,4 +34,23 @@ enum Purpose: string
     case Quantity = 'quantity';
     /** Two lines of one item with different choices stay two. */
     case TwoLines = 'two-lines';
+
+    /** As a person reads it. */
+    public function words(): string
+    {
+        return match ($this) {
+            self::Pairs => 'values that meet',
+            self::Charge => 'one charge alone',
+            self::Condition => 'a condition',
+            self::Rounding => 'rounding',
+            self::DeadValue => 'not to be had',
+            self::SoldOut => 'sold out',
+            self::Required => 'left out',
+            self::Limit => 'a limit',
+            self::SwitchBack => 'answered, then hidden',
+            self::Emptied => 'filled, then emptied',
+            self::Quantity => 'quantity',
+            self::TwoLines => 'two lines',
+        };
+    }
 }

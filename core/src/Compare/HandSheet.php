@@ -1,0 +1,182 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Compare;
+
+use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Plan\Click;
+use Ithrel\Core\Plan\Plan;
+use Ithrel\Core\Setup\JsonText;
+use Ithrel\Core\Setup\Problem;
+use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Setup\UnreadableDocument;
+
+/**
+ * The plan for somebody who tries it in a shop by hand: a row for each thing to look at, with an empty column for what
+ * was found. The filled sheet, or the cart lines as JSON, comes back in here.
+ */
+final class HandSheet
+{
+    private const HEADING = ['check', 'purpose', 'about', 'route', 'quantity', 'steps', 'stage', 'line', 'what', 'expected', 'found'];
+
+    /**
+     * @return iterable<list<string>> rows of a CSV, the heading first
+     */
+    public static function rows(Setup $setup, Plan $plan): iterable
+    {
+        yield self::HEADING;
+        foreach ($plan->checks as $check) {
+            $head = [$check->purpose->words(), $check->about, $check->route, implode(' and ', array_map(strval(...), $check->quantity)), implode('; ', self::steps($setup, $check))];
+            foreach (Cells::of($check, null) as $cell) {
+                yield array_map(Csv::harmless(...), [(string) $check->number, ...$head, $cell->stage, 0 === $cell->line ? '' : (string) $cell->line, $cell->what, $cell->expected, '']);
+                $head = ['', '', '', '', ''];
+            }
+        }
+    }
+
+    /**
+     * @return list<string> what the shopper does, one thing after the other, as a person reads it
+     */
+    public static function steps(Setup $setup, Check $check): array
+    {
+        $steps = [];
+        foreach ($check->visits as $v => $clicks) {
+            $steps[] = 0 === $v ? 'Open the item\'s page' : 'Open the item\'s page anew';
+            array_push($steps, ...array_map(static fn (Click $c): string => $c->words, $clicks));
+            $isLast = $v === count($check->visits) - 1;
+            if (null !== $check->offered && null === $check->sent) {
+                continue;
+            }
+            if ($isLast && null !== $check->sent) {
+                $steps[] = 'Send past the page, as an address or a script would, the same with '.self::named($setup, $check);
+            }
+            $steps[] = sprintf('Quantity %d: %s', $check->quantity[$v], 'express' === $check->route ? 'go straight to the checkout' : 'add to the cart');
+        }
+
+        return $steps;
+    }
+
+    private static function named(Setup $setup, Check $check): string
+    {
+        $code = $check->offered[0] ?? $check->field ?? '';
+        $option = $setup->option($code);
+        $value = $option?->value($check->offered[1] ?? '');
+
+        return ($option?->name() ?? $code).(null === $value ? '' : ': '.$value->label);
+    }
+
+    /**
+     * @return array<int, Found> number of a check => what was found; checks that nobody looked at are left out
+     *
+     * @throws UnreadableDocument
+     */
+    public static function read(Plan $plan, string $text): array
+    {
+        if (!mb_check_encoding($text, 'UTF-8')) {
+            throw UnreadableDocument::at('', 'The sheet is not UTF-8 text.');
+        }
+
+        return str_starts_with(ltrim($text, "\u{FEFF} \t\r\n"), '{') ? self::fromJson($plan, $text) : self::fromCsv($plan, $text);
+    }
+
+    /**
+     * @return array<int, Found>
+     */
+    private static function fromCsv(Plan $plan, string $text): array
+    {
+        $rows = Csv::rows($text);
+        $heading = array_map(mb_strtolower(...), array_shift($rows) ?? []);
+        $column = array_flip($heading);
+        $missing = array_diff(['check', 'stage', 'what', 'found'], $heading);
+        if ([] !== $missing) {
+            throw UnreadableDocument::at('', sprintf('The sheet has no column called %s. Found: %s.', implode(', ', $missing), implode(', ', $heading)));
+        }
+        $filled = [];
+        $problems = [];
+        foreach ($rows as $r => $row) {
+            $cell = static fn (string $name): string => self::plain($row[$column[$name] ?? -1] ?? '');
+            if ('' !== $cell('found')) {
+                $number = $cell('check');
+                $key = $cell('stage').' '.('' === $cell('line') ? '0' : $cell('line')).' '.$cell('what');
+                $check = 1 === preg_match('/^\d{1,6}$/D', $number) ? $plan->checks[(int) $number - 1] ?? null : null;
+                if (null === $check) {
+                    $problems[] = new Problem('/rows/'.$r, sprintf('Row %d: this plan has no check "%s".', $r + 2, $number));
+                } elseif (isset($filled[$check->number][$key])) {
+                    $problems[] = new Problem('/rows/'.$r, sprintf('Row %d: check %d has "%s" twice.', $r + 2, $check->number, trim($key)));
+                } else {
+                    $filled[$check->number][$key] = [$r, new Cell($cell('stage'), (int) $cell('line'), $cell('what'), Cells::NONE, $cell('found'))];
+                }
+            }
+        }
+        $found = [];
+        foreach ($filled as $number => $given) {
+            $check = $plan->checks[$number - 1];
+            $cells = [];
+            foreach (Cells::of($check, null) as $cell) {
+                $cells[] = isset($given[$cell->key()]) ? new Cell($cell->stage, $cell->line, $cell->what, $cell->expected, $given[$cell->key()][1]->found) : $cell;
+                unset($given[$cell->key()]);
+            }
+            foreach ($given as [$r, $more]) {
+                // Rows may be added for entries that the shop shows and should not.
+                if (str_starts_with($more->what, Cell::ENTRY)) {
+                    $cells[] = $more;
+                } else {
+                    $problems[] = new Problem('/rows/'.$r, sprintf('Row %d: check %d does not look at "%s" at the stage "%s".', $r + 2, $number, $more->what, $more->stage));
+                }
+            }
+            try {
+                $found[$number] = Cells::found($check, $cells);
+            } catch (\DomainException $e) {
+                $problems[] = new Problem('', sprintf('Check %d: %s.', $number, $e->getMessage()));
+            }
+        }
+        if ([] !== $problems) {
+            throw new UnreadableDocument(array_slice($problems, 0, 20));
+        }
+
+        return array_filter($found, static fn (?Found $f): bool => null !== $f);
+    }
+
+    /**
+     * {"checks": [{"check": 3, "taken": true, "fields": [], "offered": true, "page": {"unitPrice": "…"}, "stages": {"cart": {"lines": [{"sku": "…"}], "total": "…"}}}]},
+     * each member but the number as it is expected where it is left out.
+     *
+     * @return array<int, Found>
+     */
+    private static function fromJson(Plan $plan, string $text): array
+    {
+        $data = json_decode(json_encode(JsonText::decode($text), JSON_THROW_ON_ERROR), true, 64, JSON_THROW_ON_ERROR);
+        $given = is_array($data) && is_array($data['checks'] ?? null) ? $data['checks'] : throw UnreadableDocument::at('/checks', 'A list of checks was expected here.');
+        $found = [];
+        foreach (array_values($given) as $i => $each) {
+            $number = is_array($each) && is_int($each['check'] ?? null) ? $each['check'] : 0;
+            $check = $plan->checks[$number - 1] ?? throw UnreadableDocument::at('/checks/'.$i.'/check', 'This plan has no such check.');
+            \assert(is_array($each));
+            $asExpected = Cells::found($check, array_map(static fn (Cell $c): Cell => new Cell($c->stage, $c->line, $c->what, $c->expected, $c->expected), Cells::of($check, null))) ?? throw new \LogicException('A check looks at something.');
+            $accepted = is_bool($each['taken'] ?? null) ? $each['taken'] : $asExpected->accepted;
+            $page = is_array($each['page'] ?? null) && null !== $asExpected->page ? array_replace($asExpected->page, array_intersect_key($each['page'], $asExpected->page)) : $asExpected->page;
+            $stages = $asExpected->stages;
+            foreach (is_array($each['stages'] ?? null) ? $each['stages'] : [] as $stage => $content) {
+                if (!isset($stages[$stage]) || !is_array($content)) {
+                    throw UnreadableDocument::at('/checks/'.$i.'/stages/'.$stage, 'This check does not look at such a stage.');
+                }
+                $lines = [];
+                foreach (is_array($content['lines'] ?? null) ? array_values($content['lines']) : $stages[$stage]['lines'] as $l => $line) {
+                    $lines[] = is_array($line) ? $line + ($stages[$stage]['lines'][$l] ?? []) : [];
+                }
+                $stages[$stage] = ['lines' => $lines, 'total' => is_string($content['total'] ?? null) ? $content['total'] : $stages[$stage]['total']];
+            }
+            $kept = ['page' => $page, 'stages' => $accepted ? $stages : [], 'accepted' => $accepted, 'offered' => is_bool($each['offered'] ?? null) ? $each['offered'] : $asExpected->offered, 'fields' => array_values(array_filter(is_array($each['fields'] ?? null) ? $each['fields'] : $asExpected->fields, is_string(...))), 'refused' => null];
+            $found[$number] = Found::fromArray($kept);
+        }
+
+        return $found;
+    }
+
+    /** Without the mark that keeps a spreadsheet from taking a cell for a formula. */
+    private static function plain(string $cell): string
+    {
+        return 1 === preg_match('/^\'[=+\-@]/', $cell) ? substr($cell, 1) : $cell;
+    }
+}

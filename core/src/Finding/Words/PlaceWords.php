@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Finding\Words;
+
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * A place of the setup, or of the shop, as a person calls it.
+ */
+final readonly class PlaceWords
+{
+    /** What the last part of a place is about. */
+    private const ABOUT = [
+        'charge' => 'the charge of %s', 'line' => 'the line beside that %s makes', 'shownWhen' => 'when %s is shown', 'allowedWhen' => 'when %s is on offer', 'required' => 'whether %s is required',
+        'hidden' => '%s, kept for later', 'stages' => 'where %s is carried', 'length' => 'the length of %s', 'lines' => 'the lines of %s', 'allow' => 'the characters of %s', 'pattern' => 'the form of %s',
+        'min' => 'the least of %s', 'max' => 'the most of %s', 'step' => 'the step of %s', 'decimals' => 'the decimals of %s', 'types' => 'the file types of %s', 'maxBytes' => 'the size of the files of %s', 'files' => 'the number of files of %s',
+        'pixels' => 'the pixels of %s', 'earliest' => 'the first day of %s', 'latest' => 'the last day of %s', 'weekdays' => 'the weekdays of %s', 'closed' => 'the closed days of %s', 'picks' => 'the picks of %s',
+        'price' => 'the price of %s', 'salePrice' => 'the sale price of %s', 'sku' => 'the SKU of %s', 'weight' => 'the weight of %s', 'points' => 'the points of %s', 'image' => 'the picture of %s', 'stock' => 'the stock of %s', 'when' => 'when %s is charged',
+    ];
+
+    public function __construct(private Setup $setup)
+    {
+    }
+
+    /**
+     * @param string $at JSON Pointer, or "/checkout" for what no place of the setup can explain
+     */
+    public function of(string $at): string
+    {
+        $fixed = ['/checkout' => 'the shop itself: no place of the setup asks for this', '/rounding' => 'how amounts are rounded', '/quantity' => 'the quantity', '/variants/rows' => 'the variant rows', '/options' => 'the order of what is carried', '/item' => 'how lines are put together in the cart'];
+        if (isset($fixed[$at])) {
+            return $fixed[$at];
+        }
+        [$name, $rest] = $this->thing($at);
+        $words = $name;
+        // The nearest part says most: the floor of a charge is "the least of the charge of Area".
+        foreach ($rest as $key) {
+            $words = sprintf(self::ABOUT[$key] ?? $key.' of %s', $words);
+        }
+
+        return $words;
+    }
+
+    /**
+     * @return array{string, list<string>} what it belongs to, and the parts below
+     */
+    private function thing(string $at): array
+    {
+        $parts = explode('/', substr($at, 1));
+        $option = 'options' === $parts[0] ? $this->setup->options[(int) ($parts[1] ?? -1)] ?? null : null;
+        if (null !== $option) {
+            $rest = array_slice($parts, 2);
+            if ('yes' === ($rest[0] ?? '')) {
+                return [$option->name(), array_slice($rest, 1)];
+            }
+            if ('values' === ($rest[0] ?? '') && isset($rest[1])) {
+                return [$this->value($option, (int) $rest[1]), array_slice($rest, 2)];
+            }
+
+            return [$option->name(), $rest];
+        }
+
+        return match ($parts[0]) {
+            'charges' => [sprintf('the charge “%s”', $this->setup->charges[(int) ($parts[1] ?? 0)]->label ?? '?'), array_slice($parts, 2)],
+            'variants' => [sprintf('variant row %d', 1 + (int) ($parts[2] ?? 0)), array_slice($parts, 3)],
+            'item' => 'data' === ($parts[1] ?? '') ? [$this->setup->item->data[(int) ($parts[2] ?? 0)]->label ?? '?', array_slice($parts, 3)] : ['the item', array_slice($parts, 1)],
+            default => [$at, []],
+        };
+    }
+
+    private function value(Option $option, int $index): string
+    {
+        $value = $option->values[$index] ?? null;
+
+        return null === $value || Kind::Flag === $option->kind ? $option->name() : $option->name().': '.$value->label;
+    }
+}
