@@ -1,15 +1,17 @@
-# ./ithrel demo: installs, builds, migrates, loads the demo data, serves, and ends cleanly.
+# ./ithrel demo: installs, builds, migrates, loads the demo data, serves it with a shop and workers, and ends cleanly.
 
 demo() {
-    local port=8100 fresh=0 argument
+    local port=8100 shop='' fresh=0 argument
     for argument in "$@"; do
         case "$argument" in
             --port=*) port=${argument#*=} ;;
+            --shop-port=*) shop=${argument#*=} ;;
             --fresh) fresh=1 ;;
             --help | -h)
-                echo 'usage: ./ithrel demo [--port=N] [--fresh]'
-                echo '  --port=N  where the application is served on 127.0.0.1 (8100)'
-                echo '  --fresh   starts the demo data over'
+                echo 'usage: ./ithrel demo [--port=N] [--shop-port=N] [--fresh]'
+                echo '  --port=N       where the application is served on 127.0.0.1 (8100)'
+                echo '  --shop-port=N  where the rehearsal shop is served (the next port)'
+                echo '  --fresh        starts the demo data over'
                 return 0
                 ;;
             *)
@@ -18,8 +20,8 @@ demo() {
                 ;;
         esac
     done
-    if ! [[ "$port" =~ ^[0-9]{1,5}$ ]]; then
-        say '--port is a number'
+    if ! [[ "$port" =~ ^[0-9]{1,5}$ && "$shop" =~ ^[0-9]{0,5}$ ]]; then
+        say '--port and --shop-port are numbers'
         return 2
     fi
     need_php && need_vendor && build_web || return 1
@@ -28,7 +30,7 @@ demo() {
     mkdir -p "$ITHREL_VAR"
     [ "$fresh" -eq 1 ] && rm -f "$ITHREL_DATABASE" "$ITHREL_DATABASE-wal" "$ITHREL_DATABASE-shm"
     prepare_database || return 1
-    serve "$port"
+    serve "$port" "${shop:-$((port + 1))}"
 }
 
 # Migrations run with foreign keys off (SQLite alters a table by making it anew), the demo data after them.
@@ -48,24 +50,58 @@ prepare_database() {
     return "${PIPESTATUS[0]}"
 }
 
-# Serves until it is told to end; the server and its workers are one process group, ended as one.
+# Serves until it is told to end. Each of the server, the rehearsal shop and the workers is a process group; all are ended
+# together.
 serve() {
-    local port=$1 server
-    if (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null; then
-        say "port $port is taken; choose another with --port=N"
-        return 1
-    fi
-    PHP_CLI_SERVER_WORKERS=4 setsid php -d opcache.enable=1 -d opcache.enable_cli=1 -d memory_limit=1G -d variables_order=EGPCS \
-        -d post_max_size=20M -S "127.0.0.1:$port" -t "$root/app/public" "$root/app/bin/router.php" >"$ITHREL_VAR/server.log" 2>&1 &
-    server=$!
-    # shellcheck disable=SC2064
-    trap "trap - INT TERM HUP EXIT; kill -TERM -- -$server 2>/dev/null; wait $server 2>/dev/null; say 'ended'; exit 0" INT TERM HUP EXIT
+    local port=$1 shop=$2 each
+    for each in "$port" "$shop"; do
+        if (exec 3<>"/dev/tcp/127.0.0.1/$each") 2>/dev/null; then
+            say "port $each is taken; choose another with --port=N and --shop-port=N"
+            return 1
+        fi
+    done
+    groups=()
+    trap 'end_all; exit 0' INT TERM HUP EXIT
+    local served=(php -d opcache.enable=1 -d opcache.enable_cli=1 -d variables_order=EGPCS -d post_max_size=20M)
+    export ITHREL_SHOP="http://127.0.0.1:$shop" ITHREL_SHOP_VAR="$ITHREL_VAR/shop" PHP_CLI_SERVER_WORKERS=4
+    begin shop.log "${served[@]}" -d memory_limit=256M -S "127.0.0.1:$shop" -t "$root/shop/public" "$root/shop/public/index.php"
+    await "$shop" shop.log || return 1
+    begin server.log "${served[@]}" -d memory_limit=1G -S "127.0.0.1:$port" -t "$root/app/public" "$root/app/bin/router.php"
+    await "$port" server.log || return 1
+    local worker
+    for worker in 1 2; do
+        begin "worker-$worker.log" bash -c 'while :; do php -d memory_limit=1G "$0/app/bin/console" work; sleep 1; done' "$root"
+    done
+    echo "Ithrel answers at http://127.0.0.1:$port/, its rehearsal shop at http://127.0.0.1:$shop/ (Ctrl-C ends both)"
+    wait "${groups[1]}"
+}
+
+# begin LOG COMMAND… : starts a process group of its own and remembers it.
+begin() {
+    local log="$ITHREL_VAR/$1"
+    shift
+    setsid "$@" >"$log" 2>&1 &
+    groups+=($!)
+}
+
+# await PORT LOG : until the process begun last answers there.
+await() {
     local i
-    for i in $(seq 1 100); do
-        (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null && break
-        kill -0 "$server" 2>/dev/null || { cat "$ITHREL_VAR/server.log" >&2; return 1; }
+    for i in $(seq 1 200); do
+        (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null && return 0
+        kill -0 "${groups[-1]}" 2>/dev/null || break
         sleep 0.05
     done
-    echo "Ithrel answers at http://127.0.0.1:$port/ (Ctrl-C ends it)"
-    wait "$server"
+    cat "$ITHREL_VAR/$2" >&2
+    return 1
+}
+
+end_all() {
+    trap - INT TERM HUP EXIT
+    local group
+    for group in "${groups[@]}"; do
+        kill -TERM -- "-$group" 2>/dev/null
+    done
+    wait "${groups[@]}" 2>/dev/null
+    say 'ended'
 }

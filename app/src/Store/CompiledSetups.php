@@ -49,7 +49,7 @@ final class CompiledSetups
     {
         if (null === $this->engine) {
             $times = '';
-            foreach (['Setup', 'Answer', 'Reach', 'Limit', 'Price', 'Price/Formula', 'Cart', 'Finding', 'Finding/Pass', 'Setup/Charge', 'Setup/Condition', 'Setup/Limits'] as $folder) {
+            foreach (['Setup', 'Answer', 'Reach', 'Limit', 'Price', 'Price/Formula', 'Cart', 'Plan', 'Finding', 'Finding/Pass', 'Setup/Charge', 'Setup/Condition', 'Setup/Limits'] as $folder) {
                 $sources = glob(dirname(__DIR__, 3).'/core/src/'.$folder.'/*.php');
                 foreach (false === $sources ? [] : $sources as $source) {
                     $times .= filemtime($source).filesize($source);

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api\Dto;
+
+use OpenApi\Attributes as OA;
+
+/**
+ * A check in full.
+ */
+#[OA\Schema(required: ['row', 'steps', 'cells', 'places', 'route', 'milliseconds'])]
+final readonly class CheckView
+{
+    /**
+     * @param list<string>    $steps
+     * @param list<CheckCell> $cells
+     * @param list<PlaceView> $places
+     */
+    public function __construct(
+        #[OA\Property]
+        public CheckRow $row,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        public array $steps,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckCell'))]
+        public array $cells,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/PlaceView'))]
+        public array $places,
+        #[OA\Property]
+        public string $route,
+        #[OA\Property]
+        public int $milliseconds,
+    ) {
+    }
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api\Dto;
+
+use OpenApi\Attributes as OA;
+
+/**
+ * A check as somebody tries it by hand.
+ */
+#[OA\Schema(required: ['number', 'purposeWords', 'about', 'steps', 'cells'])]
+final readonly class HandCheck
+{
+    /**
+     * @param list<string>    $steps
+     * @param list<CheckCell> $cells
+     */
+    public function __construct(
+        #[OA\Property]
+        public int $number,
+        #[OA\Property]
+        public string $purposeWords,
+        #[OA\Property]
+        public string $about,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        public array $steps,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckCell'))]
+        public array $cells,
+    ) {
+    }
+}

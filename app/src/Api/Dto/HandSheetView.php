@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api\Dto;
+
+use OpenApi\Attributes as OA;
+
+/**
+ * A plan to be tried by hand.
+ */
+#[OA\Schema(required: ['checks', 'pairs', 'lowerBound', 'combinations'])]
+final readonly class HandSheetView
+{
+    /**
+     * @param list<HandCheck> $checks
+     */
+    public function __construct(
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/HandCheck'))]
+        public array $checks,
+        #[OA\Property]
+        public int $pairs,
+        #[OA\Property]
+        public int $lowerBound,
+        #[OA\Property]
+        public int $combinations,
+    ) {
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api\Dto;
+
+use OpenApi\Attributes as OA;
+
+/**
+ * A place that explains many differences at once.
+ */
+#[OA\Schema(required: ['at', 'words', 'checks', 'explains'])]
+final readonly class LikelyPlace
+{
+    /**
+     * @param list<int> $checks numbers of the checks it explains
+     */
+    public function __construct(
+        #[OA\Property]
+        public string $at,
+        #[OA\Property]
+        public string $words,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))]
+        public array $checks,
+        #[OA\Property]
+        public int $explains,
+    ) {
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api\Dto;
+
+use OpenApi\Attributes as OA;
+
+/**
+ * A rehearsal: how far it is, and what it comes to.
+ */
+#[OA\Schema(required: ['id', 'setup', 'title', 'revision', 'sha256', 'current', 'address', 'today', 'state', 'message', 'createdAt', 'endedAt', 'total', 'waiting', 'agrees', 'differs', 'noAnswer', 'notTried', 'pairs', 'lowerBound', 'combinations', 'likely'])]
+final readonly class RehearsalView
+{
+    /**
+     * @param list<LikelyPlace> $likely
+     */
+    public function __construct(
+        #[OA\Property]
+        public string $id,
+        #[OA\Property]
+        public string $setup,
+        #[OA\Property]
+        public string $title,
+        #[OA\Property]
+        public int $revision,
+        #[OA\Property]
+        public string $sha256,
+        #[OA\Property]
+        public bool $current,
+        #[OA\Property]
+        public ?string $address,
+        #[OA\Property]
+        public string $today,
+        #[OA\Property(enum: ['planning', 'running', 'done', 'cancelled', 'failed'])]
+        public string $state,
+        #[OA\Property]
+        public ?string $message,
+        #[OA\Property]
+        public string $createdAt,
+        #[OA\Property]
+        public ?string $endedAt,
+        #[OA\Property]
+        public int $total,
+        #[OA\Property]
+        public int $waiting,
+        #[OA\Property]
+        public int $agrees,
+        #[OA\Property]
+        public int $differs,
+        #[OA\Property]
+        public int $noAnswer,
+        #[OA\Property]
+        public int $notTried,
+        #[OA\Property]
+        public int $pairs,
+        #[OA\Property]
+        public int $lowerBound,
+        #[OA\Property]
+        public int $combinations,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/LikelyPlace'))]
+        public array $likely,
+    ) {
+    }
+}

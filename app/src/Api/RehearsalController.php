@@ -1,0 +1,195 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api;
+
+use Ithrel\App\Api\Dto\NewRehearsal;
+use Ithrel\App\Api\Dto\SheetText;
+use Ithrel\App\Api\Dto\ShopFault;
+use Ithrel\App\Api\Dto\ShopView;
+use Ithrel\App\Rehearsal\JUnitFile;
+use Ithrel\App\Rehearsal\NoAnswer;
+use Ithrel\App\Rehearsal\Plans;
+use Ithrel\App\Rehearsal\Rehearsals;
+use Ithrel\App\Rehearsal\ShopSettings;
+use Ithrel\App\Store\Revision;
+use Ithrel\App\Store\Shelf;
+use Ithrel\Core\Compare\Csv;
+use Ithrel\Core\Compare\HandSheet;
+use Ithrel\Core\Setup\UnreadableDocument;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\RedirectResponse;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * Tries a setup in a shop, or by hand, and shows what the shop did.
+ */
+final readonly class RehearsalController
+{
+    public function __construct(private Shelf $shelf, private Rehearsals $rehearsals, private RehearsalViews $views, private ShopSettings $shops, private Plans $plans)
+    {
+    }
+
+    #[Route('/api/shop', methods: ['GET'])]
+    #[OA\Get(path: '/api/shop', operationId: 'getShop', responses: [new OA\Response(response: 200, description: 'The rehearsal shop and its faults.', content: new OA\JsonContent(ref: '#/components/schemas/ShopView'))])]
+    public function shop(): JsonResponse
+    {
+        return new JsonResponse(new ShopView($this->shops->standIn(), array_map(static fn (array $f): ShopFault => new ShopFault($f['name'], $f['line'], $f['family']), $this->shops->faults())));
+    }
+
+    #[Route('/api/setups/{id}/shop-page', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}/shop-page', operationId: 'openShopPage', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
+        new OA\Response(response: 302, description: 'To the item in the rehearsal shop, where it was put on sale.'),
+        new OA\Response(ref: '#/components/responses/Problem', response: 503),
+    ])]
+    public function shopPage(string $id): RedirectResponse
+    {
+        return new RedirectResponse($this->published($this->shelf->get($id)->latest()));
+    }
+
+    #[Route('/api/setups/{id}/rehearsals', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}/rehearsals', operationId: 'listRehearsals', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Newest first, fifty at most.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/RehearsalView')))])]
+    public function list(string $id): JsonResponse
+    {
+        return new JsonResponse(array_map($this->views->short(...), $this->rehearsals->of($this->shelf->get($id))));
+    }
+
+    #[Route('/api/setups/{id}/rehearsals', methods: ['POST'])]
+    #[OA\Post(path: '/api/setups/{id}/rehearsals', operationId: 'rehearse', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/NewRehearsal')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
+        new OA\Response(response: 201, description: 'It was begun.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function rehearse(string $id, #[MapRequestPayload] NewRehearsal $new): JsonResponse
+    {
+        $setup = $this->shelf->get($id);
+        $revision = $setup->latest();
+        $page = trim($new->address);
+        if ('' === $page) {
+            $page = $this->published($revision);
+            $standIn = $this->shops->standIn() ?? '';
+            $page = [] === $new->faults ? $page : $standIn.'/with/'.implode(',', $new->faults).substr($page, strlen($standIn));
+        }
+
+        return new JsonResponse($this->views->short($this->rehearsals->begin($setup, $revision, $this->shops->address($page), Shelf::today())), Response::HTTP_CREATED);
+    }
+
+    #[Route('/api/rehearsals/{run}', methods: ['GET'])]
+    #[OA\Get(path: '/api/rehearsals/{run}', operationId: 'getRehearsal', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
+        new OA\Response(response: 200, description: 'How far it is, with the likely places.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 404),
+    ])]
+    public function get(string $run): JsonResponse
+    {
+        return new JsonResponse($this->views->full($this->rehearsals->get($run)));
+    }
+
+    #[Route('/api/rehearsals/{run}/cancel', methods: ['POST'])]
+    #[OA\Post(path: '/api/rehearsals/{run}/cancel', operationId: 'cancelRehearsal', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'What was found until then is kept.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'))])]
+    public function cancel(string $run): JsonResponse
+    {
+        $rehearsal = $this->rehearsals->get($run);
+        $this->rehearsals->cancel($rehearsal);
+
+        return new JsonResponse($this->views->full($rehearsal));
+    }
+
+    #[Route('/api/rehearsals/{run}/again', methods: ['POST'])]
+    #[OA\Post(path: '/api/rehearsals/{run}/again', operationId: 'rehearseAgain', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Checks that had no answer, or wait still, are tried once more.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'))])]
+    public function again(string $run): JsonResponse
+    {
+        $rehearsal = $this->rehearsals->get($run);
+        $this->rehearsals->again($rehearsal);
+
+        return new JsonResponse($this->views->full($rehearsal));
+    }
+
+    #[Route('/api/rehearsals/{run}/checks', methods: ['GET'])]
+    #[OA\Get(path: '/api/rehearsals/{run}/checks', operationId: 'listChecks', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'All checks in their order.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckRow')))])]
+    public function checks(string $run): JsonResponse
+    {
+        return new JsonResponse($this->views->rows($this->rehearsals->get($run)));
+    }
+
+    #[Route('/api/rehearsals/{run}/checks/{number}', methods: ['GET'], requirements: ['number' => '\d{1,6}'])]
+    #[OA\Get(path: '/api/rehearsals/{run}/checks/{number}', operationId: 'getCheck', parameters: [
+        new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'number', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'Its steps, and all that was looked at.', content: new OA\JsonContent(ref: '#/components/schemas/CheckView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 404),
+    ])]
+    public function check(string $run, int $number): JsonResponse
+    {
+        return new JsonResponse($this->views->check($this->rehearsals->check($this->rehearsals->get($run), $number)));
+    }
+
+    #[Route('/api/rehearsals/{run}/{file}', methods: ['GET'], requirements: ['file' => 'checks\.csv|junit\.xml'])]
+    #[OA\Get(path: '/api/rehearsals/{run}/{file}', operationId: 'downloadRehearsal', parameters: [
+        new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'file', in: 'path', required: true, schema: new OA\Schema(type: 'string', enum: ['checks.csv', 'junit.xml'])),
+    ], responses: [new OA\Response(response: 200, description: 'CSV (RFC 4180) or JUnit XML.')])]
+    public function file(string $run, string $file): Response
+    {
+        $rehearsal = $this->rehearsals->get($run);
+        $isCsv = 'checks.csv' === $file;
+
+        return new Response($isCsv ? $this->views->csv($rehearsal) : JUnitFile::text($rehearsal, $this->rehearsals->checks($rehearsal)), Response::HTTP_OK, ['Content-Type' => $isCsv ? 'text/csv; charset=utf-8' : 'application/xml', 'Content-Disposition' => 'attachment; filename='.$file]);
+    }
+
+    #[Route('/api/setups/{id}/hand-sheet', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}/hand-sheet', operationId: 'getHandSheet', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'The plan for somebody who tries it by hand.', content: new OA\JsonContent(ref: '#/components/schemas/HandSheetView'))])]
+    public function handSheet(string $id): JsonResponse
+    {
+        $revision = $this->shelf->get($id)->latest();
+
+        return new JsonResponse($this->views->hand($this->shelf->reach($revision)->setup, $this->plans->of($revision, Shelf::today())));
+    }
+
+    #[Route('/api/setups/{id}/hand-sheet.csv', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}/hand-sheet.csv', operationId: 'downloadHandSheet', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'The same as CSV, with an empty column for what was found.')])]
+    public function handSheetAsCsv(string $id): Response
+    {
+        $revision = $this->shelf->get($id)->latest();
+        $setup = $this->shelf->reach($revision)->setup;
+        $plan = $this->plans->of($revision, Shelf::today());
+
+        return new StreamedResponse(static function () use ($setup, $plan): void {
+            foreach (HandSheet::rows($setup, $plan) as $row) {
+                echo Csv::text([$row]);
+            }
+        }, Response::HTTP_OK, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename=by-hand.csv']);
+    }
+
+    #[Route('/api/setups/{id}/hand-sheet', methods: ['POST'])]
+    #[OA\Post(path: '/api/setups/{id}/hand-sheet', operationId: 'readHandSheet', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SheetText')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
+        new OA\Response(response: 201, description: 'What was found is kept as a rehearsal.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function readHandSheet(string $id, #[MapRequestPayload] SheetText $sheet): JsonResponse
+    {
+        $setup = $this->shelf->get($id);
+        $revision = $setup->latest();
+        $plan = $this->plans->of($revision, Shelf::today());
+        $found = HandSheet::read($plan, $sheet->text);
+        if ([] === $found) {
+            throw UnreadableDocument::at('', 'Nothing is filled in: the column "found" is empty in every row.');
+        }
+
+        return new JsonResponse($this->views->full($this->rehearsals->byHand($setup, $revision, $this->shelf->reach($revision)->setup, $plan, $found, Shelf::today())), Response::HTTP_CREATED);
+    }
+
+    private function published(Revision $revision): string
+    {
+        try {
+            return $this->shops->publish($revision);
+        } catch (NoAnswer $e) {
+            throw new ServiceUnavailableHttpException(null, $e->getMessage().' To rehearse elsewhere, give the address of the item\'s page in your shop, or rehearse by hand.', $e);
+        }
+    }
+}

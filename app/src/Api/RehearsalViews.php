@@ -1,0 +1,176 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api;
+
+use Ithrel\App\Api\Dto\CheckCell;
+use Ithrel\App\Api\Dto\CheckDifference;
+use Ithrel\App\Api\Dto\CheckRow;
+use Ithrel\App\Api\Dto\CheckView;
+use Ithrel\App\Api\Dto\HandCheck;
+use Ithrel\App\Api\Dto\HandSheetView;
+use Ithrel\App\Api\Dto\LikelyPlace;
+use Ithrel\App\Api\Dto\PlaceView;
+use Ithrel\App\Api\Dto\RehearsalView;
+use Ithrel\App\Rehearsal\Rehearsals;
+use Ithrel\App\Store\Rehearsal;
+use Ithrel\App\Store\RehearsalCheck;
+use Ithrel\App\Store\Shelf;
+use Ithrel\Core\Compare\Cell;
+use Ithrel\Core\Compare\Cells;
+use Ithrel\Core\Compare\Csv;
+use Ithrel\Core\Compare\Difference;
+use Ithrel\Core\Compare\HandSheet;
+use Ithrel\Core\Compare\LikelyPlaces;
+use Ithrel\Core\Finding\Words\PlaceWords;
+use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Plan\Plan;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * Puts rehearsals and their checks into the shapes that the interface reads.
+ */
+final readonly class RehearsalViews
+{
+    public function __construct(private Rehearsals $rehearsals, private Shelf $shelf)
+    {
+    }
+
+    /** A rehearsal without its likely places, which take all its checks to find. */
+    public function short(Rehearsal $rehearsal): RehearsalView
+    {
+        return $this->view($rehearsal, []);
+    }
+
+    public function full(Rehearsal $rehearsal): RehearsalView
+    {
+        $differing = [];
+        $tried = [];
+        foreach ($this->rehearsals->checks($rehearsal) as $kept) {
+            if (in_array($kept->verdict(), [RehearsalCheck::AGREES, RehearsalCheck::DIFFERS], true)) {
+                $tried[] = $kept->check();
+            }
+            if (RehearsalCheck::DIFFERS === $kept->verdict()) {
+                $differing[$kept->number()] = $kept->differences();
+            }
+        }
+        if ([] === $differing) {
+            return $this->view($rehearsal, []);
+        }
+        $words = new PlaceWords($this->setup($rehearsal));
+
+        return $this->view($rehearsal, array_map(static fn (array $l): LikelyPlace => new LikelyPlace($l['at'], $words->of($l['at']), $l['checks'], count($l['checks'])), LikelyPlaces::of($tried, $differing)));
+    }
+
+    /**
+     * @return list<CheckRow>
+     */
+    public function rows(Rehearsal $rehearsal): array
+    {
+        return array_map($this->row(...), $this->rehearsals->checks($rehearsal));
+    }
+
+    public function check(RehearsalCheck $kept): CheckView
+    {
+        $check = $kept->check();
+        $setup = $this->setup($kept->rehearsal());
+        $words = new PlaceWords($setup);
+        $places = [];
+        foreach ([...array_merge(...array_map(static fn (Difference $d): array => $d->places, $kept->differences())), ...$check->places] as $at) {
+            $places[$at] = new PlaceView($at, $words->of($at));
+        }
+
+        return new CheckView($this->row($kept), HandSheet::steps($setup, $check), array_map($this->cell(...), Cells::of($check, $kept->found())), array_slice(array_values($places), 0, 8), $check->route, $kept->milliseconds());
+    }
+
+    public function hand(Setup $setup, Plan $plan): HandSheetView
+    {
+        return new HandSheetView(array_map(fn (Check $c): HandCheck => new HandCheck($c->number, $c->purpose->words(), $c->about, HandSheet::steps($setup, $c), array_map($this->cell(...), Cells::of($c, null))), $plan->checks), $plan->pairs, $plan->lowerBound, $plan->combinations);
+    }
+
+    /** A row a difference; a check without one has a row all the same. */
+    public function csv(Rehearsal $rehearsal): string
+    {
+        $rows = [['check', 'purpose', 'about', 'verdict', 'stage', 'what', 'expected', 'found', 'places', 'steps']];
+        $setup = $this->setup($rehearsal);
+        foreach ($this->rehearsals->checks($rehearsal) as $kept) {
+            $check = $kept->check();
+            $head = [(string) $check->number, $check->purpose->words(), $check->about, $kept->verdict()];
+            $steps = implode('; ', HandSheet::steps($setup, $check));
+            foreach ($kept->differences() as $difference) {
+                $rows[] = [...$head, $difference->stage, $difference->field, $difference->expected, $difference->found, implode(' ', $difference->places), $steps];
+            }
+            if ([] === $kept->differences()) {
+                $rows[] = [...$head, '', '', self::expected($check), $kept->reason() ?? '', implode(' ', $check->places), $steps];
+            }
+        }
+
+        return Csv::text(array_map(static fn (array $row): array => array_map(Csv::harmless(...), $row), $rows));
+    }
+
+    private function row(RehearsalCheck $kept): CheckRow
+    {
+        $check = $kept->check();
+
+        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), self::expected($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), $kept->reason());
+    }
+
+    /** In a few words. */
+    private static function expected(Check $check): string
+    {
+        if (null !== $check->offered) {
+            return $check->offered[2] ? 'offered' : 'not offered';
+        }
+        if (!$check->accepted) {
+            return 'refused';
+        }
+        $total = Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $check->lines));
+
+        return 'taken for '.($total ?? Cells::NO_PRICE);
+    }
+
+    private function cell(Cell $cell): CheckCell
+    {
+        return new CheckCell($cell->stage, $cell->line, $cell->what, $cell->expected, $cell->found, Cells::differs($cell));
+    }
+
+    private function setup(Rehearsal $rehearsal): Setup
+    {
+        return $this->shelf->reach($rehearsal->revision())->setup;
+    }
+
+    /**
+     * @param list<LikelyPlace> $likely
+     */
+    private function view(Rehearsal $rehearsal, array $likely): RehearsalView
+    {
+        $tally = $this->rehearsals->tally($rehearsal);
+        $revision = $rehearsal->revision();
+
+        return new RehearsalView(
+            $rehearsal->id(),
+            $rehearsal->setup()->id(),
+            $rehearsal->setup()->title(),
+            $revision->number(),
+            $revision->sha256(),
+            $revision->sha256() === $rehearsal->setup()->latest()->sha256(),
+            $rehearsal->address(),
+            $rehearsal->today(),
+            $rehearsal->state()->value,
+            $rehearsal->message(),
+            $rehearsal->createdAt()->format(DATE_ATOM),
+            $rehearsal->endedAt()?->format(DATE_ATOM),
+            array_sum($tally),
+            $tally[RehearsalCheck::WAITING] ?? 0,
+            $tally[RehearsalCheck::AGREES] ?? 0,
+            $tally[RehearsalCheck::DIFFERS] ?? 0,
+            $tally[RehearsalCheck::NO_ANSWER] ?? 0,
+            $tally[RehearsalCheck::NOT_TRIED] ?? 0,
+            $rehearsal->cover()['pairs'],
+            $rehearsal->cover()['lowerBound'],
+            $rehearsal->cover()['combinations'],
+            $likely,
+        );
+    }
+}

@@ -1,0 +1,223 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Rehearsal;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Ithrel\App\Queue\Job;
+use Ithrel\App\Queue\WorkQueue;
+use Ithrel\App\Store\Rehearsal;
+use Ithrel\App\Store\RehearsalCheck;
+use Ithrel\App\Store\RehearsalState;
+use Ithrel\App\Store\Revision;
+use Ithrel\App\Store\StoredSetup;
+use Ithrel\Core\Compare\CheckComparison;
+use Ithrel\Core\Compare\Difference;
+use Ithrel\Core\Compare\Found;
+use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Plan\Plan;
+use Ithrel\Core\Setup\Setup;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/**
+ * The rehearsals kept: begins, fills in, ends and finds them. Each statement can be carried out twice without harm, as a
+ * worker may die after it and before it says that it is done.
+ */
+final readonly class Rehearsals
+{
+    public function __construct(private EntityManagerInterface $entities, private Connection $connection, private WorkQueue $queue)
+    {
+    }
+
+    public function begin(StoredSetup $setup, Revision $revision, ShopAddress $address, string $today): Rehearsal
+    {
+        $rehearsal = new Rehearsal($setup, $revision->number(), $address->page, $today, new \DateTimeImmutable());
+        $this->entities->persist($rehearsal);
+        $this->entities->flush();
+        $this->queue->put($rehearsal->id(), [Job::PLAN]);
+
+        return $rehearsal;
+    }
+
+    /**
+     * Keeps what somebody found by hand.
+     *
+     * @param array<int, Found> $found by number of the check
+     */
+    public function byHand(StoredSetup $setup, Revision $revision, Setup $document, Plan $plan, array $found, string $today): Rehearsal
+    {
+        $rehearsal = new Rehearsal($setup, $revision->number(), null, $today, new \DateTimeImmutable());
+        $this->entities->persist($rehearsal);
+        $this->entities->flush();
+        $this->connection->transactional(function () use ($rehearsal, $document, $plan, $found): void {
+            $this->planned($rehearsal, $plan);
+            $comparison = new CheckComparison($document);
+            foreach ($plan->checks as $check) {
+                $each = $found[$check->number] ?? null;
+                if (null === $each) {
+                    $this->set($rehearsal, $check->number, RehearsalCheck::NOT_TRIED, null, [], null, 0);
+                } else {
+                    $differences = $comparison->differences($check, $each);
+                    $this->set($rehearsal, $check->number, [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, $each, $differences, null, 0);
+                }
+            }
+            $this->endWhereDone($rehearsal);
+        });
+        $this->entities->refresh($rehearsal);
+
+        return $rehearsal;
+    }
+
+    public function find(string $id): ?Rehearsal
+    {
+        return $this->entities->find(Rehearsal::class, $id);
+    }
+
+    public function get(string $id): Rehearsal
+    {
+        return $this->find($id) ?? throw new NotFoundHttpException('There is no such rehearsal. It may have been removed with its setup.');
+    }
+
+    /**
+     * @return list<Rehearsal> newest first
+     */
+    public function of(StoredSetup $setup): array
+    {
+        return $this->entities->getRepository(Rehearsal::class)->findBy(['setup' => $setup], ['id' => 'DESC'], 50);
+    }
+
+    public function last(StoredSetup $setup): ?Rehearsal
+    {
+        return $this->entities->getRepository(Rehearsal::class)->findOneBy(['setup' => $setup], ['id' => 'DESC']);
+    }
+
+    /**
+     * @return list<RehearsalCheck> in the order of their numbers
+     */
+    public function checks(Rehearsal $rehearsal): array
+    {
+        return $this->entities->getRepository(RehearsalCheck::class)->findBy(['rehearsal' => $rehearsal], ['number' => 'ASC']);
+    }
+
+    public function check(Rehearsal $rehearsal, int $number): RehearsalCheck
+    {
+        return $this->entities->find(RehearsalCheck::class, ['rehearsal' => $rehearsal->id(), 'number' => $number]) ?? throw new NotFoundHttpException('This rehearsal has no such check.');
+    }
+
+    /**
+     * @return array<string, int> verdict => checks
+     */
+    public function tally(Rehearsal $rehearsal): array
+    {
+        $tally = [];
+        foreach ($this->connection->fetchAllKeyValue('SELECT verdict, COUNT(*) FROM rehearsal_check WHERE rehearsal_id = ? GROUP BY verdict', [$rehearsal->id()]) as $verdict => $count) {
+            $tally[(string) $verdict] = is_int($count) ? $count : 0;
+        }
+
+        return $tally;
+    }
+
+    /** The plan is known: its checks wait from now on. */
+    public function planned(Rehearsal $rehearsal, Plan $plan): void
+    {
+        $this->connection->transactional(function () use ($rehearsal, $plan): void {
+            foreach ($plan->checks as $check) {
+                $this->connection->executeStatement('INSERT OR IGNORE INTO rehearsal_check (rehearsal_id, number, "plan", verdict, found, differences, reason, milliseconds) VALUES (?, ?, ?, ?, NULL, ?, NULL, 0)', [$rehearsal->id(), $check->number, json_encode($check->toArray(), JSON_THROW_ON_ERROR), RehearsalCheck::WAITING, '[]']);
+            }
+            $this->connection->executeStatement('UPDATE rehearsal SET state = ?, pairs = ?, lower_bound = ?, combinations = ? WHERE id = ? AND state = ?', [RehearsalState::Running->value, $plan->pairs, $plan->lowerBound, $plan->combinations, $rehearsal->id(), RehearsalState::Planning->value]);
+        });
+        if (null !== $rehearsal->address()) {
+            $this->queue->put($rehearsal->id(), array_map(static fn (Check $c): int => $c->number, $plan->checks));
+        }
+        $this->endWhereDone($rehearsal);
+    }
+
+    /**
+     * The result of a check, final unless it has one already.
+     *
+     * @param list<Difference> $differences
+     */
+    public function found(Rehearsal $rehearsal, int $number, Found $found, array $differences, int $milliseconds): void
+    {
+        $this->set($rehearsal, $number, [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, $found, $differences, null, $milliseconds);
+        $this->endWhereDone($rehearsal);
+    }
+
+    public function noAnswer(Rehearsal $rehearsal, int $number, string $reason, int $milliseconds): void
+    {
+        $this->set($rehearsal, $number, RehearsalCheck::NO_ANSWER, null, [], $reason, $milliseconds);
+        $this->endWhereDone($rehearsal);
+    }
+
+    public function failed(Rehearsal $rehearsal, string $message): void
+    {
+        $this->end($rehearsal, RehearsalState::Failed, $message);
+    }
+
+    public function cancel(Rehearsal $rehearsal): void
+    {
+        $this->end($rehearsal, RehearsalState::Cancelled, null);
+        $this->queue->drop($rehearsal->id());
+        $this->entities->refresh($rehearsal);
+    }
+
+    /** Checks without an answer, and such as wait since it was cancelled, are tried once more. */
+    public function again(Rehearsal $rehearsal): void
+    {
+        $numbers = [];
+        foreach ($this->connection->fetchFirstColumn('SELECT number FROM rehearsal_check WHERE rehearsal_id = ? AND verdict IN (?, ?) ORDER BY number', [$rehearsal->id(), RehearsalCheck::NO_ANSWER, RehearsalCheck::WAITING]) as $number) {
+            if (is_int($number)) {
+                $numbers[] = $number;
+            }
+        }
+        if (!$rehearsal->state()->isOver() || [] === $numbers || null === $rehearsal->address()) {
+            return;
+        }
+        $this->connection->transactional(function () use ($rehearsal): void {
+            $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, reason = NULL WHERE rehearsal_id = ? AND verdict = ?', [RehearsalCheck::WAITING, $rehearsal->id(), RehearsalCheck::NO_ANSWER]);
+            $this->connection->executeStatement('UPDATE rehearsal SET state = ?, ended_at = NULL, message = NULL WHERE id = ?', [RehearsalState::Running->value, $rehearsal->id()]);
+        });
+        $this->queue->put($rehearsal->id(), $numbers);
+        $this->entities->refresh($rehearsal);
+    }
+
+    /**
+     * Puts the work of rehearsals back that are not over and whose work is not in the queue, as when the application
+     * ended between keeping them and queueing their work.
+     */
+    public function requeue(): void
+    {
+        foreach ($this->entities->getRepository(Rehearsal::class)->findBy(['state' => [RehearsalState::Planning, RehearsalState::Running]]) as $rehearsal) {
+            $numbers = [];
+            foreach ($this->connection->fetchFirstColumn('SELECT number FROM rehearsal_check WHERE rehearsal_id = ? AND verdict = ?', [$rehearsal->id(), RehearsalCheck::WAITING]) as $number) {
+                if (is_int($number)) {
+                    $numbers[] = $number;
+                }
+            }
+            $this->queue->put($rehearsal->id(), RehearsalState::Planning === $rehearsal->state() ? [Job::PLAN] : $numbers);
+        }
+    }
+
+    /**
+     * @param list<Difference> $differences
+     */
+    private function set(Rehearsal $rehearsal, int $number, string $verdict, ?Found $found, array $differences, ?string $reason, int $milliseconds): void
+    {
+        $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, found = ?, differences = ?, reason = ?, milliseconds = ? WHERE rehearsal_id = ? AND number = ? AND verdict = ?', [
+            $verdict, null === $found ? null : json_encode($found->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), json_encode(array_map(static fn (Difference $d): array => $d->toArray(), $differences), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), $reason, $milliseconds,
+            $rehearsal->id(), $number, RehearsalCheck::WAITING,
+        ]);
+    }
+
+    private function endWhereDone(Rehearsal $rehearsal): void
+    {
+        $this->connection->executeStatement('UPDATE rehearsal SET state = ?, ended_at = ? WHERE id = ? AND state = ? AND NOT EXISTS (SELECT 1 FROM rehearsal_check WHERE rehearsal_id = ? AND verdict = ?)', [RehearsalState::Done->value, (new \DateTimeImmutable())->format('Y-m-d H:i:s'), $rehearsal->id(), RehearsalState::Running->value, $rehearsal->id(), RehearsalCheck::WAITING]);
+    }
+
+    private function end(Rehearsal $rehearsal, RehearsalState $state, ?string $message): void
+    {
+        $this->connection->executeStatement('UPDATE rehearsal SET state = ?, message = ?, ended_at = ? WHERE id = ? AND state IN (?, ?)', [$state->value, $message, (new \DateTimeImmutable())->format('Y-m-d H:i:s'), $rehearsal->id(), RehearsalState::Planning->value, RehearsalState::Running->value]);
+    }
+}

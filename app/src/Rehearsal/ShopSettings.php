@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Rehearsal;
+
+use Ithrel\App\Store\Revision;
+use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
+use Symfony\Contracts\HttpClient\HttpClientInterface;
+
+/**
+ * Which shops may be asked, and where the rehearsal shop that ships with Ithrel answers.
+ */
+final readonly class ShopSettings
+{
+    /**
+     * @param string $standIn address of the rehearsal shop; empty where none runs
+     * @param string $hosts   that may be asked, with commas between; empty: this machine alone
+     * @param float  $seconds that a shop may take for one answer
+     */
+    public function __construct(private HttpClientInterface $http, private string $standIn, private string $hosts, private float $seconds)
+    {
+    }
+
+    public function address(string $page): ShopAddress
+    {
+        $hosts = '' === trim($this->hosts) ? ['127.0.0.1', 'localhost', '[::1]'] : array_values(array_filter(array_map(static fn (string $h): string => strtolower(trim($h)), explode(',', $this->hosts)), static fn (string $h): bool => '' !== $h));
+
+        return ShopAddress::of($page, $hosts);
+    }
+
+    public function door(ShopAddress $address, ?string $sha256): ShopDoor
+    {
+        return new ShopDoor($this->http, $address, $this->seconds, $sha256);
+    }
+
+    /** Where the rehearsal shop answers; null where none runs. */
+    public function standIn(): ?string
+    {
+        return '' === $this->standIn ? null : rtrim($this->standIn, '/');
+    }
+
+    /**
+     * Puts a revision on sale in the rehearsal shop. One that is there already stays; its name is that of its content.
+     *
+     * @return string the address of the item's page
+     *
+     * @throws NoAnswer
+     */
+    public function publish(Revision $revision): string
+    {
+        $page = $this->pageOf($revision) ?? throw new NoAnswer('No rehearsal shop runs. ./ithrel demo starts one.', false);
+        try {
+            $response = $this->http->request('PUT', $page, ['body' => $revision->document(), 'headers' => ['Content-Type' => 'application/json', 'Accept' => 'application/json'], 'timeout' => $this->seconds, 'max_redirects' => 0]);
+            if (200 !== $response->getStatusCode()) {
+                throw new NoAnswer(sprintf('The rehearsal shop answered %d when the item was put on sale.', $response->getStatusCode()), true);
+            }
+        } catch (ExceptionInterface $e) {
+            throw new NoAnswer(sprintf('The rehearsal shop does not answer at %s.', $this->standIn), true, $e);
+        }
+
+        return $page;
+    }
+
+    /** The page of a revision in the rehearsal shop, once it is published. */
+    public function pageOf(Revision $revision): ?string
+    {
+        $standIn = $this->standIn();
+
+        return null === $standIn ? null : $standIn.'/items/'.substr($revision->sha256(), 0, 16);
+    }
+
+    /**
+     * @return list<array{name: string, line: string, family: string}> faults that the rehearsal shop can have; none where it does not answer
+     */
+    public function faults(): array
+    {
+        $faults = [];
+        try {
+            $data = null === $this->standIn() ? [] : $this->http->request('GET', $this->standIn().'/', ['headers' => ['Accept' => 'application/json'], 'timeout' => $this->seconds])->toArray();
+        } catch (ExceptionInterface) {
+            return [];
+        }
+        foreach (is_array($data['faults'] ?? null) ? $data['faults'] : [] as $family => $members) {
+            foreach (is_array($members) ? $members : [] as $fault) {
+                if (is_array($fault) && is_string($fault['name'] ?? null) && is_string($fault['line'] ?? null)) {
+                    $faults[] = ['name' => $fault['name'], 'line' => $fault['line'], 'family' => (string) $family];
+                }
+            }
+        }
+
+        return $faults;
+    }
+}

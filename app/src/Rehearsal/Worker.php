@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Rehearsal;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Ithrel\App\Queue\Job;
+use Ithrel\App\Queue\WorkQueue;
+use Ithrel\App\Store\CompiledSetups;
+use Ithrel\App\Store\Rehearsal;
+use Ithrel\App\Store\RehearsalCheck;
+use Ithrel\Core\Compare\CheckComparison;
+use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Setup\UnreadableDocument;
+use Psr\Log\LoggerInterface;
+
+/**
+ * Takes work from the queue, one job after the other.
+ */
+final class Worker
+{
+    /** @var array{string, ShopDoor, CheckComparison}|null of the run that was worked on last */
+    private ?array $present = null;
+
+    public function __construct(private readonly WorkQueue $queue, private readonly Rehearsals $rehearsals, private readonly Plans $plans, private readonly CompiledSetups $compiled, private readonly ShopSettings $shops, private readonly EntityManagerInterface $entities, private readonly LoggerInterface $log)
+    {
+    }
+
+    /**
+     * @return bool whether there was something to do
+     */
+    public function once(string $name): bool
+    {
+        $job = $this->queue->take($name);
+        if (null === $job) {
+            return false;
+        }
+        // Others write to the same rows; what was read for an earlier job says nothing about them now.
+        $this->entities->clear();
+        $rehearsal = $this->rehearsals->find($job->run);
+        if (null !== $rehearsal && !$rehearsal->state()->isOver()) {
+            Job::PLAN === $job->number ? $this->plan($rehearsal) : $this->check($rehearsal, $job, $name);
+        }
+        $this->queue->done($job);
+
+        return true;
+    }
+
+    private function plan(Rehearsal $rehearsal): void
+    {
+        try {
+            $this->rehearsals->planned($rehearsal, $this->plans->of($rehearsal->revision(), $rehearsal->today()));
+        } catch (TooLarge $e) {
+            $this->rehearsals->failed($rehearsal, $e->getMessage().' Options: '.implode(', ', $e->options).'.');
+        } catch (UnreadableDocument $e) {
+            $this->rehearsals->failed($rehearsal, $e->getMessage());
+        } catch (\Throwable $e) {
+            $this->log->error('A plan could not be made.', ['exception' => $e]);
+            $this->rehearsals->failed($rehearsal, 'Something went wrong in Ithrel, not in the shop: '.$e->getMessage());
+        }
+    }
+
+    private function check(Rehearsal $rehearsal, Job $job, string $name): void
+    {
+        $kept = $this->rehearsals->check($rehearsal, $job->number);
+        if (RehearsalCheck::WAITING !== $kept->verdict()) {
+            return;
+        }
+        $check = $kept->check();
+        $start = hrtime(true);
+        try {
+            [, $door, $comparison] = $this->of($rehearsal);
+            $found = $door->try($check, fn () => $this->queue->hold($job, $name));
+            $this->rehearsals->found($rehearsal, $job->number, $found, $comparison->differences($check, $found), self::since($start));
+        } catch (NoAnswer $e) {
+            $this->rehearsals->noAnswer($rehearsal, $job->number, $e->getMessage(), self::since($start));
+        } catch (\Throwable $e) {
+            // A check that always fails here must not come back to the queue for ever.
+            $this->log->error('A check could not be tried.', ['exception' => $e]);
+            $this->rehearsals->noAnswer($rehearsal, $job->number, 'Something went wrong in Ithrel, not in the shop: '.$e->getMessage(), self::since($start));
+        }
+    }
+
+    /**
+     * @return array{string, ShopDoor, CheckComparison}
+     */
+    private function of(Rehearsal $rehearsal): array
+    {
+        if (null === $this->present || $this->present[0] !== $rehearsal->id()) {
+            $setup = $this->compiled->of($rehearsal->revision()->document(), $rehearsal->today())->setup;
+            try {
+                $address = $this->shops->address($rehearsal->address() ?? '');
+            } catch (UnreadableDocument $e) {
+                throw new NoAnswer($e->getMessage(), false, $e);
+            }
+            $this->present = [$rehearsal->id(), $this->shops->door($address, $rehearsal->revision()->sha256()), new CheckComparison($setup)];
+        }
+
+        return $this->present;
+    }
+
+    private static function since(int|float $start): int
+    {
+        return intdiv((int) (hrtime(true) - $start), 1_000_000);
+    }
+}

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Store;
+
+use Doctrine\ORM\Mapping as ORM;
+use Symfony\Component\Uid\Ulid;
+
+/**
+ * One rehearsal of a revision: its plan tried against a shop, or by hand.
+ */
+#[ORM\Entity]
+#[ORM\Table(name: 'rehearsal')]
+#[ORM\Index(name: 'IDX_rehearsal_setup', columns: ['setup_id', 'id'])]
+class Rehearsal
+{
+    #[ORM\Id]
+    #[ORM\Column(length: 26)]
+    private string $id;
+
+    #[ORM\Column(length: 10, enumType: RehearsalState::class)]
+    private RehearsalState $state = RehearsalState::Planning;
+
+    #[ORM\Column]
+    private int $pairs = 0;
+
+    #[ORM\Column]
+    private int $lowerBound = 0;
+
+    #[ORM\Column]
+    private int $combinations = 0;
+
+    // State, message and end are written by Rehearsals, in statements that hold against other workers.
+    #[ORM\Column(type: 'text', nullable: true)]
+    private ?string $message = null; // @phpstan-ignore property.unusedType
+
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $endedAt = null; // @phpstan-ignore property.unusedType
+
+    /**
+     * @param string|null $address of the item's page in the shop; null: by hand
+     * @param string      $today   day for which the plan is made
+     */
+    public function __construct(
+        #[ORM\ManyToOne]
+        #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+        private StoredSetup $setup,
+        #[ORM\Column]
+        private int $revision,
+        #[ORM\Column(length: 2000, nullable: true)]
+        private ?string $address,
+        #[ORM\Column(length: 10)]
+        private string $today,
+        #[ORM\Column]
+        private \DateTimeImmutable $createdAt,
+    ) {
+        $this->id = (string) new Ulid();
+    }
+
+    public function id(): string
+    {
+        return $this->id;
+    }
+
+    public function setup(): StoredSetup
+    {
+        return $this->setup;
+    }
+
+    /** The revision that is rehearsed. */
+    public function revision(): Revision
+    {
+        foreach ($this->setup->revisions() as $revision) {
+            if ($revision->number() === $this->revision) {
+                return $revision;
+            }
+        }
+        throw new \LogicException('A rehearsal has its revision.');
+    }
+
+    public function address(): ?string
+    {
+        return $this->address;
+    }
+
+    public function today(): string
+    {
+        return $this->today;
+    }
+
+    public function state(): RehearsalState
+    {
+        return $this->state;
+    }
+
+    public function message(): ?string
+    {
+        return $this->message;
+    }
+
+    /**
+     * @return array{pairs: int, lowerBound: int, combinations: int}
+     */
+    public function cover(): array
+    {
+        return ['pairs' => $this->pairs, 'lowerBound' => $this->lowerBound, 'combinations' => $this->combinations];
+    }
+
+    public function createdAt(): \DateTimeImmutable
+    {
+        return $this->createdAt;
+    }
+
+    public function endedAt(): ?\DateTimeImmutable
+    {
+        return $this->endedAt;
+    }
+}
