@@ -14,6 +14,11 @@ export const router = createRouter({
         { path: 'outline', name: 'outline', component: () => import('./outline/OutlineStation.vue') },
         { path: 'ladder', name: 'ladder', component: () => import('./ladder/LadderStation.vue') },
         { path: 'ledger', name: 'ledger', component: () => import('./ledger/LedgerStation.vue') },
+        {
+          path: 'rehearsal',
+          name: 'rehearsal',
+          component: () => import('./rehearsal/RehearsalStation.vue'),
+        },
         { path: 'list', name: 'list', component: () => import('./list/ListStation.vue') },
       ],
     },

@@ -71,12 +71,12 @@ final readonly class RehearsalController
         $revision = $setup->latest();
         $page = trim($new->address);
         if ('' === $page) {
-            $page = $this->published($revision);
-            $standIn = $this->shops->standIn() ?? '';
-            $page = [] === $new->faults ? $page : $standIn.'/with/'.implode(',', $new->faults).substr($page, strlen($standIn));
+            $page = $this->shops->withFaults($this->published($revision), $new->faults);
+        } elseif ([] !== $new->faults) {
+            throw UnreadableDocument::at('/faults', 'Faults can be switched on in the rehearsal shop alone; leave the address empty.');
         }
 
-        return new JsonResponse($this->views->short($this->rehearsals->begin($setup, $revision, $this->shops->address($page), Shelf::today())), Response::HTTP_CREATED);
+        return new JsonResponse($this->views->short($this->rehearsals->begin($setup, $revision, $this->shops->address($page), $new->faults, Shelf::today())), Response::HTTP_CREATED);
     }
 
     #[Route('/api/rehearsals/{run}', methods: ['GET'])]
@@ -176,12 +176,13 @@ final readonly class RehearsalController
         $setup = $this->shelf->get($id);
         $revision = $setup->latest();
         $plan = $this->plans->of($revision, Shelf::today());
-        $found = HandSheet::read($plan, $sheet->text);
+        $document = $this->shelf->reach($revision)->setup;
+        $found = HandSheet::read($document, $plan, $sheet->text);
         if ([] === $found) {
             throw UnreadableDocument::at('', 'Nothing is filled in: the column "found" is empty in every row.');
         }
 
-        return new JsonResponse($this->views->full($this->rehearsals->byHand($setup, $revision, $this->shelf->reach($revision)->setup, $plan, $found, Shelf::today())), Response::HTTP_CREATED);
+        return new JsonResponse($this->views->full($this->rehearsals->byHand($setup, $revision, $document, $plan, $found, Shelf::today())), Response::HTTP_CREATED);
     }
 
     private function published(Revision $revision): string

@@ -113,7 +113,7 @@ final readonly class RehearsalViews
     {
         $check = $kept->check();
 
-        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), self::expected($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), $kept->reason());
+        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), self::expected($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), self::stages($check), $kept->reason());
     }
 
     /** In a few words. */
@@ -128,6 +128,14 @@ final readonly class RehearsalViews
         $total = Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $check->lines));
 
         return 'taken for '.($total ?? Cells::NO_PRICE);
+    }
+
+    /**
+     * @return list<string> the stages that a check looks at
+     */
+    private static function stages(Check $check): array
+    {
+        return array_values(array_unique(array_map(static fn (Cell $c): string => $c->stage, Cells::of($check, null))));
     }
 
     private function cell(Cell $cell): CheckCell
@@ -156,6 +164,7 @@ final readonly class RehearsalViews
             $revision->sha256(),
             $revision->sha256() === $rehearsal->setup()->latest()->sha256(),
             $rehearsal->address(),
+            $rehearsal->faults(),
             $rehearsal->today(),
             $rehearsal->state()->value,
             $rehearsal->message(),

@@ -8,8 +8,11 @@ use Ithrel\App\Api\Dto\Counts;
 use Ithrel\App\Api\Dto\DeadValue;
 use Ithrel\App\Api\Dto\Desk;
 use Ithrel\App\Api\Dto\FindingView;
+use Ithrel\App\Api\Dto\LastRehearsal;
 use Ithrel\App\Api\Dto\RevisionView;
 use Ithrel\App\Api\Dto\ShelfEntry;
+use Ithrel\App\Rehearsal\Rehearsals;
+use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
@@ -25,7 +28,7 @@ use Ithrel\Core\Reach\TooLarge;
  */
 final readonly class Views
 {
-    public function __construct(private Shelf $shelf)
+    public function __construct(private Shelf $shelf, private Rehearsals $rehearsals)
     {
     }
 
@@ -47,7 +50,19 @@ final readonly class Views
             $by['warning'] ?? 0,
             $by['note'] ?? 0,
             $trouble,
+            $this->rehearsal($setup),
         );
+    }
+
+    private function rehearsal(StoredSetup $setup): ?LastRehearsal
+    {
+        $last = $this->rehearsals->last($setup);
+        if (null === $last) {
+            return null;
+        }
+        $tally = $this->rehearsals->tally($last);
+
+        return new LastRehearsal($last->id(), $last->state()->value, $last->revision()->sha256() === $setup->latest()->sha256(), array_sum($tally), $tally[RehearsalCheck::AGREES] ?? 0, $tally[RehearsalCheck::DIFFERS] ?? 0, $last->createdAt()->format(DATE_ATOM));
     }
 
     public function desk(StoredSetup $setup): Desk

@@ -31,9 +31,12 @@ final readonly class Rehearsals
     {
     }
 
-    public function begin(StoredSetup $setup, Revision $revision, ShopAddress $address, string $today): Rehearsal
+    /**
+     * @param list<string> $faults that the rehearsal shop was told to have
+     */
+    public function begin(StoredSetup $setup, Revision $revision, ShopAddress $address, array $faults, string $today): Rehearsal
     {
-        $rehearsal = new Rehearsal($setup, $revision->number(), $address->page, $today, new \DateTimeImmutable());
+        $rehearsal = new Rehearsal($setup, $revision->number(), $address->page, $faults, $today, new \DateTimeImmutable());
         $this->entities->persist($rehearsal);
         $this->entities->flush();
         $this->queue->put($rehearsal->id(), [Job::PLAN]);
@@ -48,7 +51,7 @@ final readonly class Rehearsals
      */
     public function byHand(StoredSetup $setup, Revision $revision, Setup $document, Plan $plan, array $found, string $today): Rehearsal
     {
-        $rehearsal = new Rehearsal($setup, $revision->number(), null, $today, new \DateTimeImmutable());
+        $rehearsal = new Rehearsal($setup, $revision->number(), null, [], $today, new \DateTimeImmutable());
         $this->entities->persist($rehearsal);
         $this->entities->flush();
         $this->connection->transactional(function () use ($rehearsal, $document, $plan, $found): void {
@@ -88,9 +91,10 @@ final readonly class Rehearsals
         return $this->entities->getRepository(Rehearsal::class)->findBy(['setup' => $setup], ['id' => 'DESC'], 50);
     }
 
+    /** The last one that tells of the setup; with faults switched on, the rehearsal shop tells of its faults. */
     public function last(StoredSetup $setup): ?Rehearsal
     {
-        return $this->entities->getRepository(Rehearsal::class)->findOneBy(['setup' => $setup], ['id' => 'DESC']);
+        return $this->entities->getRepository(Rehearsal::class)->findOneBy(['setup' => $setup, 'faults' => '[]'], ['id' => 'DESC']);
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Rehearsal;
 
 use Ithrel\App\Store\Revision;
+use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
 
@@ -68,6 +69,29 @@ final readonly class ShopSettings
         $standIn = $this->standIn();
 
         return null === $standIn ? null : $standIn.'/items/'.substr($revision->sha256(), 0, 16);
+    }
+
+    /**
+     * The address of a page of the rehearsal shop with faults switched on.
+     *
+     * @param list<string> $faults
+     *
+     * @throws UnreadableDocument where it has no such fault
+     */
+    public function withFaults(string $page, array $faults): string
+    {
+        if ([] === $faults) {
+            return $page;
+        }
+        $known = array_column($this->faults(), 'name');
+        foreach ($faults as $i => $fault) {
+            if (!in_array($fault, $known, true)) {
+                throw UnreadableDocument::at('/faults/'.$i, sprintf('The rehearsal shop has no fault "%s".', mb_strimwidth($fault, 0, 60, '…', 'UTF-8')));
+            }
+        }
+        $standIn = $this->standIn() ?? '';
+
+        return $standIn.'/with/'.implode(',', $faults).substr($page, strlen($standIn));
     }
 
     /**

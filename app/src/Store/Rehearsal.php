@@ -39,8 +39,9 @@ class Rehearsal
     private ?\DateTimeImmutable $endedAt = null; // @phpstan-ignore property.unusedType
 
     /**
-     * @param string|null $address of the item's page in the shop; null: by hand
-     * @param string      $today   day for which the plan is made
+     * @param string|null  $address of the item's page in the shop; null: by hand
+     * @param list<string> $faults  that the rehearsal shop was told to have
+     * @param string       $today   day for which the plan is made
      */
     public function __construct(
         #[ORM\ManyToOne]
@@ -50,6 +51,8 @@ class Rehearsal
         private int $revision,
         #[ORM\Column(length: 2000, nullable: true)]
         private ?string $address,
+        #[ORM\Column(type: 'json')]
+        private array $faults,
         #[ORM\Column(length: 10)]
         private string $today,
         #[ORM\Column]
@@ -82,6 +85,14 @@ class Rehearsal
     public function address(): ?string
     {
         return $this->address;
+    }
+
+    /**
+     * @return list<string> that the rehearsal shop was told to have
+     */
+    public function faults(): array
+    {
+        return $this->faults;
     }
 
     public function today(): string

@@ -39,7 +39,7 @@ abstract class BrowserTestCase extends TestCase
         mkdir($folder.'/profile', 0o700, true);
         register_shutdown_function(self::end(...), $folder);
         $port = self::freePort();
-        self::start(sprintf('ITHREL_VAR=%s ITHREL_TODAY=2026-11-24 exec %s/ithrel demo --port=%d', escapeshellarg($folder), escapeshellarg(dirname(__DIR__, 3)), $port), $folder.'/demo.log');
+        self::start(sprintf('ITHREL_VAR=%s ITHREL_TODAY=2026-11-24 exec %s/ithrel demo --port=%d --shop-port=%d', escapeshellarg($folder), escapeshellarg(dirname(__DIR__, 3)), $port, self::freePort()), $folder.'/demo.log');
         self::waitForPort($port, $folder.'/demo.log');
         self::$address = 'http://127.0.0.1:'.$port;
         $driver = self::freePort();

@@ -27,7 +27,7 @@ final class HandSheet
     {
         yield self::HEADING;
         foreach ($plan->checks as $check) {
-            $head = [$check->purpose->words(), $check->about, $check->route, implode(' and ', array_map(strval(...), $check->quantity)), implode('; ', self::steps($setup, $check))];
+            $head = [$check->purpose->words(), $check->about, $check->route, implode(' and ', array_map(strval(...), $check->quantity)), self::line($setup, $check)];
             foreach (Cells::of($check, null) as $cell) {
                 yield array_map(Csv::harmless(...), [(string) $check->number, ...$head, $cell->stage, 0 === $cell->line ? '' : (string) $cell->line, $cell->what, $cell->expected, '']);
                 $head = ['', '', '', '', ''];
@@ -57,6 +57,11 @@ final class HandSheet
         return $steps;
     }
 
+    private static function line(Setup $setup, Check $check): string
+    {
+        return implode('; ', self::steps($setup, $check));
+    }
+
     private static function named(Setup $setup, Check $check): string
     {
         $code = $check->offered[0] ?? $check->field ?? '';
@@ -71,19 +76,19 @@ final class HandSheet
      *
      * @throws UnreadableDocument
      */
-    public static function read(Plan $plan, string $text): array
+    public static function read(Setup $setup, Plan $plan, string $text): array
     {
         if (!mb_check_encoding($text, 'UTF-8')) {
             throw UnreadableDocument::at('', 'The sheet is not UTF-8 text.');
         }
 
-        return str_starts_with(ltrim($text, "\u{FEFF} \t\r\n"), '{') ? self::fromJson($plan, $text) : self::fromCsv($plan, $text);
+        return str_starts_with(ltrim($text, "\u{FEFF} \t\r\n"), '{') ? self::fromJson($plan, $text) : self::fromCsv($setup, $plan, $text);
     }
 
     /**
      * @return array<int, Found>
      */
-    private static function fromCsv(Plan $plan, string $text): array
+    private static function fromCsv(Setup $setup, Plan $plan, string $text): array
     {
         $rows = Csv::rows($text);
         $heading = array_map(mb_strtolower(...), array_shift($rows) ?? []);
@@ -96,10 +101,13 @@ final class HandSheet
         $problems = [];
         foreach ($rows as $r => $row) {
             $cell = static fn (string $name): string => self::plain($row[$column[$name] ?? -1] ?? '');
+            $number = $cell('check');
+            $check = 1 === preg_match('/^\d{1,6}$/D', $number) ? $plan->checks[(int) $number - 1] ?? null : null;
+            if (null !== $check && '' !== $cell('steps') && self::oneLine($cell('steps')) !== self::oneLine(self::plain(self::line($setup, $check)))) {
+                throw UnreadableDocument::at('/rows/'.$r, sprintf('Row %d: check %s has other steps than it has now. The sheet is of another state of the setup; take it anew.', $r + 2, $number));
+            }
             if ('' !== $cell('found')) {
-                $number = $cell('check');
                 $key = $cell('stage').' '.('' === $cell('line') ? '0' : $cell('line')).' '.$cell('what');
-                $check = 1 === preg_match('/^\d{1,6}$/D', $number) ? $plan->checks[(int) $number - 1] ?? null : null;
                 if (null === $check) {
                     $problems[] = new Problem('/rows/'.$r, sprintf('Row %d: this plan has no check "%s".', $r + 2, $number));
                 } elseif (isset($filled[$check->number][$key])) {
@@ -172,6 +180,12 @@ final class HandSheet
         }
 
         return $found;
+    }
+
+    /** Spreadsheets write line breaks and blanks at the ends each in their own way. */
+    private static function oneLine(string $text): string
+    {
+        return trim((string) preg_replace('/\s+/u', ' ', $text));
     }
 
     /** Without the mark that keeps a spreadsheet from taking a cell for a formula. */

@@ -34,6 +34,8 @@ final class Planner
 {
     /** Checks of one purpose at most; a setup of hundreds of options would else have thousands. */
     private const MOST_OF_A_KIND = 150;
+    /** Picks that are named in the heading of a check. */
+    private const MOST_WORDS = 6;
 
     private readonly Appraiser $appraiser;
     private readonly AppraisalText $form;
@@ -94,7 +96,7 @@ final class Planner
             $rule = $this->reach->setup->quantity;
             $more = $rule->min + $rule->step;
             $this->states[] = $state;
-            $this->addSale(Purpose::Pairs, 'values that meet', [], $state, 1 === $i % 3 && $rule->allows($more) ? $more : $rule->min, 2 === $i % 4 ? 'express' : 'form');
+            $this->addSale(Purpose::Pairs, $this->picked($state), [], $state, 1 === $i % 3 && $rule->allows($more) ? $more : $rule->min, 2 === $i % 4 ? 'express' : 'form');
         }
     }
 
@@ -570,6 +572,21 @@ final class Planner
         }
 
         return $sent;
+    }
+
+    /** What is picked, in a few words. */
+    private function picked(State $state): string
+    {
+        $words = [];
+        foreach ($state->answers as $index => $answer) {
+            $option = $this->reach->setup->options[$index];
+            foreach (is_array($answer) ? $answer : [] as $value) {
+                $words[] = Kind::Flag === $option->kind ? $option->name() : $option->values[$value]->label;
+            }
+        }
+        $shown = array_slice($words, 0, self::MOST_WORDS);
+
+        return ([] === $words ? 'nothing picked' : implode(' · ', $shown)).(count($words) > count($shown) ? sprintf(' and %d more', count($words) - count($shown)) : '');
     }
 
     private function name(Option $option, int $value): string

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiDownload, mdiTrayArrowDown } from '@mdi/js'
+import { mdiDownload, mdiOpenInNew, mdiTrayArrowDown } from '@mdi/js'
 import { useMutation, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -16,6 +16,7 @@ const route = useRoute()
 const router = useRouter()
 const query = useQuery(computed(() => queries.desk(props.id)))
 const desk = computed(() => query.data.value)
+const shop = useQuery(queries.shop())
 provideDesk(computed(() => desk.value as Desk))
 
 const STATIONS = [
@@ -23,6 +24,7 @@ const STATIONS = [
   { name: 'ladder', title: 'Ladder', asks: 'What can be selected?' },
   { name: 'list', title: 'List', asks: 'Every combination' },
   { name: 'ledger', title: 'Ledger', asks: 'What does it cost?' },
+  { name: 'rehearsal', title: 'Rehearsal', asks: 'What did the shop do?' },
 ] as const
 
 const tally = computed(() => bySeverity(desk.value?.findings ?? []))
@@ -46,6 +48,7 @@ useShortcuts({
   '2': () => void toStation('ladder'),
   '3': () => void toStation('list'),
   '4': () => void toStation('ledger'),
+  '5': () => void toStation('rehearsal'),
 })
 
 const picker = ref<HTMLInputElement | null>(null)
@@ -116,6 +119,14 @@ async function picked(): Promise<void> {
           >Next revision…</v-btn
         >
         <v-btn :prepend-icon="mdiDownload" :href="`/api/setups/${id}/document`">Document</v-btn>
+        <v-btn
+          v-if="shop.data.value?.standIn"
+          :prepend-icon="mdiOpenInNew"
+          :href="`/api/setups/${id}/shop-page`"
+          target="_blank"
+          title="The item's page in the rehearsal shop, as this revision says"
+          >Shop page</v-btn
+        >
       </div>
     </section>
     <Trouble v-if="revise.error.value" :error="revise.error.value" class="mx-4 mb-2" />

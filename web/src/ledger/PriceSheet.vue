@@ -7,12 +7,13 @@ import { useDesk } from '../desk/useDesk'
 import { plainLabel } from '../outline/words'
 import { answer, client, type SheetRow } from '../shared/api'
 import Trouble from '../shared/Trouble.vue'
+import VerdictFilter from '../shared/VerdictFilter.vue'
 
 /** A price sheet as somebody wrote it, each row beside what Ithrel works out. */
 const desk = useDesk()
 const setup = computed(() => desk.value.document as unknown as SetupDocument)
 const text = ref('')
-const only = ref<SheetRow['verdict'] | null>(null)
+const only = ref<string | null>(null)
 const check = useMutation({
   mutationFn: (sheet: string) =>
     answer(
@@ -28,15 +29,17 @@ const VERDICTS = {
   unreachable: 'no shopper can reach',
   unreadable: 'cannot be read',
 } as const
+const TONES = { agrees: 'good', differs: 'bad', unreachable: 'look', unreadable: 'look' } as const
 /** The verdict on one row. */
 function one(verdict: SheetRow['verdict']): string {
   return { ...VERDICTS, agrees: 'agrees', differs: 'differs' }[verdict]
 }
-const tally = computed(() => {
-  const counts = { agrees: 0, differs: 0, unreachable: 0, unreadable: 0 }
-  for (const row of check.data.value?.rows ?? []) counts[row.verdict]++
-  return counts
-})
+const verdicts = computed(() =>
+  (['agrees', 'differs', 'unreachable', 'unreadable'] as const).map((value) => {
+    const count = (check.data.value?.rows ?? []).filter((r) => r.verdict === value).length
+    return { value, count, words: count === 1 ? one(value) : VERDICTS[value], tone: TONES[value] }
+  }),
+)
 const rows = computed(() =>
   (check.data.value?.rows ?? []).filter((r) => only.value === null || r.verdict === only.value).slice(0, 500),
 )
@@ -108,18 +111,7 @@ function role(column: { role: string; option: string | null }): string {
       Copy the cells from a spreadsheet and paste them here. Options without a column keep their default.
     </p>
     <template v-if="check.data.value">
-      <div class="verdicts" role="group" aria-label="Show">
-        <button
-          v-for="(word, verdict) in VERDICTS"
-          :key="verdict"
-          type="button"
-          :class="verdict"
-          :aria-pressed="only === verdict"
-          @click="only = only === verdict ? null : verdict"
-        >
-          {{ tally[verdict] }} {{ tally[verdict] === 1 ? one(verdict) : word }}
-        </button>
-      </div>
+      <VerdictFilter v-model="only" :verdicts="verdicts" class="verdicts" />
       <ul v-if="check.data.value.explanations.length" class="explained" aria-label="What explains it">
         <li v-for="(e, i) in check.data.value.explanations.slice(0, 6)" :key="i">
           <strong>{{ e.rows.length }} {{ e.rows.length === 1 ? 'row' : 'rows' }}</strong> off by
@@ -190,38 +182,21 @@ function role(column: { role: string; option: string | null }): string {
   max-width: 70ch;
 }
 .verdicts {
-  display: flex;
-  gap: 18px;
   margin: 12px 0 6px;
-}
-.verdicts button {
-  all: unset;
-  cursor: pointer;
-  border-bottom: 2px solid transparent;
-}
-.verdicts button[aria-pressed='true'] {
-  border-bottom-color: currentcolor;
-}
-.verdicts button:focus-visible {
-  outline: 2px solid rgb(var(--v-theme-primary));
 }
 .verdict {
   margin-right: 6px;
 }
-.agrees .verdict,
-button.agrees {
+.agrees .verdict {
   color: rgb(var(--v-theme-primary));
 }
 .differs .verdict,
-.differs .off,
-button.differs {
+.differs .off {
   color: rgb(var(--v-theme-error));
   font-weight: 600;
 }
 .unreachable .verdict,
-.unreadable .verdict,
-button.unreachable,
-button.unreadable {
+.unreadable .verdict {
   color: rgb(var(--v-theme-warning));
 }
 .explained {

@@ -2,13 +2,20 @@ import createClient from 'openapi-fetch'
 import type { paths, ProblemDetails } from './api.d'
 
 export type {
+  CheckCell,
+  CheckDifference,
+  CheckRow,
+  CheckView,
   CombinationPage,
   Counts,
   Desk,
   FindingView as Finding,
   Ladder,
   LadderCell,
+  LastRehearsal,
+  LikelyPlace,
   ProblemDetails,
+  RehearsalView as Rehearsal,
   Rung,
   ShelfEntry,
   SheetRowView as SheetRow,

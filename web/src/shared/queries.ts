@@ -1,6 +1,9 @@
 import { keepPreviousData, QueryClient, queryOptions } from '@tanstack/vue-query'
 import { answer, client, Refusal } from './api'
 
+/** How often a rehearsal that runs is asked how far it is. */
+const RUNNING_MILLISECONDS = 400
+
 export const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
@@ -112,5 +115,43 @@ export const queries = {
       queryFn: ({ signal }) =>
         answer(client.POST('/api/setups/{id}/slip', { params: { path: { id } }, body: state, signal })),
       placeholderData: keepPreviousData,
+    }),
+  shop: () =>
+    queryOptions({ queryKey: ['shop'], queryFn: () => answer(client.GET('/api/shop')), staleTime: 600_000 }),
+  rehearsals: (id: string) =>
+    queryOptions({
+      queryKey: ['rehearsals', id],
+      queryFn: () => answer(client.GET('/api/setups/{id}/rehearsals', { params: { path: { id } } })),
+    }),
+  /** Asked again and again while it runs. */
+  rehearsal: (run: string) =>
+    queryOptions({
+      queryKey: ['rehearsal', run],
+      queryFn: ({ signal }) =>
+        answer(client.GET('/api/rehearsals/{run}', { params: { path: { run } }, signal })),
+      refetchInterval: ({ state }) =>
+        state.data && ['planning', 'running'].includes(state.data.state) ? RUNNING_MILLISECONDS : false,
+    }),
+  checks: (run: string, waiting: number) =>
+    queryOptions({
+      queryKey: ['checks', run, waiting],
+      queryFn: ({ signal }) =>
+        answer(client.GET('/api/rehearsals/{run}/checks', { params: { path: { run } }, signal })),
+      placeholderData: keepPreviousData,
+    }),
+  check: (run: string, number: number, verdict: string) =>
+    queryOptions({
+      queryKey: ['check', run, number, verdict],
+      queryFn: ({ signal }) =>
+        answer(
+          client.GET('/api/rehearsals/{run}/checks/{number}', { params: { path: { run, number } }, signal }),
+        ),
+      placeholderData: keepPreviousData,
+    }),
+  handSheet: (id: string, sha256: string) =>
+    queryOptions({
+      queryKey: ['hand-sheet', id, sha256],
+      queryFn: ({ signal }) =>
+        answer(client.GET('/api/setups/{id}/hand-sheet', { params: { path: { id } }, signal })),
     }),
 }

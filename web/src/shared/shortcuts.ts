@@ -2,8 +2,8 @@ import { onMounted, onUnmounted } from 'vue'
 
 /** What every shortcut does, for the sheet under "?". */
 export const SHORTCUTS: { keys: string; does: string }[] = [
-  { keys: '1 2 3 4', does: 'Outline, Ladder, List, Ledger' },
-  { keys: 'n / p', does: 'next / previous finding' },
+  { keys: '1 2 3 4 5', does: 'Outline, Ladder, List, Ledger, Rehearsal' },
+  { keys: 'n / p', does: 'next / previous finding, or check that differs' },
   { keys: '← → ↑ ↓', does: 'move among the cells of the ladder' },
   { keys: 'Enter or Space', does: 'pin or unpin the cell in focus' },
   { keys: 'c', does: 'clear all pins' },

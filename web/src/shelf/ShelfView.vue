@@ -9,6 +9,7 @@ import { queries, queryClient } from '../shared/queries'
 import { SEVERITIES } from '../shared/severity'
 import Trouble from '../shared/Trouble.vue'
 import BringIn from './BringIn.vue'
+import { outcome } from '../rehearsal/verdicts'
 
 const shelf = useQuery(queries.shelf())
 const router = useRouter()
@@ -77,6 +78,7 @@ async function broughtIn(setup: ShelfEntry): Promise<void> {
               <th scope="col" class="figure">Selectable</th>
               <th scope="col" class="figure">Wrong sales</th>
               <th scope="col">Findings</th>
+              <th scope="col">Last rehearsal</th>
               <th scope="col"><span class="quiet">Revision</span></th>
               <th scope="col"><span class="d-sr-only">More</span></th>
             </tr>
@@ -111,6 +113,19 @@ async function broughtIn(setup: ShelfEntry): Promise<void> {
                 </td>
               </template>
               <td v-else colspan="3" class="quiet">{{ s.trouble }}</td>
+              <td>
+                <router-link
+                  v-if="s.rehearsal"
+                  :to="{ name: 'rehearsal', params: { id: s.id }, query: { run: s.rehearsal.id } }"
+                  class="last"
+                  :class="{ bad: s.rehearsal.differs > 0 }"
+                  >{{ outcome(s.rehearsal) }}</router-link
+                >
+                <span v-else class="quiet">none</span>
+                <div v-if="s.rehearsal && !s.rehearsal.current" class="quiet small">
+                  of an earlier revision
+                </div>
+              </td>
               <td class="quiet">{{ s.revision }}</td>
               <td>
                 <v-menu>

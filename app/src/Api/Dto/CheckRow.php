@@ -9,11 +9,12 @@ use OpenApi\Attributes as OA;
 /**
  * A check and what came of it.
  */
-#[OA\Schema(required: ['number', 'purpose', 'purposeWords', 'about', 'verdict', 'expected', 'differences', 'reason'])]
+#[OA\Schema(required: ['number', 'purpose', 'purposeWords', 'about', 'verdict', 'expected', 'differences', 'stages', 'reason'])]
 final readonly class CheckRow
 {
     /**
      * @param list<CheckDifference> $differences
+     * @param list<string>          $stages      that are looked at
      */
     public function __construct(
         #[OA\Property]
@@ -30,6 +31,8 @@ final readonly class CheckRow
         public string $expected,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckDifference'))]
         public array $differences,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string', enum: ['page', 'cart', 'checkout', 'order']))]
+        public array $stages,
         #[OA\Property]
         public ?string $reason,
     ) {

@@ -9,10 +9,12 @@ use OpenApi\Attributes as OA;
 /**
  * A rehearsal: how far it is, and what it comes to.
  */
-#[OA\Schema(required: ['id', 'setup', 'title', 'revision', 'sha256', 'current', 'address', 'today', 'state', 'message', 'createdAt', 'endedAt', 'total', 'waiting', 'agrees', 'differs', 'noAnswer', 'notTried', 'pairs', 'lowerBound', 'combinations', 'likely'])]
+#[OA\Schema(required: ['id', 'setup', 'title', 'revision', 'sha256', 'current', 'address', 'faults', 'today', 'state', 'message', 'createdAt', 'endedAt', 'total', 'waiting', 'agrees', 'differs', 'noAnswer', 'notTried', 'pairs', 'lowerBound', 'combinations', 'likely'])]
 final readonly class RehearsalView
 {
     /**
+     * @param string|null       $address of the page that is tried; null: by hand
+     * @param list<string>      $faults  that the rehearsal shop was told to have
      * @param list<LikelyPlace> $likely
      */
     public function __construct(
@@ -30,6 +32,8 @@ final readonly class RehearsalView
         public bool $current,
         #[OA\Property]
         public ?string $address,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        public array $faults,
         #[OA\Property]
         public string $today,
         #[OA\Property(enum: ['planning', 'running', 'done', 'cancelled', 'failed'])]

@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * A setup on the shelf.
  */
-#[OA\Schema(required: ['id', 'title', 'item', 'createdAt', 'revision', 'sha256', 'counts', 'blockers', 'warnings', 'notes', 'trouble'])]
+#[OA\Schema(required: ['id', 'title', 'item', 'createdAt', 'revision', 'sha256', 'counts', 'blockers', 'warnings', 'notes', 'trouble', 'rehearsal'])]
 final readonly class ShelfEntry
 {
     public function __construct(
@@ -35,6 +35,8 @@ final readonly class ShelfEntry
         public int $notes,
         #[OA\Property]
         public ?string $trouble,
+        #[OA\Property]
+        public ?LastRehearsal $rehearsal,
     ) {
     }
 }

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { mdiDownload, mdiPrinterOutline, mdiTrayArrowUp } from '@mdi/js'
+import { useMutation, useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useDesk } from '../desk/useDesk'
+import { answer, client } from '../shared/api'
+import { grouped } from '../shared/numbers'
+import { queries, queryClient } from '../shared/queries'
+import Trouble from '../shared/Trouble.vue'
+import { useViewState } from '../shared/viewState'
+import CheckCells from './CheckCells.vue'
+
+/** The plan for somebody who tries it in a shop by hand: printed, or as CSV; what was found comes back in here. */
+const desk = useDesk()
+const view = useViewState()
+const query = useQuery(computed(() => queries.handSheet(desk.value.id, desk.value.sha256)))
+const sheet = computed(() => query.data.value)
+const read = useMutation({
+  mutationFn: (text: string) =>
+    answer(
+      client.POST('/api/setups/{id}/hand-sheet', {
+        params: { path: { id: desk.value.id } },
+        body: { text },
+      }),
+    ),
+  onSuccess: async (run) => {
+    queryClient.setQueryData(queries.rehearsal(run.id).queryKey, run)
+    await queryClient.invalidateQueries({ queryKey: ['rehearsals', desk.value.id] })
+    await queryClient.invalidateQueries({ queryKey: ['shelf'] })
+    await view.change({ view: undefined, run: run.id, check: undefined })
+  },
+})
+const picker = ref<HTMLInputElement | null>(null)
+async function picked(): Promise<void> {
+  const file = picker.value?.files?.[0]
+  if (file) read.mutate(await file.text())
+  if (picker.value) picker.value.value = ''
+}
+function print(): void {
+  window.print()
+}
+</script>
+
+<template>
+  <div class="sheet">
+    <div class="acts unprinted">
+      <v-btn :prepend-icon="mdiPrinterOutline" :disabled="!sheet" @click="print">Print…</v-btn>
+      <v-btn :prepend-icon="mdiDownload" :href="`/api/setups/${desk.id}/hand-sheet.csv`"
+        >CSV to fill in</v-btn
+      >
+      <input
+        ref="picker"
+        type="file"
+        accept=".csv,.json,text/csv,application/json"
+        class="d-sr-only"
+        tabindex="-1"
+        aria-label="Filled sheet"
+        @change="picked"
+      />
+      <v-btn
+        variant="flat"
+        color="primary"
+        :prepend-icon="mdiTrayArrowUp"
+        :loading="read.isPending.value"
+        @click="picker?.click()"
+        >Bring a filled sheet back…</v-btn
+      >
+      <span class="quiet"
+        >Fill in the column “found”; what stays empty in a check is taken as expected. A JSON of cart lines is
+        read too.</span
+      >
+    </div>
+    <Trouble v-if="read.error.value" :error="read.error.value" class="unprinted" />
+    <Trouble v-if="query.error.value" :error="query.error.value" />
+    <p v-else-if="!sheet" class="quiet" role="status">Working out the checks…</p>
+    <template v-else>
+      <h2 class="title">{{ desk.title }}: {{ sheet.checks.length }} checks by hand</h2>
+      <p class="quiet">
+        As of {{ desk.today }}, document {{ desk.sha256.slice(0, 8) }}.
+        {{ grouped(String(sheet.pairs)) }} pairs of values can meet; {{ sheet.combinations }} combinations
+        cover them. Begin each check with an empty cart.
+      </p>
+      <section v-for="c in sheet.checks" :key="c.number" class="check" :aria-label="`Check ${c.number}`">
+        <h3>
+          {{ c.number }}. {{ c.about }} <span class="quiet">({{ c.purposeWords }})</span>
+        </h3>
+        <div class="two">
+          <ol>
+            <li v-for="(s, i) in c.steps" :key="i">{{ s }}</li>
+          </ol>
+          <CheckCells :cells="c.cells" :tried="false" blank />
+        </div>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 10px 16px 24px;
+  overflow: auto;
+  min-height: 0;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+  margin-bottom: 10px;
+}
+.check {
+  border-top: 1px solid var(--paper-line);
+  padding: 8px 0 12px;
+  margin-top: 8px;
+  content-visibility: auto;
+  contain-intrinsic-size: auto 420px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+  gap: 24px;
+}
+ol {
+  padding-left: 20px;
+  margin: 4px 0;
+}
+@media (max-width: 800px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media print {
+  .check {
+    break-inside: avoid;
+    content-visibility: visible;
+  }
+}
+</style>

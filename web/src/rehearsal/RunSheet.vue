@@ -1,0 +1,372 @@
+<script setup lang="ts">
+import { mdiDownload } from '@mdi/js'
+import { useMutation, useQuery } from '@tanstack/vue-query'
+import { computed, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { useDesk } from '../desk/useDesk'
+import { answer, client, type Rehearsal } from '../shared/api'
+import { grouped } from '../shared/numbers'
+import { queries, queryClient } from '../shared/queries'
+import { useShortcuts } from '../shared/shortcuts'
+import Trouble from '../shared/Trouble.vue'
+import VerdictFilter from '../shared/VerdictFilter.vue'
+import { useViewState } from '../shared/viewState'
+import CheckPanel from './CheckPanel.vue'
+import CheckTable from './CheckTable.vue'
+import NewRun from './NewRun.vue'
+import { isOver, moment, outcome, VERDICTS } from './verdicts'
+
+/** The rehearsals of a setup, and one of them: likely places, then every check. */
+const desk = useDesk()
+const route = useRoute()
+const view = useViewState()
+const runs = useQuery(computed(() => queries.rehearsals(desk.value.id)))
+
+function fromAddress(key: string): string | null {
+  const value = route.query[key]
+  return typeof value === 'string' && value !== '' ? value : null
+}
+const id = computed(() => fromAddress('run') ?? runs.data.value?.[0]?.id ?? '')
+const query = useQuery(computed(() => ({ ...queries.rehearsal(id.value), enabled: id.value !== '' })))
+const run = computed(() => (query.data.value?.id === id.value ? query.data.value : undefined))
+const checks = useQuery(
+  computed(() => ({
+    ...queries.checks(id.value, run.value?.waiting ?? 0),
+    enabled: run.value !== undefined && run.value.state !== 'planning',
+  })),
+)
+watch(
+  () => run.value && isOver(run.value),
+  (over, before) => {
+    if (over && before === false) {
+      void queryClient.invalidateQueries({ queryKey: ['rehearsals', desk.value.id] })
+      void queryClient.invalidateQueries({ queryKey: ['shelf'] })
+    }
+  },
+)
+
+const faults = computed(() => run.value?.faults.join(', ') ?? '')
+const verdict = computed({
+  get: () => fromAddress('verdict'),
+  set: (value) => void view.change({ verdict: value ?? undefined }),
+})
+const purpose = computed({
+  get: () => fromAddress('purpose'),
+  set: (value) => void view.change({ purpose: value ?? undefined }),
+})
+const place = computed(() => fromAddress('place'))
+const number = computed(() => Number(fromAddress('check') ?? 0))
+const all = computed(() => checks.data.value ?? [])
+const purposes = computed(() => [
+  { value: null, title: 'every purpose' },
+  ...Array.from(new Map(all.value.map((c) => [c.purpose, c.purposeWords])), ([value, title]) => ({
+    value,
+    title,
+  })),
+])
+const explained = computed(() => run.value?.likely.find((l) => l.at === place.value)?.checks ?? null)
+const shown = computed(() =>
+  all.value.filter(
+    (c) =>
+      (verdict.value === null || c.verdict === verdict.value) &&
+      (purpose.value === null || c.purpose === purpose.value) &&
+      (explained.value === null || explained.value.includes(c.number)),
+  ),
+)
+const chosen = computed(() => all.value.find((c) => c.number === number.value))
+const tally = computed(() =>
+  (Object.keys(VERDICTS) as (keyof typeof VERDICTS)[])
+    .map((value) => {
+      const count = all.value.filter((c) => c.verdict === value).length
+      const { one, many, tone } = VERDICTS[value]
+      return { value, count, words: count === 1 ? one : many, tone }
+    })
+    .filter((v) => v.count > 0 || v.value === 'differs'),
+)
+
+async function begun(next: Rehearsal): Promise<void> {
+  queryClient.setQueryData(queries.rehearsal(next.id).queryKey, next)
+  await queryClient.invalidateQueries({ queryKey: ['rehearsals', desk.value.id] })
+  await view.change({
+    run: next.id,
+    check: undefined,
+    verdict: undefined,
+    purpose: undefined,
+    place: undefined,
+  })
+}
+const act = useMutation({
+  mutationFn: (what: 'cancel' | 'again') =>
+    answer(
+      what === 'cancel'
+        ? client.POST('/api/rehearsals/{run}/cancel', { params: { path: { run: id.value } } })
+        : client.POST('/api/rehearsals/{run}/again', { params: { path: { run: id.value } } }),
+    ),
+  onSuccess: (next) => {
+    queryClient.setQueryData(queries.rehearsal(next.id).queryKey, next)
+  },
+})
+
+/** The next check that differs, among those shown. */
+function step(by: 1 | -1): void {
+  const differing = shown.value.filter((c) => c.verdict === 'differs').map((c) => c.number)
+  const next =
+    by === 1
+      ? differing.find((n) => n > number.value)
+      : differing.filter((n) => n < number.value || number.value === 0).pop()
+  if (next !== undefined) void view.change({ check: next })
+}
+useShortcuts({
+  n: () => {
+    step(1)
+  },
+  p: () => {
+    step(-1)
+  },
+})
+function title(r: Rehearsal): string {
+  const where = r.address === null ? ' · by hand' : r.faults.length > 0 ? ' · with faults' : ''
+  return `${moment(r.createdAt)} · rev. ${r.revision}${where} · ${outcome(r)}`
+}
+</script>
+
+<template>
+  <div class="sheet">
+    <div class="top">
+      <NewRun @begun="begun" />
+      <label v-if="runs.data.value?.length" class="which">
+        <span class="quiet">Shown</span>
+        <select
+          :value="id"
+          @change="
+            view.change({
+              run: ($event.target as HTMLSelectElement).value,
+              check: undefined,
+              place: undefined,
+            })
+          "
+        >
+          <option v-for="r in runs.data.value" :key="r.id" :value="r.id">{{ title(r) }}</option>
+        </select>
+      </label>
+    </div>
+    <Trouble v-if="runs.error.value" :error="runs.error.value" />
+    <Trouble v-else-if="query.error.value" :error="query.error.value" />
+    <p v-else-if="runs.data.value?.length === 0 && id === ''" class="empty">
+      Not rehearsed yet. “Rehearse” tries a plan of few checks in the shop, each as a new shopper would: every
+      value, every pair of values that can meet, every limit, every condition. Without an address of your
+      shop, the rehearsal shop beside Ithrel is tried; or take the plan “By hand”.
+    </p>
+    <template v-if="run">
+      <div class="state">
+        <p v-if="run.state === 'planning'" role="status">Working out the checks…</p>
+        <p v-else-if="run.state === 'failed'" role="alert" class="bad">
+          It could not begin: {{ run.message }}
+        </p>
+        <template v-else>
+          <template v-if="run.state === 'running'">
+            <progress :max="run.total" :value="run.total - run.waiting" aria-label="Tried" />
+            <span role="status">{{ run.total - run.waiting }} of {{ run.total }} tried</span>
+          </template>
+          <span v-else-if="run.state === 'cancelled'" class="look"
+            >Cancelled with {{ run.waiting }} of {{ run.total }} still waiting.</span
+          >
+          <span class="quiet"
+            >{{ run.total }} checks. The {{ grouped(String(run.pairs)) }} pairs of values that can meet lie in
+            {{ run.combinations }} combinations; {{ run.lowerBound }} is the least it takes.</span
+          >
+        </template>
+        <v-btn v-if="!isOver(run)" :loading="act.isPending.value" @click="act.mutate('cancel')">Cancel</v-btn>
+        <v-btn
+          v-else-if="run.address !== null && run.noAnswer + run.waiting > 0 && run.state !== 'failed'"
+          :loading="act.isPending.value"
+          @click="act.mutate('again')"
+          >Try those without an answer again</v-btn
+        >
+        <span class="grow" />
+        <a
+          v-if="run.address !== null"
+          :href="run.address"
+          target="_blank"
+          rel="noreferrer"
+          :title="run.address"
+          >{{ faults === '' ? 'The page tried' : `The page tried, with ${faults}` }}</a
+        >
+        <template v-if="run.total > 0 && isOver(run)">
+          <v-btn :prepend-icon="mdiDownload" :href="`/api/rehearsals/${run.id}/checks.csv`">CSV</v-btn>
+          <v-btn :prepend-icon="mdiDownload" :href="`/api/rehearsals/${run.id}/junit.xml`">JUnit XML</v-btn>
+        </template>
+      </div>
+      <Trouble v-if="act.error.value" :error="act.error.value" />
+      <p v-if="!run.current" class="look old">
+        This was revision {{ run.revision }}; the setup has changed since. Rehearse it anew.
+      </p>
+      <section v-if="run.likely.length" class="likely" aria-label="Likely places">
+        <h2>Likely {{ run.likely.length === 1 ? 'place' : 'places' }}</h2>
+        <ol>
+          <li v-for="l in run.likely.slice(0, 4)" :key="l.at">
+            <button
+              type="button"
+              class="bare explains"
+              :aria-pressed="place === l.at"
+              :title="place === l.at ? 'Show all checks' : 'Show these checks alone'"
+              @click="view.change({ place: place === l.at ? undefined : l.at })"
+            >
+              <strong>{{ l.explains }}</strong> of {{ run.differs }}
+            </button>
+            <router-link :to="{ name: 'outline', params: { id: desk.id }, query: { at: l.at } }">{{
+              l.words
+            }}</router-link>
+          </li>
+        </ol>
+      </section>
+      <div v-if="all.length" class="filters">
+        <VerdictFilter v-model="verdict" :verdicts="tally" />
+        <label>
+          <span class="d-sr-only">Purpose</span>
+          <select v-model="purpose">
+            <option v-for="p in purposes" :key="p.value ?? ''" :value="p.value">{{ p.title }}</option>
+          </select>
+        </label>
+        <button
+          v-if="place !== null"
+          type="button"
+          class="bare clear"
+          @click="view.change({ place: undefined })"
+        >
+          only what one place explains ×
+        </button>
+      </div>
+      <div v-if="all.length" class="columns" :class="{ split: chosen }">
+        <CheckTable
+          :rows="shown"
+          :chosen="number"
+          @choose="(n) => view.change({ check: n === number ? undefined : n })"
+        />
+        <CheckPanel v-if="chosen" :run="run" :row="chosen" @close="view.change({ check: undefined })" />
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.sheet {
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  min-height: 0;
+  padding: 8px 16px 0;
+  gap: 8px;
+}
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 24px;
+  align-items: center;
+}
+.top > form {
+  flex: 1 1 620px;
+}
+.which {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  max-width: 100%;
+}
+select {
+  font: inherit;
+  color: inherit;
+  background: transparent;
+  border: 1px solid rgba(var(--v-theme-on-background), 0.45);
+  padding: 3px 6px;
+  max-width: 100%;
+  text-overflow: ellipsis;
+}
+select option {
+  background: rgb(var(--v-theme-surface));
+}
+.which select {
+  max-width: 380px;
+}
+.empty {
+  max-width: 74ch;
+  padding: 12px 0;
+}
+.state {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+}
+progress {
+  width: 220px;
+  accent-color: rgb(var(--v-theme-primary));
+}
+.grow {
+  flex: 1;
+}
+.bad {
+  color: rgb(var(--v-theme-error));
+}
+.look {
+  color: rgb(var(--v-theme-warning));
+}
+.likely {
+  display: flex;
+  gap: 16px;
+  border-top: 1px solid var(--paper-line);
+  padding-top: 6px;
+}
+.likely h2 {
+  white-space: nowrap;
+}
+.likely ol {
+  list-style: none;
+  padding: 0;
+  margin: 2px 0 0;
+  columns: 2;
+  column-gap: 32px;
+  flex: 1;
+}
+.explains {
+  min-width: 72px;
+  display: inline-block;
+  text-decoration: underline;
+  text-decoration-color: var(--paper-line);
+}
+.explains[aria-pressed='true'] {
+  text-decoration-color: currentcolor;
+}
+.likely strong {
+  color: rgb(var(--v-theme-error));
+}
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 24px;
+  align-items: center;
+  border-top: 1px solid var(--paper-line);
+  padding-top: 6px;
+}
+.clear {
+  color: rgb(var(--v-theme-primary));
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 16px;
+  flex: 1;
+  min-height: 240px;
+}
+.columns.split {
+  grid-template-columns: minmax(0, 1fr) minmax(0, 480px);
+}
+@media (max-width: 900px) {
+  .columns.split {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .likely ol {
+    columns: 1;
+  }
+}
+</style>
