@@ -138,6 +138,16 @@ final class Shop
         return ['accepted' => true, 'problems' => []];
     }
 
+    /**
+     * The page as a form without a script left it, so that nothing has to be typed anew.
+     *
+     * @param array<string, mixed> $answers
+     */
+    public function fill(array $answers): void
+    {
+        $this->answers = $this->form->ordered($answers);
+    }
+
     public function emptyCart(): void
     {
         $this->lines = [];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Rehearsal;
 
 use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 use Ithrel\App\Queue\Job;
 use Ithrel\App\Queue\WorkQueue;
@@ -94,7 +95,10 @@ final readonly class Rehearsals
     /** The last one that tells of the setup; with faults switched on, the rehearsal shop tells of its faults. */
     public function last(StoredSetup $setup): ?Rehearsal
     {
-        return $this->entities->getRepository(Rehearsal::class)->findOneBy(['setup' => $setup, 'faults' => '[]'], ['id' => 'DESC']);
+        $last = $this->entities->createQuery('SELECT r FROM '.Rehearsal::class.' r WHERE r.setup = :setup AND r.faults = :none ORDER BY r.id DESC')
+            ->setParameter('setup', $setup)->setParameter('none', '[]', ParameterType::STRING)->setMaxResults(1)->getOneOrNullResult();
+
+        return $last instanceof Rehearsal ? $last : null;
     }
 
     /**

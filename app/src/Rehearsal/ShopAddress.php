@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Rehearsal;
 
 use Ithrel\Core\Setup\UnreadableDocument;
+use Symfony\Component\DomCrawler\UriResolver;
 
 /**
  * The address of an item's page in a shop, and the hosts that may be asked at all.
@@ -42,14 +43,7 @@ final readonly class ShopAddress
      */
     public function follow(string $from, string $link): string
     {
-        $parts = parse_url($from);
-        $origin = ($parts['scheme'] ?? '').'://'.($parts['host'] ?? '').(isset($parts['port']) ? ':'.$parts['port'] : '');
-        $full = match (true) {
-            1 === preg_match('~^[a-z][a-z0-9+.-]*:~i', $link) => $link,
-            str_starts_with($link, '//') => ($parts['scheme'] ?? '').':'.$link,
-            str_starts_with($link, '/') => $origin.$link,
-            default => $origin.preg_replace('~[^/]*$~', '', $parts['path'] ?? '/').$link,
-        };
+        $full = UriResolver::resolve($link, $from);
         $why = $this->refusal($full);
         if (null !== $why) {
             throw new NoAnswer(sprintf('The shop led from %s to %s. %s', $from, mb_strimwidth($full, 0, 200, '…', 'UTF-8'), $why), false);

@@ -11,6 +11,7 @@ use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverElement;
+use Ithrel\Shop\Tests\Processes;
 use PHPUnit\Framework\TestCase;
 
 /**
@@ -38,13 +39,11 @@ abstract class BrowserTestCase extends TestCase
         $folder = sys_get_temp_dir().'/ithrel-browser-'.bin2hex(random_bytes(5));
         mkdir($folder.'/profile', 0o700, true);
         register_shutdown_function(self::end(...), $folder);
-        $port = self::freePort();
-        self::start(sprintf('ITHREL_VAR=%s ITHREL_TODAY=2026-11-24 exec %s/ithrel demo --port=%d --shop-port=%d', escapeshellarg($folder), escapeshellarg(dirname(__DIR__, 3)), $port, self::freePort()), $folder.'/demo.log');
-        self::waitForPort($port, $folder.'/demo.log');
+        $port = Processes::freePort();
+        self::$groups[] = Processes::serve(sprintf('ITHREL_VAR=%s ITHREL_TODAY=2026-11-24 exec %s/ithrel demo --port=%d --shop-port=%d', escapeshellarg($folder), escapeshellarg(dirname(__DIR__, 3)), $port, Processes::freePort()), $port, $folder.'/demo.log');
         self::$address = 'http://127.0.0.1:'.$port;
-        $driver = self::freePort();
-        self::start('exec chromedriver --port='.$driver, $folder.'/driver.log');
-        self::waitForPort($driver, $folder.'/driver.log');
+        $driver = Processes::freePort();
+        self::$groups[] = Processes::serve('exec chromedriver --port='.$driver, $driver, $folder.'/driver.log');
         $options = (new ChromeOptions())->addArguments([...self::FLAGS, '--user-data-dir='.$folder.'/profile']);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
@@ -166,41 +165,6 @@ abstract class BrowserTestCase extends TestCase
         }
     }
 
-    private static function start(string $command, string $log): void
-    {
-        $process = proc_open(['setsid', 'bash', '-c', $command], [['file', '/dev/null', 'r'], ['file', $log, 'w'], ['file', $log, 'a']], $pipes);
-        if (!is_resource($process)) {
-            throw new \RuntimeException('Cannot start '.$command);
-        }
-        self::$groups[] = proc_get_status($process)['pid'];
-    }
-
-    private static function freePort(): int
-    {
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        if (false === $socket) {
-            throw new \RuntimeException('No port is free.');
-        }
-        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
-        fclose($socket);
-
-        return $port;
-    }
-
-    private static function waitForPort(int $port, string $log): void
-    {
-        for ($i = 0; $i < 1200; ++$i) {
-            $socket = @fsockopen('127.0.0.1', $port);
-            if (false !== $socket) {
-                fclose($socket);
-
-                return;
-            }
-            usleep(100_000);
-        }
-        throw new \RuntimeException("Nothing answers on port {$port}:\n".file_get_contents($log));
-    }
-
     private static function end(string $folder): void
     {
         if (isset(self::$browser)) {
@@ -211,7 +175,7 @@ abstract class BrowserTestCase extends TestCase
             }
         }
         foreach (self::$groups as $group) {
-            posix_kill(-$group, SIGTERM);
+            Processes::end($group);
         }
         usleep(500_000);
         exec('rm -rf '.escapeshellarg($folder));

@@ -122,7 +122,9 @@ final class HandSheet
             $check = $plan->checks[$number - 1];
             $cells = [];
             foreach (Cells::of($check, null) as $cell) {
-                $cells[] = isset($given[$cell->key()]) ? new Cell($cell->stage, $cell->line, $cell->what, $cell->expected, $given[$cell->key()][1]->found) : $cell;
+                $seen = $given[$cell->key()][1]->found ?? null;
+                // Blanks at the ends are lost on the way through a spreadsheet, and no one sees them.
+                $cells[] = new Cell($cell->stage, $cell->line, $cell->what, $cell->expected, null !== $seen && trim($cell->expected) === trim($seen) ? $cell->expected : $seen);
                 unset($given[$cell->key()]);
             }
             foreach ($given as [$r, $more]) {

@@ -141,7 +141,11 @@ final class Front
             return $this->failure('What is added is sent as a form or as JSON.', 400, $request);
         }
         $quantity = Read::whole($sent, 'quantity', 1);
-        $added = $shop->add(Read::mapOrNull($sent, 'answers'), $quantity, $route);
+        $answers = Read::mapOrNull($sent, 'answers');
+        $added = $shop->add($answers, $quantity, $route);
+        if (!$isJson && null !== $answers) {
+            $shop->fill($answers);
+        }
         $this->keep($shop, $visit);
         if ($isJson) {
             return new JsonResponse($added, $added['accepted'] ? 200 : 422);

@@ -1,0 +1,256 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Tests\Rehearsal;
+
+use Doctrine\DBAL\Connection;
+use Ithrel\App\Queue\WorkQueue;
+use Ithrel\App\Rehearsal\JUnitFile;
+use Ithrel\App\Rehearsal\Rehearsals;
+use Ithrel\App\Rehearsal\Worker;
+use Ithrel\App\Tests\Api\ApiTestCase;
+use Ithrel\Core\Compare\Csv;
+use Ithrel\Shop\Tests\Processes;
+
+/**
+ * A setup rehearsed in the rehearsal shop over HTTP, from the request of a rehearsal to what it comes to.
+ */
+final class RehearsalTest extends ApiTestCase
+{
+    private static string $folder;
+    private static string $shop;
+
+    public static function setUpBeforeClass(): void
+    {
+        self::$folder = sys_get_temp_dir().'/ithrel-shop-'.bin2hex(random_bytes(5));
+        self::$shop = Processes::shop(self::$folder);
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        unset($_SERVER['ITHREL_SHOP'], $_ENV['ITHREL_SHOP'], $_SERVER['ITHREL_SHOP_SECONDS'], $_ENV['ITHREL_SHOP_SECONDS']);
+        exec('rm -rf '.escapeshellarg(self::$folder));
+    }
+
+    protected function setUp(): void
+    {
+        $_SERVER['ITHREL_SHOP'] = $_ENV['ITHREL_SHOP'] = self::$shop;
+        $_SERVER['ITHREL_SHOP_SECONDS'] = $_ENV['ITHREL_SHOP_SECONDS'] = '5';
+        parent::setUp();
+        $this->browser->disableReboot();
+    }
+
+    public function testAShopWithoutAFaultDoesWhatTheSetupSays(): void
+    {
+        $run = $this->rehearse($this->bringIn('04-engraved-plate'), []);
+        self::assertSame('planning', $run['state']);
+        self::assertSame(1, $this->work(1));
+        $run = $this->asked($run['id']);
+        self::assertSame(['running', $run['total'], 0], [$run['state'], $run['waiting'], $run['agrees']]);
+        $this->work();
+        $run = $this->asked($run['id']);
+        self::assertSame(['done', $run['total'], 0, 0, []], [$run['state'], $run['agrees'], $run['differs'], $run['noAnswer'], $run['likely']]);
+        self::assertGreaterThan(20, $run['total']);
+        self::assertNotNull($run['endedAt']);
+        $last = $this->send('GET', '/api/setups', null, 200)[0]['rehearsal'];
+        self::assertSame([$run['id'], 'done', true, $run['total']], [$last['id'], $last['state'], $last['current'], $last['agrees']]);
+    }
+
+    public function testAFaultIsFoundShownStageByStageAndExplained(): void
+    {
+        $id = $this->bringIn('04-engraved-plate');
+        $run = $this->rehearse($id, ['length-off-by-one']);
+        $this->work();
+        $run = $this->asked($run['id']);
+        self::assertSame(['done', ['length-off-by-one']], [$run['state'], $run['faults']]);
+        self::assertGreaterThan(0, $run['differs']);
+        self::assertSame('/options/1/length', $run['likely'][0]['at']);
+        self::assertSame('the length of Engraving', $run['likely'][0]['words']);
+        self::assertNull($this->send('GET', '/api/setups', null, 200)[0]['rehearsal'], 'A shop with faults switched on tells nothing of the setup.');
+
+        $rows = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200);
+        self::assertCount($run['total'], $rows);
+        $differing = array_values(array_filter($rows, static fn (array $r): bool => 'differs' === $r['verdict']));
+        self::assertCount($run['differs'], $differing);
+        self::assertSame($run['likely'][0]['checks'], array_values(array_intersect($run['likely'][0]['checks'], array_column($differing, 'number'))));
+        $check = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks/'.$differing[0]['number'], null, 200);
+        $lit = array_values(array_filter($check['cells'], static fn (array $c): bool => $c['differs']));
+        self::assertNotSame([], $lit);
+        self::assertSame('taken', $lit[0]['what']);
+        self::assertSame('Open the item\'s page', $check['steps'][0]);
+        self::assertContains('/options/1/length', array_column($check['places'], 'at'));
+
+        $this->browser->request('GET', '/api/rehearsals/'.$run['id'].'/checks.csv');
+        $csv = Csv::rows((string) $this->browser->getResponse()->getContent());
+        self::assertSame(['check', 'purpose', 'about', 'verdict', 'stage', 'what', 'expected', 'found', 'places', 'steps'], $csv[0]);
+        self::assertCount($run['differs'], array_unique(array_column(array_filter($csv, static fn (array $r): bool => 'differs' === $r[3]), 0)));
+
+        $this->browser->request('GET', '/api/rehearsals/'.$run['id'].'/junit.xml');
+        $xml = simplexml_load_string((string) $this->browser->getResponse()->getContent());
+        self::assertNotFalse($xml);
+        self::assertSame([(string) $run['total'], (string) $run['differs'], '0', '0'], [(string) $xml['tests'], (string) $xml['failures'], (string) $xml['errors'], (string) $xml['skipped']]);
+        self::assertCount($run['total'], $xml->xpath('//testcase') ?: []);
+        self::assertCount($run['differs'], $xml->xpath('//testcase/failure[@message and @type]') ?: []);
+        foreach ($xml->testsuite as $suite) {
+            self::assertSame((string) $suite['tests'], (string) count($suite->testcase));
+        }
+    }
+
+    public function testACancelledRehearsalKeepsWhatWasFoundAndGoesOnWhenAsked(): void
+    {
+        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), []);
+        $this->work(6);
+        $run = $this->send('POST', '/api/rehearsals/'.$run['id'].'/cancel', null, 200);
+        self::assertSame(['cancelled', 5, $run['total'] - 5], [$run['state'], $run['agrees'], $run['waiting']]);
+        self::assertSame(0, $this->work(), 'What waits of it is not worked on.');
+        $run = $this->send('POST', '/api/rehearsals/'.$run['id'].'/again', null, 200);
+        self::assertSame(['running', null], [$run['state'], $run['endedAt']]);
+        self::assertSame($run['total'] - 5, $this->work());
+        $run = $this->asked($run['id']);
+        self::assertSame(['done', $run['total']], [$run['state'], $run['agrees']]);
+        $run = $this->send('POST', '/api/rehearsals/'.$run['id'].'/again', null, 200);
+        self::assertSame('done', $run['state'], 'Nothing is left to try.');
+    }
+
+    public function testAShopThatGivesNoAnswerIsNoFaultOfTheSetup(): void
+    {
+        $id = $this->bringIn('07-regatta-string-lights');
+        $run = $this->send('POST', '/api/setups/'.$id.'/rehearsals', ['address' => self::$shop.'/items/notsold'], 201);
+        $this->work();
+        $run = $this->asked($run['id']);
+        self::assertSame(['done', 0, 0, $run['total'], []], [$run['state'], $run['agrees'], $run['differs'], $run['noAnswer'], $run['likely']]);
+        $rows = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200);
+        self::assertSame(['no-answer', 'The shop answered 404 to GET /items/notsold.'], [$rows[0]['verdict'], $rows[0]['reason']]);
+        $this->browser->request('GET', '/api/rehearsals/'.$run['id'].'/junit.xml');
+        self::assertStringContainsString('errors="'.$run['total'].'"', (string) $this->browser->getResponse()->getContent());
+        self::assertSame('running', $this->send('POST', '/api/rehearsals/'.$run['id'].'/again', null, 200)['state']);
+    }
+
+    public function testAJobThatIsDoneTwiceCountsOnce(): void
+    {
+        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), []);
+        $this->work();
+        $before = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200);
+        self::getContainer()->get(WorkQueue::class)->put($run['id'], [0, 1, 2]);
+        self::assertSame(3, $this->work());
+        self::assertSame($before, $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200));
+    }
+
+    public function testWorkThatWasLostWithTheApplicationIsPutBack(): void
+    {
+        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), []);
+        $this->work(4);
+        self::getContainer()->get(Connection::class)->executeStatement('DELETE FROM work');
+        self::assertSame(0, $this->work());
+        self::getContainer()->get(Rehearsals::class)->requeue();
+        $this->work();
+        self::assertSame('done', $this->asked($run['id'])['state']);
+    }
+
+    public function testADocumentThatCanNoLongerBeReadSaysSo(): void
+    {
+        $id = $this->bringIn('07-regatta-string-lights');
+        self::getContainer()->get(Connection::class)->executeStatement('UPDATE revision SET document = ?, sha256 = ?', ['{"no": "setup"}', hash('sha256', random_bytes(8))]);
+        $run = $this->rehearse($id, [], 201, self::$shop.'/items/a');
+        $this->work();
+        $run = $this->asked($run['id']);
+        self::assertSame(['failed', 0], [$run['state'], $run['total']]);
+        self::assertNotEmpty($run['message']);
+    }
+
+    public function testTheSheetByHandGoesOutAndComesBack(): void
+    {
+        $id = $this->bringIn('04-engraved-plate');
+        $sheet = $this->send('GET', '/api/setups/'.$id.'/hand-sheet', null, 200);
+        self::assertNull($sheet['checks'][0]['cells'][0]['found']);
+        ob_start();
+        $this->browser->request('GET', '/api/setups/'.$id.'/hand-sheet.csv');
+        $this->browser->getInternalResponse();
+        $csv = Csv::rows((string) ob_get_clean().$this->browser->getInternalResponse()->getContent());
+        self::assertSame('found', $csv[0][10]);
+        $rows = array_map(static fn (array $r): array => '1' === $r[0] && 'cart' === $r[6] && 'line total' === $r[8] ? [...array_slice($r, 0, 10), '0.01'] : $r, $csv);
+        $run = $this->send('POST', '/api/setups/'.$id.'/hand-sheet', ['text' => Csv::text($rows)], 201);
+        self::assertSame(['done', null, 1, 0, count($sheet['checks']) - 1], [$run['state'], $run['address'], $run['differs'], $run['agrees'], $run['notTried']]);
+        self::assertSame([1], $run['likely'][0]['checks']);
+        $problem = $this->send('POST', '/api/setups/'.$id.'/hand-sheet', ['text' => Csv::text($csv)], 422);
+        self::assertSame('Nothing is filled in: the column "found" is empty in every row.', $problem['problems'][0]['message']);
+        $this->send('POST', '/api/setups/'.$id.'/hand-sheet', ['text' => "check;what\n"], 422);
+    }
+
+    public function testTheShopPageIsPutOnSaleAndOpened(): void
+    {
+        $id = $this->bringIn('04-engraved-plate');
+        $this->browser->request('GET', '/api/setups/'.$id.'/shop-page');
+        self::assertResponseStatusCodeSame(302);
+        $page = (string) $this->browser->getResponse()->headers->get('Location');
+        self::assertStringStartsWith(self::$shop.'/items/', $page);
+        self::assertStringContainsString('<h1>Engraved plate</h1>', (string) file_get_contents($page));
+    }
+
+    public function testWhatCannotBeRehearsedIsRefusedWithItsReason(): void
+    {
+        $id = $this->bringIn('07-regatta-string-lights');
+        foreach (['ftp://127.0.0.1/' => '"ftp" is not HTTP.', 'http://elsewhere.example/' => 'The host "elsewhere.example" may not be asked.'] as $address => $why) {
+            $problem = $this->rehearse($id, [], 422, $address);
+            self::assertSame('/address', $problem['problems'][0]['at']);
+            self::assertStringContainsString($why, $problem['problems'][0]['message']);
+        }
+        self::assertSame(['/faults/0', 'The rehearsal shop has no fault "no-such".'], array_values($this->rehearse($id, ['no-such'], 422)['problems'][0]));
+        self::assertSame('/faults', $this->rehearse($id, ['length-off-by-one'], 422, self::$shop.'/items/a')['problems'][0]['at']);
+        self::assertSame([], $this->send('GET', '/api/setups/'.$id.'/rehearsals', null, 200), 'Nothing of it is kept.');
+        $this->send('GET', '/api/rehearsals/none', null, 404);
+        $run = $this->rehearse($id, []);
+        $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks/9', null, 404);
+    }
+
+    public function testTheShopTellsItsFaults(): void
+    {
+        $shop = $this->send('GET', '/api/shop', null, 200);
+        self::assertSame(self::$shop, $shop['standIn']);
+        self::assertGreaterThanOrEqual(20, count($shop['faults']));
+        self::assertContains('length-off-by-one', array_column($shop['faults'], 'name'));
+    }
+
+    public function testJUnitTextHasNoCharacterThatXmlCannotCarry(): void
+    {
+        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), [], 201, self::$shop.'/items/a');
+        $this->work(1);
+        $rehearsals = self::getContainer()->get(Rehearsals::class);
+        $rehearsals->noAnswer($rehearsals->get($run['id']), 1, "It said \x01 and \u{FFFF} & <b>", 3);
+        $kept = $rehearsals->get($run['id']);
+        $xml = simplexml_load_string(JUnitFile::text($kept, $rehearsals->checks($kept)));
+        self::assertNotFalse($xml);
+        self::assertSame('It said ? and ? & <b>', (string) ($xml->xpath('//error/@message') ?: [''])[0]);
+    }
+
+    /**
+     * @param list<string> $faults
+     *
+     * @return array<array-key, mixed>
+     */
+    private function rehearse(string $setup, array $faults, int $status = 201, string $address = ''): array
+    {
+        return $this->send('POST', '/api/setups/'.$setup.'/rehearsals', ['address' => $address, 'faults' => $faults], $status);
+    }
+
+    /**
+     * @return array<array-key, mixed>
+     */
+    private function asked(string $id): array
+    {
+        return $this->send('GET', '/api/rehearsals/'.$id, null, 200);
+    }
+
+    /**
+     * @return int jobs done
+     */
+    private function work(int $most = PHP_INT_MAX): int
+    {
+        $worker = self::getContainer()->get(Worker::class);
+        for ($done = 0; $done < $most && $worker->once('test'); ++$done) {
+        }
+
+        return $done;
+    }
+}
