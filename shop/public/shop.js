@@ -85,8 +85,11 @@ form.addEventListener('submit', (event) => {
   if (form.dataset.told === 'yes') return
   event.preventDefault()
   const button = event.submitter
-  last.finally(() => {
-    form.dataset.told = 'yes'
-    form.requestSubmit(button)
-  })
+  // A form that is being submitted does not take another submit: it comes once this one is over.
+  last.finally(() =>
+    setTimeout(() => {
+      form.dataset.told = 'yes'
+      form.requestSubmit(button)
+    }),
+  )
 })

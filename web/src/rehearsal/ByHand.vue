@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { mdiDownload, mdiPrinterOutline, mdiTrayArrowUp } from '@mdi/js'
-import { useMutation, useQuery } from '@tanstack/vue-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useDesk } from '../desk/useDesk'
 import { answer, client } from '../shared/api'
 import { grouped } from '../shared/numbers'
-import { queries, queryClient } from '../shared/queries'
+import { queries } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
 import { useViewState } from '../shared/viewState'
 import CheckCells from './CheckCells.vue'
@@ -13,6 +13,7 @@ import CheckCells from './CheckCells.vue'
 /** The plan for somebody who tries it in a shop by hand: printed, or as CSV; what was found comes back in here. */
 const desk = useDesk()
 const view = useViewState()
+const queryClient = useQueryClient()
 const query = useQuery(computed(() => queries.handSheet(desk.value.id, desk.value.sha256)))
 const sheet = computed(() => query.data.value)
 const read = useMutation({
@@ -74,7 +75,10 @@ function print(): void {
     <Trouble v-if="query.error.value" :error="query.error.value" />
     <p v-else-if="!sheet" class="quiet" role="status">Working out the checks…</p>
     <template v-else>
-      <h2 class="title">{{ desk.title }}: {{ sheet.checks.length }} checks by hand</h2>
+      <h2 class="title">
+        {{ desk.title }}: {{ sheet.checks.length }} {{ sheet.checks.length === 1 ? 'check' : 'checks' }} by
+        hand
+      </h2>
       <p class="quiet">
         As of {{ desk.today }}, document {{ desk.sha256.slice(0, 8) }}.
         {{ grouped(String(sheet.pairs)) }} pairs of values can meet; {{ sheet.combinations }} combinations

@@ -56,8 +56,11 @@ const check = computed(() => {
 
 <style scoped>
 .panel {
+  position: sticky;
+  top: 0;
+  align-self: start;
+  max-height: 100vh;
   overflow: auto;
-  min-height: 0;
   border-left: 1px solid var(--paper-line);
   padding: 0 4px 16px 14px;
 }
@@ -92,6 +95,8 @@ const check = computed(() => {
 }
 @media (max-width: 900px) {
   .panel {
+    position: static;
+    max-height: none;
     border-left: 0;
     border-top: 1px solid var(--paper-line);
     padding-left: 0;

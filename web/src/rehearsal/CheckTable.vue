@@ -87,12 +87,12 @@ function what(d: CheckDifference): string {
           <template v-else>
             <td v-for="s in stages" :key="s.value" class="stage" :class="{ slim: chosen > 0 }">
               <span v-if="s.differs && (chosen > 0 || s.repeats)" class="lit found">
-                <span aria-hidden="true">≠</span>
+                <span aria-hidden="true">≠</span>{{ ' ' }}
                 <span :class="{ 'd-sr-only': chosen > 0 }">{{ s.repeats ? 'the same' : 'differs' }}</span>
               </span>
               <template v-else>
                 <div v-for="(d, i) in s.first" :key="i" class="lit">
-                  <span v-if="d.what" class="what">{{ d.what }}</span>
+                  <span v-if="d.what" class="what">{{ d.what }}{{ ' ' }}</span>
                   <span class="d-sr-only">expected</span> {{ d.expected }}
                   <span class="found"><span class="but">found</span> {{ d.found }}</span>
                 </div>
@@ -110,8 +110,13 @@ function what(d: CheckDifference): string {
 
 <style scoped>
 .table {
-  overflow: auto;
-  min-height: 0;
+  min-width: 0;
+  padding-bottom: 16px;
+}
+@media (max-width: 900px) {
+  .table {
+    overflow-x: auto;
+  }
 }
 thead th {
   position: sticky;

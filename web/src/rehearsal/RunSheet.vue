@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { mdiDownload } from '@mdi/js'
-import { useMutation, useQuery } from '@tanstack/vue-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useDesk } from '../desk/useDesk'
 import { answer, client, type Rehearsal } from '../shared/api'
 import { grouped } from '../shared/numbers'
-import { queries, queryClient } from '../shared/queries'
+import { queries } from '../shared/queries'
 import { useShortcuts } from '../shared/shortcuts'
 import Trouble from '../shared/Trouble.vue'
 import VerdictFilter from '../shared/VerdictFilter.vue'
@@ -20,6 +20,7 @@ import { isOver, moment, outcome, VERDICTS } from './verdicts'
 const desk = useDesk()
 const route = useRoute()
 const view = useViewState()
+const queryClient = useQueryClient()
 const runs = useQuery(computed(() => queries.rehearsals(desk.value.id)))
 
 function fromAddress(key: string): string | null {
@@ -243,7 +244,7 @@ function title(r: Rehearsal): string {
           :chosen="number"
           @choose="(n) => view.change({ check: n === number ? undefined : n })"
         />
-        <CheckPanel v-if="chosen" :run="run" :row="chosen" @close="view.change({ check: undefined })" />
+        <CheckPanel v-if="chosen" :key="chosen.number" :run="run" :row="chosen" @close="view.change({ check: undefined })" />
       </div>
     </template>
   </div>
@@ -355,8 +356,6 @@ progress {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 16px;
-  flex: 1;
-  min-height: 240px;
 }
 .columns.split {
   grid-template-columns: minmax(0, 1fr) minmax(0, 480px);

@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Tests\Browser;
+
+use Facebook\WebDriver\WebDriverKeys;
+use Facebook\WebDriver\WebDriverSelect;
+
+/**
+ * A tester rehearses: in the shop beside Ithrel, in a shop she names, and by hand.
+ */
+final class RehearsalTest extends BrowserTestCase
+{
+    public function testARehearsalShowsWhereTheShopDoesSomethingElse(): void
+    {
+        self::open(self::desk('Harbour pendant').'/outline');
+        self::first('body')->sendKeys('5');
+        self::awaitText('.empty', 'Not rehearsed yet.');
+        self::assertAccessible('rehearsal, empty');
+        self::click('//button[normalize-space()="Rehearse"]');
+        self::awaitText('.state', '64 checks. The 111 pairs of values that can meet lie in');
+        self::awaitText('.verdicts', '64 as expected');
+        self::assertSame([], self::all('.likely'));
+
+        self::click('.faults .v-field');
+        self::$browser->switchTo()->activeElement()->sendKeys('row-price');
+        self::click('//div[contains(@class, "v-list-item") and contains(., "row-price-ignored")]');
+        self::$browser->switchTo()->activeElement()->sendKeys(WebDriverKeys::ESCAPE);
+        self::click('//button[normalize-space()="Rehearse"]');
+        self::awaitText('.state', 'The page tried, with row-price-ignored');
+        self::awaitText('.likely', 'variant row');
+        self::click('//button[contains(@class, "bad")]');
+        self::eventually(static fn (): bool => [] === self::all('tbody tr.good') && [] !== self::all('tbody tr.bad'), 'only what differs is shown');
+        self::assertAccessible('rehearsal by day');
+        self::picture('rehearsal');
+        self::click('tbody tr:first-child th button');
+        self::awaitText('aside.panel', 'Open the item\'s page');
+        self::awaitText('aside.panel tr.differs', '≠');
+        self::assertStringContainsString('check=', self::$browser->getCurrentURL());
+        $first = self::text('tbody tr.chosen th');
+        self::first('body')->sendKeys('n');
+        self::eventually(static fn (): bool => self::text('tbody tr.chosen th') !== $first, 'the next check that differs');
+        self::look('dark');
+        self::assertAccessible('one check by night');
+        self::look('light');
+        self::picture('check');
+
+        $last = self::all('tbody tr')[count(self::all('tbody tr')) - 1];
+        self::$browser->executeScript('arguments[0].scrollIntoView()', [$last]);
+        $last->click();
+        self::eventually(static fn (): bool => str_contains(self::text('aside.panel h2'), '.'), 'the last check is shown');
+        $top = self::$browser->executeScript('return document.querySelector("aside.panel").getBoundingClientRect().top');
+        self::assertThat($top, self::logicalAnd(self::greaterThanOrEqual(0), self::lessThan(400)), 'The check in full stands beside its row, however far down that is.');
+
+        // The address opens the same place, and the places lead into the outline.
+        $address = self::$browser->getCurrentURL();
+        self::$browser->get($address);
+        self::awaitText('aside.panel', 'In the setup:');
+        self::click('.likely li a');
+        self::eventually(static fn (): bool => str_contains(urldecode(self::$browser->getCurrentURL()), '/outline?at='), 'a place leads into the outline');
+        self::open('/');
+        self::awaitText('//tr[contains(., "Harbour pendant")]', 'all 64 as expected');
+        self::assertQuietConsole();
+    }
+
+    public function testAnotherRunIsChosenAndAShopThatIsNotThereGivesNoVerdict(): void
+    {
+        self::open(self::desk('Regatta string lights').'/rehearsal');
+        self::click('//button[normalize-space()="Rehearse"]');
+        self::awaitText('.verdicts', '31 as expected');
+        self::first('.address input')->sendKeys('http://elsewhere.example/lamps'.WebDriverKeys::ENTER);
+        self::awaitText('.trouble', 'The host "elsewhere.example" may not be asked.');
+        self::first('.address input')->sendKeys([WebDriverKeys::CONTROL, 'a']);
+        $page = str_replace('/items/', '/items/not', (string) self::first('//a[normalize-space()="The page tried"]')->getAttribute('href'));
+        self::first('.address input')->sendKeys($page.WebDriverKeys::ENTER);
+        self::awaitText('.verdicts', '31 no answer');
+        self::awaitText('tbody', 'The shop answered 404');
+        $runs = new WebDriverSelect(self::first('.which select'));
+        $runs->selectByIndex(1);
+        self::awaitText('.verdicts', '31 as expected');
+    }
+
+    public function testThePlanGoesOutByHandAndComesBack(): void
+    {
+        self::open(self::desk('Regatta string lights').'/rehearsal?view=hand');
+        self::awaitText('.sheet h2', '31 checks by hand');
+        self::assertAccessible('by hand');
+        self::picture('by-hand');
+        $csv = self::$browser->executeAsyncScript('const done = arguments[arguments.length - 1]; fetch(document.querySelector("a[href$=\'hand-sheet.csv\']").href).then((r) => r.text()).then(done)');
+        self::assertIsString($csv);
+        $rows = array_map(static fn (string $r): array => str_getcsv($r, ',', '"', ''), explode("\r\n", trim($csv)));
+        $filled = fopen($file = sys_get_temp_dir().'/ithrel-filled-'.bin2hex(random_bytes(4)).'.csv', 'w');
+        self::assertNotFalse($filled);
+        foreach ($rows as $row) {
+            if ('1' === $row[0] && 'order' === $row[6] && 'image' === $row[8]) {
+                $row[10] = 'other.png';
+            }
+            fputcsv($filled, $row, ',', '"', '');
+        }
+        fclose($filled);
+        self::first('input[aria-label="Filled sheet"]')->setFileDetector(new \Facebook\WebDriver\Remote\LocalFileDetector())->sendKeys($file);
+        self::awaitText('.verdicts', '1 differs');
+        self::awaitText('.verdicts', '30 not tried');
+        self::awaitText('tbody', 'other.png');
+        unlink($file);
+    }
+
+    /** What the shop's own page does with a browser: native constraints, and what the script shows, hides and prices. */
+    public function testTheShopPageShowsHidesAndPricesAsOneChooses(): void
+    {
+        self::open(self::desk('Signal lantern').'/ladder');
+        self::open((string) self::first('//a[contains(., "Shop page")]')->getAttribute('href'));
+        self::awaitText('h1', 'Signal lantern');
+        self::assertSame('64.00', self::text('#price'));
+        self::assertFalse(self::first('#f-name')->isDisplayed());
+        self::click('#f-plate input');
+        self::eventually(static fn (): bool => self::first('#f-name')->isDisplayed(), 'the field behind the tick appears');
+        self::awaitText('#price', '70.00');
+        self::click('#f-glass input[value=green]');
+        (new WebDriverSelect(self::first('#f-holder select')))->selectByValue('e14');
+        self::eventually(static fn (): bool => !self::first('#f-bulb option[value=e27w]')->isEnabled() && self::first('#f-bulb option[value=e14w]')->isEnabled(), 'bulbs that do not fit are not on offer');
+
+        self::click('//button[normalize-space()="Add to cart"]');
+        self::assertSame('Signal lantern', self::text('h1'), 'The browser itself keeps the form from being sent.');
+        $name = self::first('#f-name input');
+        self::assertTrue(self::$browser->executeScript('return arguments[0].validity.valueMissing', [$name]));
+        $name->sendKeys('Ada Lovelace'.WebDriverKeys::TAB);
+        self::awaitText('#price', '74.90');
+        self::awaitText('#entries', 'Ada Lovelace');
+        self::assertAccessible('shop page');
+        self::picture('shop-page');
+        self::click('//button[normalize-space()="Add to cart"]');
+        self::awaitText('h1', 'Cart');
+        self::awaitText('table', 'Ada Lovelace');
+        self::assertSame('74.90', self::text('tfoot td.n'));
+        self::click('//a[normalize-space()="To the checkout"]');
+        self::awaitText('h1', 'Checkout');
+        self::click('//button[normalize-space()="Place the order"]');
+        self::awaitText('h1', 'Order');
+        self::assertStringContainsString('Bench', self::text('table'), 'What is for the order alone.');
+        self::assertSame('74.90', self::text('tfoot td.n'));
+        self::assertAccessible('shop order');
+        self::assertQuietConsole();
+    }
+}
