@@ -11,7 +11,7 @@ use Ithrel\Bench\Families;
 use Ithrel\Core\Compare\PriceSheet;
 use Ithrel\Core\Compare\PriceSheetCheck;
 use Ithrel\Core\Price\Pricer;
-use Ithrel\Core\Price\Spread\Spread;
+use Ithrel\Core\Price\Spread\AllTotals;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
@@ -39,7 +39,7 @@ foreach ($documents as $name => $json) {
     $count = gmp_strval($reach->selectable());
     $levels = [];
     $ours = $seconds(static function () use ($reach, &$levels): void {
-        $levels = Spread::of($reach, false, 1, false)->levels();
+        $levels = AllTotals::of($reach, false, 1, false)->levels();
     });
     $pricer = new Pricer($reach->setup);
     $priced = 0;

@@ -125,7 +125,7 @@ final readonly class LedgerController
         $reach = $this->reach($id);
         $setup = $reach->setup;
         try {
-            $effects = (new ValueEffects($reach))->all();
+            $effects = ValueEffects::of($reach);
         } catch (NotExact $e) {
             return new JsonResponse(new Effects($e->getMessage(), [], $setup->currency->code));
         }

@@ -12,6 +12,8 @@ use Ithrel\Core\Price\InputInfluence;
 use Ithrel\Core\Price\Pricer;
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Price\Spread\PriceParts;
+use Ithrel\Core\Price\Spread\RunningCase;
+use Ithrel\Core\Price\Spread\SumForm;
 use Ithrel\Core\Price\Spread\Sums;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
@@ -137,7 +139,7 @@ final class CombinationSheet
 
     private function sums(): Sums
     {
-        return new Sums($this->reach->setup, true, $this->reach->setup->quantity->min, false);
+        return new Sums($this->reach->setup, true, $this->reach->setup->quantity->min, false, RunningCase::plain(), SumForm::Plain);
     }
 
     /** Prices that are sums of what single decisions add, and SKUs likewise; null where more has to be looked at. */
@@ -153,7 +155,7 @@ final class CombinationSheet
             }
         }
         try {
-            $parts = new PriceParts($this->reach->board, $this->pricer, $this->sums());
+            $parts = new PriceParts($this->reach->board, $this->pricer, $this->sums(), RunningCase::plain());
         } catch (NotExact) {
             return null;
         }

@@ -8,7 +8,7 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 
 /**
- * Random small setups with every form of charge but a percentage of the running total, and inputs of few answers.
+ * Random small setups with every form of charge, and inputs of few answers.
  */
 final class RandomPrices
 {
@@ -25,6 +25,46 @@ final class RandomPrices
     public static function document(int $seed): array
     {
         return (new self($seed))->price(RandomSetup::document($seed, false, 6));
+    }
+
+    /**
+     * With percentages of the running total.
+     *
+     * @return array<string, mixed>
+     */
+    public static function running(int $seed): array
+    {
+        $random = new self($seed + 7);
+        $document = self::document($seed);
+        $document['rounding']['at'] = $random->oneOf(['unit', 'line', 'effect']);
+        foreach ($document['options'] as $o => $option) {
+            foreach (array_keys($option['values'] ?? []) as $v) {
+                if ($random->chance(25) && 'own' !== ($option['values'][$v]['line'] ?? '')) {
+                    $document['options'][$o]['values'][$v]['charge'] = $random->percent();
+                }
+            }
+            if ('flag' === $option['kind'] && $random->chance(40)) {
+                $document['options'][$o]['yes']['charge'] = $random->percent();
+            }
+        }
+        foreach ($document['charges'] ?? [] as $c => $charge) {
+            if ($random->chance(40)) {
+                $document['charges'][$c] = array_intersect_key($charge, ['when' => 1, 'label' => 1]) + $random->percent();
+            }
+        }
+        if ($random->chance(30)) {
+            $document['charges'][] = ['label' => 'always'] + $random->percent();
+        }
+
+        return $document;
+    }
+
+    /**
+     * @return array{how: string, rate: string, of: string}
+     */
+    private function percent(): array
+    {
+        return ['how' => 'percent', 'rate' => $this->oneOf(['10', '-5', '7.5', '-100', '-120', '33']), 'of' => 'running'];
     }
 
     /**

@@ -71,7 +71,7 @@ final class Captions implements Pass
         $speaks = array_filter($reach->setup->options, static fn (Option $o): bool => [] !== array_filter($o->values, static fn (Value $v): bool => 1 === preg_match(self::AMOUNT, $v->label)));
         $effects = [];
         try {
-            foreach ([] === $speaks ? [] : (new ValueEffects($reach))->all() as $effect) {
+            foreach ([] === $speaks ? [] : ValueEffects::of($reach) as $effect) {
                 $effects[$effect->option][$effect->value] = $effect;
             }
         } catch (NotExact|TooLarge) {

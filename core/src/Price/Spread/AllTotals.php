@@ -21,7 +21,7 @@ final class AllTotals
     public static function of(Reach $reach, bool $unit, int $quantity, bool $most, array $pins = []): Totals
     {
         try {
-            return Spread::of($reach, $unit, $quantity, $most, $pins);
+            return self::exact($reach, $unit, $quantity, $most, $pins);
         } catch (NotExact $e) {
             if (gmp_cmp($reach->selectable(), OneByOne::MOST) > 0) {
                 throw $e;
@@ -29,5 +29,20 @@ final class AllTotals
 
             return new OneByOne($reach, $unit, $quantity, $most, $pins);
         }
+    }
+
+    /**
+     * The same, added up, however many combinations there are.
+     *
+     * @param array<int, array<int, true>> $pins see of()
+     *
+     * @throws NotExact
+     */
+    public static function exact(Reach $reach, bool $unit, int $quantity, bool $most, array $pins = []): Totals
+    {
+        $running = new RunningPercents($reach->board, $quantity);
+        $cases = $running->cases();
+
+        return SumForm::first(!$unit && PriceParts::isJoined($reach->board), $running->areRounded(), static fn (SumForm $form): Totals => 1 === count($cases) ? Spread::of($reach, $unit, $quantity, $most, $pins, $cases[0], $form) : new CaseTotals($reach, $unit, $quantity, $most, $pins, $running, $form));
     }
 }

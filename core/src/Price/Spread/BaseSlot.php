@@ -45,7 +45,7 @@ final class BaseSlot implements Slot
 
     public function value(string $memory, ?BigDecimal $base, bool $most): int
     {
-        return $this->sums->ofPiece($this->base($memory));
+        return $this->sums->ofPiece($this->base($memory), RunningCase::BASE);
     }
 
     public function base(string $memory): BigDecimal

@@ -81,6 +81,9 @@ final class ChargesSlot implements Slot
         $best = null;
         foreach ($this->inputs->candidates($choices) as $state) {
             $sum = $this->sum($state, $base);
+            if (null !== $best && !$this->sums->isOrdered($sum, $best[0])) {
+                throw new NotExact('what is typed has a share in amounts that are rounded apart');
+            }
             // Without a price sorts before every price, so that it comes to light on one side or the other.
             if (null === $best || ($most && Sums::NONE !== $best[0] ? $sum > $best[0] : $sum < $best[0])) {
                 $best = [$sum, $state];
@@ -110,7 +113,7 @@ final class ChargesSlot implements Slot
         }
         foreach ($quote->ownLines as $own) {
             if (isset($charges[$own->value->charge->at ?? $own->value->at]) && !$sums->unit) {
-                $sum = null === $own->lineTotal ? Sums::NONE : Sums::plus($sum, $sums->ofLine($own->lineTotal));
+                $sum = null === $own->lineTotal ? Sums::NONE : Sums::plus($sum, $sums->ofLine($own->lineTotal, $own->value->at, true));
             }
         }
 
@@ -121,9 +124,9 @@ final class ChargesSlot implements Slot
     {
         if ($entry->perLine) {
             // A charge once a line has no share in the unit price, whatever it comes to.
-            return $sums->unit ? 0 : (null === $entry->amount ? Sums::NONE : $sums->ofLine($pricer->ofLine($entry->amount)));
+            return $sums->unit ? 0 : (null === $entry->amount ? Sums::NONE : $sums->ofLine($pricer->ofLine($entry->amount), $entry->at, false));
         }
 
-        return null === $entry->amount ? Sums::NONE : $sums->ofPiece($entry->amount);
+        return null === $entry->amount ? Sums::NONE : $sums->ofPiece($entry->amount, $entry->at);
     }
 }

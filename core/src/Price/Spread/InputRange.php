@@ -12,6 +12,7 @@ use Ithrel\Core\Answer\State;
 use Ithrel\Core\Limit\NumberSet;
 use Ithrel\Core\Price\Formula\Shape;
 use Ithrel\Core\Reach\Board;
+use Ithrel\Core\Setup\Charge\CountedCharge;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
 use Ithrel\Core\Setup\Condition\CompareTest;
 use Ithrel\Core\Setup\Kind;
@@ -154,25 +155,40 @@ final class InputRange
     {
         $least = max(1, $option->text->min ?? 1);
         $most = $option->text?->max;
-        // The fewest characters that count are one and blanks, the most are no blanks.
-        $texts = ['x'.str_repeat(' ', $least - 1), str_repeat('x', $least)];
         if (null === $most) {
-            return [array_map(Input::text(...), $texts), false, true];
+            return [$this->ofLengths($option, [$least]), false, true];
         }
         $isMonotone = $this->isMonotone('chars:'.$option->code);
-        if ($isMonotone || $most - $least > self::FEW) {
-            $texts[] = str_repeat('x', min($most, 100_000));
-            for ($i = 1; !$isMonotone && $i < self::SAMPLE; ++$i) {
-                $texts[] = str_repeat('x', $least + intdiv(($most - $least) * $i, self::SAMPLE));
-            }
-
-            return [array_map(Input::text(...), $texts), !$isMonotone, false];
+        if (!$isMonotone && $most - $least <= self::FEW) {
+            return [$this->ofLengths($option, range($least, $most)), false, false];
         }
-        foreach (range($least, $most) as $length) {
+        $lengths = [$least, min($most, 100_000)];
+        for ($i = 1; !$isMonotone && $i < self::SAMPLE; ++$i) {
+            $lengths[] = $least + intdiv(($most - $least) * $i, self::SAMPLE);
+        }
+
+        return [$this->ofLengths($option, $lengths), !$isMonotone, false];
+    }
+
+    /**
+     * Texts of these lengths. Where blanks are not charged, each with as few and as many characters that are: a formula
+     * counts all of them, the charge by the letter only those.
+     *
+     * @param list<int> $lengths
+     *
+     * @return list<Input>
+     */
+    private function ofLengths(Option $option, array $lengths): array
+    {
+        $texts = [];
+        foreach ($lengths as $length) {
+            if ($option->charge instanceof CountedCharge && $option->charge->skipSpaces) {
+                $texts[] = 'x'.str_repeat(' ', $length - 1);
+            }
             $texts[] = str_repeat('x', $length);
         }
 
-        return [array_map(Input::text(...), $texts), false, false];
+        return array_map(Input::text(...), $texts);
     }
 
     /**
@@ -206,7 +222,7 @@ final class InputRange
     {
         $charge = $this->board->setup->option($code)?->charge;
 
-        return $charge instanceof \Ithrel\Core\Setup\Charge\CountedCharge ? $charge->amount->getSign() : Shape::STAYS;
+        return $charge instanceof CountedCharge ? $charge->amount->getSign() : Shape::STAYS;
     }
 
     /**

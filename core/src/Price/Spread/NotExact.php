@@ -9,4 +9,11 @@ namespace Ithrel\Core\Price\Spread;
  */
 final class NotExact extends \RuntimeException
 {
+    /**
+     * @param bool $isOfForm whether the amounts may be added up in another form
+     */
+    public function __construct(string $message, public readonly bool $isOfForm = false)
+    {
+        parent::__construct($message);
+    }
 }

@@ -19,6 +19,9 @@ final class PriceGraph
 
     private const MOST_STATES = 200_000;
 
+    /** Sums of several graphs together. */
+    private const MOST_JOINED = 100_000;
+
     /** @var list<int> */
     public readonly array $cells;
 
@@ -147,7 +150,11 @@ final class PriceGraph
                             if (isset($this->pins[$cell]) && !isset($this->pins[$cell][$letter])) {
                                 continue;
                             }
-                            [$after, $sum] = $track->decide($memory, $position, $cell, $letter);
+                            $decided = $track->decide($memory, $position, $cell, $letter);
+                            if (null === $decided) {
+                                continue;
+                            }
+                            [$after, $sum] = $decided;
                             $key = ($isEnd ? 0 : $child).'|'.PriceTrack::key($after);
                             if (!isset($index[$key])) {
                                 $index[$key] = count($next);
@@ -195,6 +202,31 @@ final class PriceGraph
             $sums[] = $below = $layer;
         }
         $this->sums = array_reverse($sums);
+    }
+
+    /**
+     * @param array<int, int|\GMP> $a sum => combinations
+     * @param array<int, int|\GMP> $b
+     *
+     * @return array<int, int|\GMP> of both together
+     *
+     * @throws NotExact
+     */
+    public static function joined(array $a, array $b): array
+    {
+        $joined = [];
+        foreach ($a as $x => $m) {
+            if (count($joined) > self::MOST_JOINED) {
+                throw new NotExact('there are too many different totals');
+            }
+            foreach ($b as $y => $n) {
+                $sum = Sums::plus($x, $y);
+                $times = is_int($m) && is_int($n) && $m < 2_000_000_000 && $n < 2_000_000_000 ? $m * $n : gmp_mul($m, $n);
+                $joined[$sum] = isset($joined[$sum]) ? self::plus($joined[$sum], $times) : $times;
+            }
+        }
+
+        return $joined;
     }
 
     public static function plus(int|\GMP $a, int|\GMP $b): int|\GMP

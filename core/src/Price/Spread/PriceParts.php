@@ -17,6 +17,7 @@ use Ithrel\Core\Setup\Charge\ReplaceCharge;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Setup;
 
 /**
  * The price of a setup taken apart: what is always added, what one decision adds, and what hangs on several.
@@ -46,8 +47,11 @@ final class PriceParts
     /**
      * @throws NotExact
      */
-    public function __construct(private readonly Board $board, private readonly Pricer $pricer, private readonly Sums $sums)
+    public function __construct(private readonly Board $board, private readonly Pricer $pricer, private readonly Sums $sums, private readonly RunningCase $case)
     {
+        foreach ($case->guards as [$p, $holds]) {
+            $this->slots[] = new GuardSlot($board, $p, $holds);
+        }
         $this->takeBase();
         foreach ($board->setup->options as $option) {
             $this->takeOption($option);
@@ -66,6 +70,19 @@ final class PriceParts
     public function inputSlots(): array
     {
         return array_values(array_filter($this->slots, static fn (Slot $slot): bool => $slot instanceof ChargesSlot && null !== $slot->inputs));
+    }
+
+    public static function sellsOnOwnLines(Setup $setup): bool
+    {
+        foreach ($setup->options as $option) {
+            foreach ($option->values as $value) {
+                if ($value->own) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 
     /** Whether a setup charges something once a line, or sells parts on lines of their own. */
@@ -121,7 +138,7 @@ final class PriceParts
         }
         if ([] === $options) {
             $this->constantBase = $this->pricer->quote(new State(), $this->sums->quantity)->base;
-            $this->constant = $this->sums->ofPiece($this->constantBase);
+            $this->constant = $this->sums->ofPiece($this->constantBase, RunningCase::BASE);
 
             return;
         }
@@ -153,6 +170,9 @@ final class PriceParts
     private function take(Charge $charge, ?Condition $when, ?Option $option, ?int $value): void
     {
         if ($charge instanceof ReplaceCharge) {
+            return;
+        }
+        if ($this->case->settles($charge->at)) {
             return;
         }
         if ($charge instanceof PercentCharge && $charge->ofRunning && null === $charge->level) {
@@ -195,7 +215,7 @@ final class PriceParts
             }
             $amount = $this->pricer->setupAmount($charge, $base ?? $this->constantBase ?? BigDecimal::zero());
 
-            return $charge->perLine ? $this->sums->ofLine($this->pricer->ofLine($amount)) : $this->sums->ofPiece($amount);
+            return $charge->perLine ? $this->sums->ofLine($this->pricer->ofLine($amount), $charge->at, false) : $this->sums->ofPiece($amount, $charge->at);
         };
         if (1 === $p && !$ofBase) {
             $this->constant = Sums::plus($this->constant, $amount(null));

@@ -57,17 +57,20 @@ final class PriceTrack
     /**
      * @param array{list<string|null>, BigDecimal|null} $memory
      *
-     * @return array{array{list<string|null>, BigDecimal|null}, int} memory after the decision, and the sum that it adds
+     * @return array{array{list<string|null>, BigDecimal|null}, int}|null memory after the decision, and the sum that it adds; null where it is not let through
      *
      * @throws NotExact
      */
-    public function decide(array $memory, int $position, int $cell, int $letter): array
+    public function decide(array $memory, int $position, int $cell, int $letter): ?array
     {
         [$kept, $base] = $memory;
         $sum = $this->parts->direct[$cell][$letter] ?? 0;
         foreach ($this->touched[$cell] ?? [] as $i) {
             if (null !== $kept[$i]) {
                 $after = $this->slots[$i]->step($kept[$i], $cell, $letter);
+                if (null === $after) {
+                    return null;
+                }
                 $kept[$i] = '' === $after ? null : $after;
             }
         }

@@ -20,8 +20,11 @@ interface Slot
 
     public function start(): string;
 
-    /** The memory once a cell holds a letter; empty as soon as nothing is left to be added. */
-    public function step(string $memory, int $cell, int $letter): string;
+    /**
+     * The memory once a cell holds a letter; empty as soon as nothing is left to be added, null where such combinations
+     * are not let through.
+     */
+    public function step(string $memory, int $cell, int $letter): ?string;
 
     /** Whether it can be settled only once the base is known. */
     public function needsBase(): bool;

@@ -42,7 +42,7 @@ final class Spread implements Totals
         }
         $from = [[0 => 1]];
         foreach (array_reverse($this->graphs) as $graph) {
-            $from[] = self::joined($graph->all(), $from[count($from) - 1]);
+            $from[] = PriceGraph::joined($graph->all(), $from[count($from) - 1]);
         }
         $this->from = array_reverse($from);
     }
@@ -54,11 +54,11 @@ final class Spread implements Totals
      *
      * @throws NotExact
      */
-    public static function of(Reach $reach, bool $unit, int $quantity, bool $most, array $pins = []): self
+    public static function of(Reach $reach, bool $unit, int $quantity, bool $most, array $pins, RunningCase $case, SumForm $form): self
     {
-        $sums = new Sums($reach->setup, $unit, $quantity, !$unit && PriceParts::isJoined($reach->board));
+        $sums = new Sums($reach->setup, $unit, $quantity, !$unit && PriceParts::isJoined($reach->board), $case, $form);
 
-        return new self($reach, new PriceParts($reach->board, new Pricer($reach->setup), $sums), $sums, $most, $pins);
+        return new self($reach, new PriceParts($reach->board, new Pricer($reach->setup), $sums, $case), $sums, $most, $pins);
     }
 
     public function levels(): array
@@ -149,8 +149,11 @@ final class Spread implements Totals
         }
         $sums = array_keys($this->from[0]);
         sort($sums);
-        foreach ($sums as $sum) {
-            $total = $this->sums->total(Sums::plus($sum, $this->constant));
+        $totals = array_map(fn (int $sum): array => [$this->sums->total(Sums::plus($sum, $this->constant)), $sum], $sums);
+        if (!$this->sums->isSorted()) {
+            usort($totals, static fn (array $a, array $b): int => null === $a[0] || null === $b[0] ? (int) (null !== $a[0]) <=> (int) (null !== $b[0]) : $a[0]->compareTo($b[0]));
+        }
+        foreach ($totals as [$total, $sum]) {
             $count = $this->from[0][$sum];
             $last = count($this->levels) - 1;
             if ($last >= 0 && (null === $total ? null === $this->levels[$last][0] : true === $this->levels[$last][0]?->isEqualTo($total))) {
@@ -162,25 +165,5 @@ final class Spread implements Totals
         }
 
         return $this->levels;
-    }
-
-    /**
-     * @param array<int, int|\GMP> $a
-     * @param array<int, int|\GMP> $b
-     *
-     * @return array<int, int|\GMP>
-     */
-    private static function joined(array $a, array $b): array
-    {
-        $joined = [];
-        foreach ($a as $x => $m) {
-            foreach ($b as $y => $n) {
-                $sum = Sums::plus($x, $y);
-                $times = is_int($m) && is_int($n) && $m < 2_000_000_000 && $n < 2_000_000_000 ? $m * $n : gmp_mul($m, $n);
-                $joined[$sum] = isset($joined[$sum]) ? PriceGraph::plus($joined[$sum], $times) : $times;
-            }
-        }
-
-        return $joined;
     }
 }
