@@ -70,8 +70,14 @@ final class Compiler
     /** @var array<int, int> proposition => place of its note */
     private array $noteOf = [];
 
-    /** @var list<array{int, int, bool}> for each note of the next layer its place now (-1: not yet followed), its proposition, and whether this cell changes it */
+    /** @var list<array{int, int}> for each condition noted in the next layer its place now (-1: not yet followed), and its proposition */
     private array $plan = [];
+
+    /** @var list<array{int, int}> those that this cell changes: position in the plan, proposition */
+    private array $changing = [];
+
+    /** @var list<int> what the node being left has noted of the plan's conditions, the same for all its letters */
+    private array $carried = [];
 
     /** @var list<int> watched propositions that this cell settles */
     private array $settled = [];
@@ -168,7 +174,13 @@ final class Compiler
         foreach ($active as $i => $p) {
             $this->noteOf[$p] = self::FIXED + count($this->circles) + $i;
         }
-        $this->plan = array_map(fn (int $p): array => [$this->noteOf[$p] ?? -1, $p, isset($this->props->cellsOf($p)[$id])], $next);
+        $this->plan = $this->changing = [];
+        foreach ($next as $i => $p) {
+            $this->plan[] = [$this->noteOf[$p] ?? -1, $p];
+            if (isset($this->props->cellsOf($p)[$id])) {
+                $this->changing[] = [$i, $p];
+            }
+        }
         $this->settled = $this->followed->settledAt($position);
         $this->diagram->endsOption[] = $this->isLast;
         $this->diagram->groups[] = $this->groups();
@@ -237,6 +249,10 @@ final class Compiler
         foreach ($layer as $notes) {
             if ($this->inCircle && $this->isFirst && null !== $this->cell->bit) {
                 $notes[self::OFFER] = $this->offer($notes);
+            }
+            $this->carried = [];
+            foreach ($this->plan as [$place, $p]) {
+                $this->carried[] = $place < 0 ? $p : $notes[$place];
             }
             $children = [];
             foreach ($groups as $group) {
@@ -458,16 +474,16 @@ final class Compiler
      */
     private function followConditions(array &$after, array $notes, int $letter): void
     {
-        foreach ($this->plan as [$place, $p, $changes]) {
-            $left = $place < 0 ? $p : $notes[$place];
-            if ($changes && $left > Propositions::TRUE) {
-                $left = $this->props->given($left, $this->id, $letter);
-                if (Propositions::TRUE === $left && isset($this->followed->watched[$p])) {
+        $carried = $this->carried;
+        foreach ($this->changing as [$i, $p]) {
+            if ($carried[$i] > Propositions::TRUE) {
+                $carried[$i] = $this->props->given($carried[$i], $this->id, $letter);
+                if (Propositions::TRUE === $carried[$i] && isset($this->followed->watched[$p])) {
                     $this->becameTrue[] = $p;
                 }
             }
-            $after[] = $left;
         }
+        array_push($after, ...$carried);
         foreach ($this->settled as $p) {
             $left = $this->left($p, $notes);
             if ($left > Propositions::TRUE && Propositions::TRUE === $this->props->given($left, $this->id, $letter)) {

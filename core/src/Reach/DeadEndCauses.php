@@ -21,12 +21,17 @@ final class DeadEndCauses
 
     public function count(TrapCause $cause): \GMP
     {
+        if (TrapCause::SoldOutValue === $cause && $this->reach->isItemStocked()) {
+            // The rest, without another setup that has to be compiled.
+            return gmp_sub($this->reach->deadEnds(), gmp_add($this->count(TrapCause::MissingRow), $this->count(TrapCause::SoldOutRow)));
+        }
+
         return $this->listing($cause)?->total() ?? gmp_init(0);
     }
 
     public function first(TrapCause $cause): ?State
     {
-        $listing = $this->listing($cause);
+        $listing = 0 === gmp_sign($this->count($cause)) ? null : $this->listing($cause);
 
         return null === $listing || 0 === gmp_sign($listing->total()) ? null : $listing->at(gmp_init(0));
     }

@@ -50,6 +50,9 @@ final class Reach
     /** @var list<Traps>|null */
     private ?array $walks = null;
 
+    /** @var array<int, int>|null option => its position in the walk */
+    private ?array $walked = null;
+
     /**
      * @param bool $asIfClicksMissedNothing whether circles are passed over, so that every consistent state counts
      */
@@ -717,9 +720,12 @@ final class Reach
             array_push($circles, ...$this->components[$c]->circles);
             $musts[] = $this->components[$c]->must;
         }
-        $options = array_values(array_filter($this->board->dependencies->walk, static fn (int $o): bool => isset($take[$o])));
+        $options = array_keys($take);
         if ($displayed) {
             sort($options);
+        } else {
+            $this->walked ??= array_flip($this->board->dependencies->walk);
+            usort($options, fn (int $a, int $b): int => $this->walked[$a] <=> $this->walked[$b]);
         }
 
         return Projection::of($this->board, Compiler::compile($this->board, $options, $this->board->props->all($musts), [], $this->automata($circles, $options), false, true));
