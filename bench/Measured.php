@@ -26,7 +26,7 @@ final readonly class Measured
      * @param string                 $in      file for standard input
      * @param int                    $limit   seconds after which it is ended
      */
-    public static function best(array $command, string $in = '/dev/null', int $limit = 60, int $times = 3): self
+    public static function best(array $command, string $in = '/dev/null', int $limit = 60, int $times = 5): self
     {
         $best = null;
         for ($i = 0; $i < $times; ++$i) {

@@ -54,6 +54,9 @@ final class Compiler
     /** @var array<int, array<string, array<int, true>>> */
     private readonly array $letterSets;
 
+    /** @var array<int, int> position => what has to hold at the end and is asked from there on; -1: what no cell decides */
+    private readonly array $beginsAt;
+
     private int $nodes = 0;
 
     // The cell being decided.
@@ -63,6 +66,9 @@ final class Compiler
     private bool $isFirst = false;
     private bool $isLast = false;
     private bool $inCircle = false;
+
+    /** What has to hold at the end and is asked from this cell on. */
+    private int $begins = Propositions::TRUE;
 
     /** Picks are told apart up to here; 0 where their number does not matter. */
     private int $cap = 0;
@@ -99,7 +105,7 @@ final class Compiler
     private function __construct(
         private readonly Board $board,
         private readonly array $options,
-        private readonly int $must,
+        int $must,
         array $watch,
         private readonly array $circles,
         private readonly bool $trails,
@@ -116,6 +122,7 @@ final class Compiler
         $this->trie = [] === $trie?->cells ? null : $trie;
         $this->rowStocks = array_map(static fn (Row $row): ?BigDecimal => $row->stock, $board->setup->variants->rows ?? []);
         $this->letterSets = $this->followed->letterSets($must);
+        $this->beginsAt = $this->beginnings($must);
     }
 
     /**
@@ -135,7 +142,7 @@ final class Compiler
      */
     private function run(): Diagram
     {
-        $layer = [[0, null === $this->trie ? -1 : 0, 0, Propositions::TRUE, $this->must, 0, ...array_map(static fn (Automaton $circle): int => $circle->start, $this->circles)]];
+        $layer = [[0, null === $this->trie ? -1 : 0, 0, Propositions::TRUE, $this->beginsAt[-1] ?? Propositions::TRUE, 0, ...array_map(static fn (Automaton $circle): int => $circle->start, $this->circles)]];
         $this->diagram->trail[] = [true];
         $active = [];
         foreach ($this->diagram->cells as $position => $id) {
@@ -169,6 +176,7 @@ final class Compiler
         $this->isFirst = $own[0] === $id;
         $this->isLast = $own[count($own) - 1] === $id;
         $this->inCircle = isset($this->board->dependencies->circleOf[$this->cell->option]);
+        $this->begins = $this->beginsAt[$position] ?? Propositions::TRUE;
         $this->cap = null === $this->cell->bit ? 0 : $this->capOf($this->option);
         $this->noteOf = [];
         foreach ($active as $i => $p) {
@@ -184,6 +192,24 @@ final class Compiler
         $this->settled = $this->followed->settledAt($position);
         $this->diagram->endsOption[] = $this->isLast;
         $this->diagram->groups[] = $this->groups();
+    }
+
+    /**
+     * What has to hold at the end, by the position from which on it is asked: nodes need not carry all of it from the
+     * first, and what is left of it is made anew only where it is asked.
+     *
+     * @return array<int, int> position => proposition; -1: what no cell here decides
+     */
+    private function beginnings(int $must): array
+    {
+        $positionOf = array_flip($this->diagram->cells);
+        $parts = [];
+        foreach ($this->props->conjuncts($must) as $part) {
+            $positions = array_intersect_key($positionOf, $this->props->cellsOf($part));
+            $parts[[] === $positions ? -1 : min($positions)][] = $part;
+        }
+
+        return array_map($this->props->all(...), $parts);
     }
 
     private function capOf(Option $several): int
@@ -305,7 +331,8 @@ final class Compiler
             return Diagram::NONE;
         }
         $after[self::OUGHT] = $this->props->given($after[self::OUGHT], $this->id, $letter);
-        $after[self::END] = $this->props->given($after[self::END], $this->id, $letter);
+        $end = Propositions::TRUE === $this->begins ? $after[self::END] : $this->props->all([$after[self::END], $this->begins]);
+        $after[self::END] = $this->props->given($end, $this->id, $letter);
         if ($this->isLast && $this->inCircle && !$this->props->holdsUnanswered($after[self::OUGHT])) {
             // A later answer would have to come first, or this one takes an earlier one back.
             $after[self::FLAGS] |= self::NO_TRAIL;

@@ -108,6 +108,16 @@ final class Propositions
         return $this->join(self::OR, $parts);
     }
 
+    /**
+     * Propositions that all hold where it holds, and only there.
+     *
+     * @return list<int>
+     */
+    public function conjuncts(int $p): array
+    {
+        return $p > self::TRUE && self::AND === $this->kinds[$p] ? $this->parts[$p] : [$p];
+    }
+
     public function not(int $p): int
     {
         if (isset($this->negations[$p])) {

@@ -569,8 +569,13 @@ final class Reach
             foreach ($components as $c) {
                 $all = gmp_mul($all, self::root($this->components[$c]->choices, true));
             }
-            $wrong = $this->countAmong($components, $inputs, $broken);
-            $safe = gmp_mul(gmp_div_q($safe, $all), gmp_sub($all, $wrong));
+            // Where no input is asked, keeping all guards is as good to count, and guards come and go one after the other.
+            $kept = match (true) {
+                Propositions::TRUE === $broken => gmp_init(0),
+                $this->asksInput($broken) => gmp_sub($all, $this->countAmong($components, $inputs, $broken)),
+                default => $this->countAmong($components, [], $this->board->props->not($broken)),
+            };
+            $safe = gmp_mul(gmp_div_q($safe, $all), $kept);
         }
 
         return gmp_sub($total, $safe);
@@ -674,6 +679,17 @@ final class Reach
         }
 
         return [array_keys($components), array_keys($inputs)];
+    }
+
+    private function asksInput(int $p): bool
+    {
+        foreach (array_keys($this->board->props->cellsOf($p)) as $cell) {
+            if ($this->board->isInput($this->board->cells[$cell]->option)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
