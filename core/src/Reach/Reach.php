@@ -35,6 +35,8 @@ final class Reach
 
     private ?\GMP $wrong = null;
 
+    private ?\GMP $traps = null;
+
     /** @var array<int, int>|null cell => letter of a selectable state with the fewest answers */
     private ?array $fewest = null;
 
@@ -431,6 +433,11 @@ final class Reach
 
     /** How many trails are traps. */
     public function traps(): \GMP
+    {
+        return $this->traps ??= $this->countTraps();
+    }
+
+    private function countTraps(): \GMP
     {
         $traps = gmp_init(0);
         if (0 === gmp_sign($this->selectable())) {
