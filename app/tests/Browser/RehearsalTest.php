@@ -30,6 +30,7 @@ final class RehearsalTest extends BrowserTestCase
         self::click('//button[normalize-space()="Rehearse"]');
         self::awaitText('.state', 'The page tried, with row-price-ignored');
         self::awaitText('.likely', 'variant row');
+        self::awaitText('.state', 'JUnit XML');
         self::click('//button[contains(@class, "bad")]');
         self::eventually(static fn (): bool => [] === self::all('tbody tr.good') && [] !== self::all('tbody tr.bad'), 'only what differs is shown');
         self::assertAccessible('rehearsal by day');

@@ -147,7 +147,9 @@ function title(r: Rehearsal): string {
             })
           "
         >
-          <option v-for="r in runs.data.value" :key="r.id" :value="r.id">{{ title(r) }}</option>
+          <option v-for="r in runs.data.value" :key="r.id" :value="r.id">
+            {{ title(r.id === run?.id ? run : r) }}
+          </option>
         </select>
       </label>
     </div>
@@ -244,7 +246,13 @@ function title(r: Rehearsal): string {
           :chosen="number"
           @choose="(n) => view.change({ check: n === number ? undefined : n })"
         />
-        <CheckPanel v-if="chosen" :key="chosen.number" :run="run" :row="chosen" @close="view.change({ check: undefined })" />
+        <CheckPanel
+          v-if="chosen"
+          :key="chosen.number"
+          :run="run"
+          :row="chosen"
+          @close="view.change({ check: undefined })"
+        />
       </div>
     </template>
   </div>
