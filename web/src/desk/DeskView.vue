@@ -206,6 +206,7 @@ async function picked(): Promise<void> {
 }
 .acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 6px;
 }
 .stations {

@@ -8,7 +8,7 @@ import { grouped } from '../shared/numbers'
 import { queries } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
 import { useViewState } from '../shared/viewState'
-import CheckCells from './CheckCells.vue'
+import HandTable from './HandTable.vue'
 
 /** The plan for somebody who tries it in a shop by hand: printed, or as CSV; what was found comes back in here. */
 const desk = useDesk()
@@ -92,7 +92,7 @@ function print(): void {
           <ol>
             <li v-for="(s, i) in c.steps" :key="i">{{ s }}</li>
           </ol>
-          <CheckCells :cells="c.cells" :tried="false" blank />
+          <HandTable :cells="c.cells" />
         </div>
       </section>
     </template>

@@ -4,7 +4,7 @@ import type { CheckCell } from '../shared/api'
 import { STAGES } from './verdicts'
 
 /** All that a check looks at, stage by stage, expected beside found; only what differs is lit. */
-const props = defineProps<{ cells: readonly CheckCell[]; tried: boolean; blank?: boolean }>()
+const props = defineProps<{ cells: readonly CheckCell[]; tried: boolean }>()
 const stages = computed(() =>
   STAGES.map((s) => ({ ...s, cells: props.cells.filter((c) => c.stage === s.value) })).filter(
     (s) => s.cells.length > 0,
@@ -24,12 +24,12 @@ function words(cell: CheckCell): string {
       <tr>
         <th scope="col">Looked at</th>
         <th scope="col">Expected</th>
-        <th v-if="tried || blank" scope="col" :class="{ blank }">Found</th>
+        <th v-if="tried" scope="col">Found</th>
       </tr>
     </thead>
     <tbody v-for="s in stages" :key="s.value">
       <tr class="stage">
-        <th scope="rowgroup" :colspan="tried || blank ? 3 : 2">{{ s.title }}</th>
+        <th scope="rowgroup" :colspan="tried ? 3 : 2">{{ s.title }}</th>
       </tr>
       <tr v-for="(c, i) in s.cells" :key="i" :class="{ differs: c.differs }">
         <th scope="row">{{ words(c) }}</th>
@@ -39,7 +39,6 @@ function words(cell: CheckCell): string {
           <template v-else-if="c.differs"><span aria-hidden="true">≠</span> {{ c.found }}</template>
           <span v-else class="quiet">{{ c.found }}</span>
         </td>
-        <td v-else-if="blank" class="blank" />
       </tr>
     </tbody>
   </table>
@@ -66,9 +65,5 @@ tbody th {
 .differs .found {
   color: rgb(var(--v-theme-error));
   font-weight: 600;
-}
-td.blank {
-  width: 34%;
-  border-bottom: 1px solid rgba(var(--v-theme-on-background), 0.5);
 }
 </style>
