@@ -21,6 +21,10 @@ $folder = sys_get_temp_dir().'/ithrel-bench-'.getmypid();
 mkdir($folder);
 printf("%-38s %5s %12s | %8s %7s | %8s %6s | %9s | %s\n", 'family', 'size', 'combinations', 'ithrel s', 'MB', 'brave s', 'ratio', 'count s', 'width, nodes');
 foreach (Families::SIZES as $family => $sizes) {
+    // Arguments name the families that are run; without any, all are.
+    if ($argc > 1 && !in_array($family, array_slice($argv, 1), true)) {
+        continue;
+    }
     foreach ($sizes as $size) {
         $document = Families::document($family, $size);
         $json = json_encode($document, JSON_THROW_ON_ERROR);
