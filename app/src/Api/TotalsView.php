@@ -12,7 +12,7 @@ use Ithrel\App\Api\Dto\Totals as TotalsDto;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\Spread\AllTotals;
 use Ithrel\Core\Price\Spread\NotExact;
-use Ithrel\Core\Price\Spread\Spread;
+use Ithrel\Core\Price\Spread\OneByOne;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 
@@ -48,7 +48,7 @@ final readonly class TotalsView
         }
         $text = static fn (?BigDecimal $total): ?string => null === $total ? null : Amount::text($total, $currency);
 
-        return new TotalsDto(true, null, $totals instanceof Spread ? 'added' : 'one-by-one', $currency->code, gmp_strval($totals->count()), $text($priced[0][0] ?? null), $text($priced[count($priced) - 1][0] ?? null), gmp_strval($below), gmp_strval($without), count($priced), $this->bands($priced, $totals->count(), $without), $totals->hangsOnInputs(), $totals->sampled(), $totals->open());
+        return new TotalsDto(true, null, $totals instanceof OneByOne ? 'one-by-one' : 'added', $currency->code, gmp_strval($totals->count()), $text($priced[0][0] ?? null), $text($priced[count($priced) - 1][0] ?? null), gmp_strval($below), gmp_strval($without), count($priced), $this->bands($priced, $totals->count(), $without), $totals->hangsOnInputs(), $totals->sampled(), $totals->open());
     }
 
     /**

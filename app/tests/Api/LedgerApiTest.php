@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Tests\Api;
 
+use Ithrel\Core\Tests\Support\Documents;
+
 final class LedgerApiTest extends ApiTestCase
 {
     public function testAPathIsFollowedLineByLine(): void
@@ -44,11 +46,31 @@ final class LedgerApiTest extends ApiTestCase
         self::assertSame(['-30.00', '42'], [$totals['lowest'], $totals['zeroOrBelow']]);
     }
 
-    public function testAPercentageOfTheRunningTotalIsPricedOneByOne(): void
+    public function testAPercentageOfTheRunningTotalIsAddedUpCaseByCase(): void
     {
         $id = $this->bringIn('02-quay-desk-lamp');
-        self::assertSame('one-by-one', $this->send('GET', '/api/setups/'.$id.'/totals', null, 200)['method']);
-        self::assertSame('a percentage is taken of the running total', $this->send('GET', '/api/setups/'.$id.'/effects', null, 200)['why']);
+        $totals = $this->send('GET', '/api/setups/'.$id.'/totals', null, 200);
+        self::assertSame(['added', '1400'], [$totals['method'], $totals['count']]);
+        $dearest = $this->send('GET', '/api/setups/'.$id.'/totals/rows?side=dearest&from=1399&limit=1', null, 200)[0];
+        $query = implode('&', [...array_map(static fn (string $p): string => 'pin[]='.rawurlencode($p), $dearest['pins']), ...array_map(static fn (string $t): string => 'in[]='.rawurlencode($t), $dearest['typed'])]);
+        $ledger = $this->send('GET', '/api/setups/'.$id.'/ledger?'.$query, null, 200);
+        self::assertSame([$totals['highest'], $dearest['total']], [$dearest['total'], $ledger['rows'][count($ledger['rows']) - 1]['amount']]);
+        $effects = $this->send('GET', '/api/setups/'.$id.'/effects', null, 200);
+        self::assertNull($effects['why']);
+        self::assertNotSame([], $effects['effects']);
+    }
+
+    public function testAPercentageThatHangsOnWhatIsTypedIsPricedOneByOne(): void
+    {
+        $document = Documents::json(['options' => [
+            Documents::one('size', ['s', 'l'], ['required' => true]),
+            ['code' => 'width', 'label' => 'Width', 'kind' => 'number', 'min' => '1', 'max' => '3', 'step' => '1', 'charge' => ['how' => 'percent', 'rate' => '10', 'of' => 'running']],
+        ]]);
+        $id = $this->send('POST', '/api/setups', ['text' => $document], 201)['id'];
+        self::assertIsString($id);
+        $totals = $this->send('GET', '/api/setups/'.$id.'/totals?side=dearest', null, 200);
+        self::assertSame(['one-by-one', '2', '110.00'], [$totals['method'], $totals['count'], $totals['highest']]);
+        self::assertSame('what is typed into Width decides on a percentage of the running total', $this->send('GET', '/api/setups/'.$id.'/effects', null, 200)['why']);
     }
 
     public function testWhatValuesDo(): void

@@ -130,7 +130,7 @@ final class RunningPercents
         if ('effect' === $this->board->setup->rounding->at && $charge->rate->isLessThan(-100)) {
             throw new NotExact('a percentage of the running total turns its sign, and is rounded by itself');
         }
-        if ($charge->perLine || true === $option?->values[$value ?? -1]?->own) {
+        if ($charge->perLine || (null !== $option && null !== $value && $option->values[$value]->own)) {
             throw new NotExact('a percentage of the running total is charged once a line');
         }
         foreach (null === $when ? [] : $this->board->dependencies->optionsIn($when) as $index) {
