@@ -44,28 +44,12 @@ final class CaseTotals implements Totals
             $this->spreads[] = $spread;
             $this->cases[] = $case;
         }
-        usort($this->parts, static fn (array $a, array $b): int => [self::compare($a[0], $b[0]), $a[2]] <=> [0, $b[2]]);
-    }
-
-    /** Without a price comes before every price. */
-    private static function compare(?BigDecimal $a, ?BigDecimal $b): int
-    {
-        return null === $a || null === $b ? (int) (null !== $a) <=> (int) (null !== $b) : $a->compareTo($b);
+        usort($this->parts, static fn (array $a, array $b): int => [TotalOrder::compare($a[0], $b[0]), $a[2]] <=> [0, $b[2]]);
     }
 
     public function levels(): array
     {
-        $levels = [];
-        foreach ($this->parts as [$total, $count]) {
-            $last = count($levels) - 1;
-            if ($last >= 0 && (null === $total ? null === $levels[$last][0] : true === $levels[$last][0]?->isEqualTo($total))) {
-                $levels[$last][1] = gmp_add($levels[$last][1], $count);
-            } else {
-                $levels[] = [$total, $count];
-            }
-        }
-
-        return $levels;
+        return TotalOrder::merged(array_map(static fn (array $part): array => [$part[0], $part[1]], $this->parts));
     }
 
     public function count(): \GMP

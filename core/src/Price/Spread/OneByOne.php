@@ -55,24 +55,12 @@ final class OneByOne implements Totals
                 $this->priced[] = $best;
             }
         }
-        usort($this->priced, static fn (array $a, array $b): int => null === $a[1] || null === $b[1] ? (int) (null !== $a[1]) <=> (int) (null !== $b[1]) : $a[1]->compareTo($b[1]));
+        usort($this->priced, static fn (array $a, array $b): int => TotalOrder::compare($a[1], $b[1]));
     }
 
     public function levels(): array
     {
-        $levels = [];
-        $current = null;
-        $count = 0;
-        foreach ($this->priced as $i => [, $total]) {
-            if ($i > 0 && !self::isSame($current, $total)) {
-                $levels[] = [$current, gmp_init($count)];
-                $count = 0;
-            }
-            $current = $total;
-            ++$count;
-        }
-
-        return 0 === $count ? [] : [...$levels, [$current, gmp_init($count)]];
+        return TotalOrder::merged(array_map(static fn (array $priced): array => [$priced[1], gmp_init(1)], $this->priced));
     }
 
     public function count(): \GMP
@@ -118,11 +106,6 @@ final class OneByOne implements Totals
         $quote = $pricer->quote($state, $this->quantity);
 
         return $this->unit ? $quote->unitPrice : $quote->total;
-    }
-
-    private static function isSame(?BigDecimal $a, ?BigDecimal $b): bool
-    {
-        return null === $a ? null === $b : null !== $b && $a->isEqualTo($b);
     }
 
     private function isBetter(?BigDecimal $total, ?BigDecimal $than): bool

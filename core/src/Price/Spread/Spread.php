@@ -143,27 +143,30 @@ final class Spread implements Totals
         if (null !== $this->levels) {
             return $this->levels;
         }
-        $this->levels = [];
+        $levels = [];
         if (0 === gmp_sign($this->reach->selectable())) {
-            return $this->levels;
+            return $this->levels = $levels;
         }
         $sums = array_keys($this->from[0]);
         sort($sums);
         $totals = array_map(fn (int $sum): array => [$this->sums->total(Sums::plus($sum, $this->constant)), $sum], $sums);
         if (!$this->sums->isSorted()) {
-            usort($totals, static fn (array $a, array $b): int => null === $a[0] || null === $b[0] ? (int) (null !== $a[0]) <=> (int) (null !== $b[0]) : $a[0]->compareTo($b[0]));
+            usort($totals, static fn (array $a, array $b): int => TotalOrder::compare($a[0], $b[0]));
         }
+        $current = null;
         foreach ($totals as [$total, $sum]) {
-            $count = $this->from[0][$sum];
-            $last = count($this->levels) - 1;
-            if ($last >= 0 && (null === $total ? null === $this->levels[$last][0] : true === $this->levels[$last][0]?->isEqualTo($total))) {
-                $this->levels[$last][1] = gmp_add($this->levels[$last][1], $count);
-                $this->levels[$last][2][] = $sum;
-            } else {
-                $this->levels[] = [$total, is_int($count) ? gmp_init($count) : $count, [$sum]];
+            if (null !== $current && 0 !== TotalOrder::compare($current[0], $total)) {
+                $levels[] = $current;
+                $current = null;
             }
+            $current ??= [$total, gmp_init(0), []];
+            $current[1] = gmp_add($current[1], $this->from[0][$sum]);
+            $current[2][] = $sum;
+        }
+        if (null !== $current) {
+            $levels[] = $current;
         }
 
-        return $this->levels;
+        return $this->levels = $levels;
     }
 }
