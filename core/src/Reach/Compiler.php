@@ -276,6 +276,9 @@ final class Compiler
             if ($this->inCircle && $this->isFirst && null !== $this->cell->bit) {
                 $notes[self::OFFER] = $this->offer($notes);
             }
+            if (Propositions::TRUE !== $this->begins) {
+                $notes[self::END] = $this->props->all([$notes[self::END], $this->begins]);
+            }
             $this->carried = [];
             foreach ($this->plan as [$place, $p]) {
                 $this->carried[] = $place < 0 ? $p : $notes[$place];
@@ -331,8 +334,7 @@ final class Compiler
             return Diagram::NONE;
         }
         $after[self::OUGHT] = $this->props->given($after[self::OUGHT], $this->id, $letter);
-        $end = Propositions::TRUE === $this->begins ? $after[self::END] : $this->props->all([$after[self::END], $this->begins]);
-        $after[self::END] = $this->props->given($end, $this->id, $letter);
+        $after[self::END] = $this->props->given($after[self::END], $this->id, $letter);
         if ($this->isLast && $this->inCircle && !$this->props->holdsUnanswered($after[self::OUGHT])) {
             // A later answer would have to come first, or this one takes an earlier one back.
             $after[self::FLAGS] |= self::NO_TRAIL;

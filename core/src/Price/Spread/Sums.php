@@ -27,6 +27,9 @@ final class Sums
     /** @var non-empty-list<array{int, int}> decimal places and bits of each track; the pieces first, what is charged once last */
     private readonly array $tracks;
 
+    /** Whether something is rounded before all is summed up. */
+    private readonly bool $isRoundedApart;
+
     /** @var array<int, array<string, int>> track => place => the greatest that stood there, in its units */
     private array $greatest = [];
 
@@ -40,6 +43,7 @@ final class Sums
      */
     public function __construct(private readonly Setup $setup, public readonly bool $unit, public readonly int $quantity, private readonly bool $joined, private readonly RunningCase $case, private readonly SumForm $form)
     {
+        $this->isRoundedApart = 'line' !== $setup->rounding->at || PriceParts::sellsOnOwnLines($setup);
         $minor = $setup->currency->minorUnits;
         if (!$form->isSplit()) {
             $this->tracks = [[$form->places(), self::BITS]];
@@ -68,7 +72,7 @@ final class Sums
         if ($this->form->isSplit()) {
             return $this->packed('line' === $this->setup->rounding->at ? $amount->multipliedBy($this->quantity) : $amount, $at, 0);
         }
-        if ($this->isRoundedApart() && $amount->strippedOfTrailingZeros()->getScale() > $this->setup->currency->minorUnits) {
+        if ($this->isRoundedApart && $amount->strippedOfTrailingZeros()->getScale() > $this->setup->currency->minorUnits) {
             throw new NotExact('amounts that have to be rounded stand beside charges once a line', true);
         }
 
@@ -161,12 +165,6 @@ final class Sums
     private function isByEffect(): bool
     {
         return $this->form->isSplit() && 'effect' === $this->setup->rounding->at;
-    }
-
-    /** Whether something is rounded before all is summed up. */
-    private function isRoundedApart(): bool
-    {
-        return 'line' !== $this->setup->rounding->at || PriceParts::sellsOnOwnLines($this->setup);
     }
 
     /**
