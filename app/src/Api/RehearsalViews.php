@@ -162,7 +162,7 @@ final readonly class RehearsalViews
             $rehearsal->setup()->title(),
             $revision->number(),
             $revision->sha256(),
-            $revision->sha256() === $rehearsal->setup()->latest()->sha256(),
+            $rehearsal->isOfLatest(),
             $rehearsal->address(),
             $rehearsal->faults(),
             $rehearsal->today(),

@@ -62,7 +62,7 @@ final readonly class Views
         }
         $tally = $this->rehearsals->tally($last);
 
-        return new LastRehearsal($last->id(), $last->state()->value, $last->revision()->sha256() === $setup->latest()->sha256(), array_sum($tally), $tally[RehearsalCheck::AGREES] ?? 0, $tally[RehearsalCheck::DIFFERS] ?? 0, $last->createdAt()->format(DATE_ATOM));
+        return new LastRehearsal($last->id(), $last->state()->value, $last->isOfLatest(), array_sum($tally), $tally[RehearsalCheck::AGREES] ?? 0, $tally[RehearsalCheck::DIFFERS] ?? 0, $last->createdAt()->format(DATE_ATOM));
     }
 
     public function desk(StoredSetup $setup): Desk

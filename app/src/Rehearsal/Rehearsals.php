@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Rehearsal;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
@@ -174,12 +175,7 @@ final readonly class Rehearsals
     /** Checks without an answer, and such as wait since it was cancelled, are tried once more. */
     public function again(Rehearsal $rehearsal): void
     {
-        $numbers = [];
-        foreach ($this->connection->fetchFirstColumn('SELECT number FROM rehearsal_check WHERE rehearsal_id = ? AND verdict IN (?, ?) ORDER BY number', [$rehearsal->id(), RehearsalCheck::NO_ANSWER, RehearsalCheck::WAITING]) as $number) {
-            if (is_int($number)) {
-                $numbers[] = $number;
-            }
-        }
+        $numbers = $this->numbers($rehearsal, [RehearsalCheck::NO_ANSWER, RehearsalCheck::WAITING]);
         if (!$rehearsal->state()->isOver() || [] === $numbers || null === $rehearsal->address()) {
             return;
         }
@@ -198,14 +194,20 @@ final readonly class Rehearsals
     public function requeue(): void
     {
         foreach ($this->entities->getRepository(Rehearsal::class)->findBy(['state' => [RehearsalState::Planning, RehearsalState::Running]]) as $rehearsal) {
-            $numbers = [];
-            foreach ($this->connection->fetchFirstColumn('SELECT number FROM rehearsal_check WHERE rehearsal_id = ? AND verdict = ?', [$rehearsal->id(), RehearsalCheck::WAITING]) as $number) {
-                if (is_int($number)) {
-                    $numbers[] = $number;
-                }
-            }
-            $this->queue->put($rehearsal->id(), RehearsalState::Planning === $rehearsal->state() ? [Job::PLAN] : $numbers);
+            $this->queue->put($rehearsal->id(), RehearsalState::Planning === $rehearsal->state() ? [Job::PLAN] : $this->numbers($rehearsal, [RehearsalCheck::WAITING]));
         }
+    }
+
+    /**
+     * @param list<string> $verdicts
+     *
+     * @return list<int> numbers of the checks with one of these verdicts, in order
+     */
+    private function numbers(Rehearsal $rehearsal, array $verdicts): array
+    {
+        $numbers = $this->connection->fetchFirstColumn('SELECT number FROM rehearsal_check WHERE rehearsal_id = ? AND verdict IN (?) ORDER BY number', [$rehearsal->id(), $verdicts], [ParameterType::STRING, ArrayParameterType::STRING]);
+
+        return array_values(array_filter($numbers, is_int(...)));
     }
 
     /**

@@ -82,6 +82,12 @@ class Rehearsal
         throw new \LogicException('A rehearsal has its revision.');
     }
 
+    /** Whether the setup is still as it was rehearsed. */
+    public function isOfLatest(): bool
+    {
+        return $this->revision()->sha256() === $this->setup->latest()->sha256();
+    }
+
     public function address(): ?string
     {
         return $this->address;
