@@ -273,10 +273,23 @@ final class Cells
         if (null === $cell->found || $cell->found === $cell->expected) {
             return false;
         }
-        $one = self::number($cell->expected);
-        $two = self::number($cell->found);
 
-        return str_starts_with($cell->what, Cell::ENTRY) || 'SKU' === $cell->what || null === $one || null === $two || !$one->isEqualTo($two);
+        return str_starts_with($cell->what, Cell::ENTRY) || 'SKU' === $cell->what || !self::isSame($cell->expected, $cell->found);
+    }
+
+    /**
+     * Whether two amounts are one, however many decimals each is written with. What is no plain decimal is no amount: an
+     * exponent that a shop wrote could ask for more memory than there is.
+     */
+    public static function isSame(?string $a, ?string $b): bool
+    {
+        if (null === $a || null === $b) {
+            return $a === $b;
+        }
+        $one = self::number($a);
+        $two = self::number($b);
+
+        return null !== $one && null !== $two && $one->isEqualTo($two);
     }
 
     private static function number(string $text): ?BigDecimal

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
-use Brick\Math\BigDecimal;
-use Brick\Math\Exception\MathException;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Purpose;
 use Ithrel\Core\Setup\Option;
@@ -107,7 +105,7 @@ final readonly class CheckComparison
         }
         $sum = Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $expected));
         $rest = array_filter($differences, static fn (Difference $d): bool => in_array($d->field, ['unit price', 'line total', 'own lines'], true));
-        if (!self::isSame($sum, $found['total']) && [] === $rest) {
+        if (!Cells::isSame($sum, $found['total']) && [] === $rest) {
             $differences[] = new Difference('total', $stage, $sum ?? 'no price', $found['total'] ?? 'no price', ['/checkout']);
         }
 
@@ -124,7 +122,7 @@ final readonly class CheckComparison
     {
         $differences = [];
         foreach ($expected as $field => $amount) {
-            if (!self::isSame($amount, $found[$field])) {
+            if (!Cells::isSame($amount, $found[$field])) {
                 $own = in_array($check->purpose, [Purpose::Charge, Purpose::Condition, Purpose::Rounding], true) ? $check->places : [];
                 $charged = array_filter($check->charged, static fn (string $p): bool => 'page' !== $stage || !str_ends_with($p, '/line') || 'total' === $field);
                 $differences[] = new Difference($field, $stage, $amount ?? 'no price', $found[$field] ?? 'no price', array_values(array_unique([...$own, ...$charged, ...$this->charging($check)])));
@@ -164,7 +162,7 @@ final readonly class CheckComparison
     {
         $differences = [];
         foreach (['sku', 'weight', 'points', 'image'] as $field) {
-            $same = in_array($field, ['weight', 'points'], true) ? self::isSame($line[$field], $found($field)) : $line[$field] === $found($field);
+            $same = in_array($field, ['weight', 'points'], true) ? Cells::isSame($line[$field], $found($field)) : $line[$field] === $found($field);
             if (!$same) {
                 $differences[] = new Difference($field, $stage, $line[$field] ?? 'none', $found($field) ?? 'none', $this->placesWith($check, $field));
             }
@@ -317,14 +315,5 @@ final readonly class CheckComparison
     private function name(string $field): string
     {
         return $this->setup->option($field)?->name() ?? $field;
-    }
-
-    private static function isSame(?string $a, ?string $b): bool
-    {
-        try {
-            return null === $a || null === $b ? $a === $b : BigDecimal::of($a)->isEqualTo(BigDecimal::of($b));
-        } catch (MathException) {
-            return false;
-        }
     }
 }

@@ -60,6 +60,7 @@ final class CheckComparisonTest extends TestCase
     public static function changes(): iterable
     {
         yield 'another price' => ['unitPrice', '1.00', 'unit price', '/options/0/values/1/charge'];
+        yield 'a price that no memory holds' => ['unitPrice', '1e9999999999', 'unit price', '/options/0/values/1/charge'];
         yield 'no price' => ['unitPrice', 'soon', 'unit price', '/options/0/values/1/charge'];
         yield 'another line total' => ['lineTotal', '1.00', 'line total', '/options/0/values/1/charge'];
         yield 'another SKU' => ['sku', 'T-9', 'sku', '/item/sku'];
