@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { mdiDownload, mdiOpenInNew, mdiTrayArrowDown } from '@mdi/js'
 import { useMutation, useQuery } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answer, client, type Desk } from '../shared/api'
 import { grouped, readable } from '../shared/numbers'
+import FilePick from '../shared/FilePick.vue'
 import { queries, queryClient } from '../shared/queries'
 import { bySeverity, SEVERITIES } from '../shared/severity'
 import { useShortcuts } from '../shared/shortcuts'
@@ -51,7 +52,6 @@ useShortcuts({
   '5': () => void toStation('rehearsal'),
 })
 
-const picker = ref<HTMLInputElement | null>(null)
 const revise = useMutation({
   mutationFn: (text: string) =>
     answer(client.POST('/api/setups/{id}/revisions', { params: { path: { id: props.id } }, body: { text } })),
@@ -60,10 +60,8 @@ const revise = useMutation({
     await queryClient.invalidateQueries({ queryKey: ['shelf'] })
   },
 })
-async function picked(): Promise<void> {
-  const file = picker.value?.files?.[0]
-  if (file) revise.mutate(await file.text())
-  if (picker.value) picker.value.value = ''
+async function picked(file: File): Promise<void> {
+  revise.mutate(await file.text())
 }
 </script>
 
@@ -106,17 +104,13 @@ async function picked(): Promise<void> {
         </div>
       </dl>
       <div class="acts">
-        <input
-          ref="picker"
-          type="file"
+        <FilePick
+          label="Next revision"
           accept=".json,application/json"
-          class="d-sr-only"
-          tabindex="-1"
-          aria-label="Next revision"
-          @change="picked"
-        />
-        <v-btn :prepend-icon="mdiTrayArrowDown" :loading="revise.isPending.value" @click="picker?.click()"
-          >Next revision…</v-btn
+          :prepend-icon="mdiTrayArrowDown"
+          :loading="revise.isPending.value"
+          @picked="picked"
+          >Next revision…</FilePick
         >
         <v-btn :prepend-icon="mdiDownload" :href="`/api/setups/${id}/document`">Document</v-btn>
         <v-btn

@@ -6,6 +6,7 @@ import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { plainLabel } from '../outline/words'
 import { answer, client, type SheetRow } from '../shared/api'
+import FilePick from '../shared/FilePick.vue'
 import Trouble from '../shared/Trouble.vue'
 import VerdictFilter from '../shared/VerdictFilter.vue'
 
@@ -48,14 +49,9 @@ const example = computed(() => {
   return choice ? `${plainLabel(choice.label ?? choice.code)};Quantity;Total` : 'Size;Quantity;Total'
 })
 
-const picker = ref<HTMLInputElement | null>(null)
-async function picked(): Promise<void> {
-  const file = picker.value?.files?.[0]
-  if (file) {
-    text.value = await file.text()
-    check.mutate(text.value)
-  }
-  if (picker.value) picker.value.value = ''
+async function picked(file: File): Promise<void> {
+  text.value = await file.text()
+  check.mutate(text.value)
 }
 async function save(): Promise<void> {
   const csv = await answer(
@@ -92,16 +88,13 @@ function role(column: { role: string; option: string | null }): string {
         <v-btn type="submit" :disabled="text.trim() === ''" :loading="check.isPending.value"
           >Hold against</v-btn
         >
-        <input
-          ref="picker"
-          type="file"
+        <FilePick
+          label="Price sheet"
           accept=".csv,.tsv,.txt,text/csv"
-          class="d-sr-only"
-          tabindex="-1"
-          aria-label="Price sheet"
-          @change="picked"
-        />
-        <v-btn :prepend-icon="mdiTrayArrowDown" @click="picker?.click()">Pick a file…</v-btn>
+          :prepend-icon="mdiTrayArrowDown"
+          @picked="picked"
+          >Pick a file…</FilePick
+        >
         <v-btn v-if="check.data.value" :prepend-icon="mdiDownload" @click="save">Result as CSV</v-btn>
       </div>
     </form>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { mdiDownload, mdiPrinterOutline, mdiTrayArrowUp } from '@mdi/js'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useDesk } from '../desk/useDesk'
 import { answer, client } from '../shared/api'
 import { grouped } from '../shared/numbers'
 import { queries } from '../shared/queries'
+import FilePick from '../shared/FilePick.vue'
 import Trouble from '../shared/Trouble.vue'
 import { useViewState } from '../shared/viewState'
 import HandTable from './HandTable.vue'
@@ -31,11 +32,8 @@ const read = useMutation({
     await view.change({ view: undefined, run: run.id, check: undefined })
   },
 })
-const picker = ref<HTMLInputElement | null>(null)
-async function picked(): Promise<void> {
-  const file = picker.value?.files?.[0]
-  if (file) read.mutate(await file.text())
-  if (picker.value) picker.value.value = ''
+async function picked(file: File): Promise<void> {
+  read.mutate(await file.text())
 }
 function print(): void {
   window.print()
@@ -49,22 +47,15 @@ function print(): void {
       <v-btn :prepend-icon="mdiDownload" :href="`/api/setups/${desk.id}/hand-sheet.csv`"
         >CSV to fill in</v-btn
       >
-      <input
-        ref="picker"
-        type="file"
+      <FilePick
+        label="Filled sheet"
         accept=".csv,.json,text/csv,application/json"
-        class="d-sr-only"
-        tabindex="-1"
-        aria-label="Filled sheet"
-        @change="picked"
-      />
-      <v-btn
         variant="flat"
         color="primary"
         :prepend-icon="mdiTrayArrowUp"
         :loading="read.isPending.value"
-        @click="picker?.click()"
-        >Bring a filled sheet back…</v-btn
+        @picked="picked"
+        >Bring a filled sheet back…</FilePick
       >
       <span class="quiet"
         >Fill in the column “found”; what stays empty in a check is taken as expected. A JSON of cart lines is

@@ -3,13 +3,13 @@ import { mdiTrayArrowDown } from '@mdi/js'
 import { useMutation } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { answer, client, type ShelfEntry } from '../shared/api'
+import FilePick from '../shared/FilePick.vue'
 import Trouble from '../shared/Trouble.vue'
 
 /** Takes setup documents by file, dropped or picked, and by paste. What was refused stays in the field. */
 const emit = defineEmits<{ broughtIn: [setup: ShelfEntry] }>()
 const text = ref('')
 const over = ref(false)
-const picker = ref<HTMLInputElement | null>(null)
 
 const bringIn = useMutation({
   mutationFn: (document: string) => answer(client.POST('/api/setups', { body: { text: document } })),
@@ -19,21 +19,15 @@ const bringIn = useMutation({
   },
 })
 
-async function take(files: FileList | null | undefined): Promise<void> {
-  const file = files?.[0]
-  if (!file) return
+async function take(file: File): Promise<void> {
   text.value = await file.text()
   bringIn.mutate(text.value)
 }
 
 async function dropped(event: DragEvent): Promise<void> {
   over.value = false
-  await take(event.dataTransfer?.files)
-}
-
-async function picked(): Promise<void> {
-  await take(picker.value?.files)
-  if (picker.value) picker.value.value = ''
+  const file = event.dataTransfer?.files[0]
+  if (file) await take(file)
 }
 </script>
 
@@ -48,16 +42,9 @@ async function picked(): Promise<void> {
   >
     <h2><v-icon :icon="mdiTrayArrowDown" size="18" aria-hidden="true" /> Bring in a setup</h2>
     <p class="quiet">Drop a setup document here, pick one, or paste its text.</p>
-    <input
-      ref="picker"
-      type="file"
-      accept=".json,application/json"
-      class="d-sr-only"
-      tabindex="-1"
-      aria-label="Setup document"
-      @change="picked"
-    />
-    <v-btn block class="mb-2" @click="picker?.click()">Pick a file…</v-btn>
+    <FilePick label="Setup document" accept=".json,application/json" block class="mb-2" @picked="take"
+      >Pick a file…</FilePick
+    >
     <v-textarea v-model="text" label="Text of a document" rows="7" no-resize class="paste" />
     <v-btn
       block
