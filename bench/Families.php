@@ -17,6 +17,8 @@ final class Families
         'independent options' => [40, 200, 1000],
         'chains of conditions within a window' => [40, 200, 1000],
         'far random conditions' => [50, 200, 400],
+        'branches of single values' => [50, 200, 1000],
+        'one chain that is dead' => [50, 200, 1000],
         'variant matrix with added options' => [200, 1000, 5000],
         'guards between neighbours' => [40, 200, 1000],
         'several-picks' => [30, 100, 200],
@@ -34,16 +36,20 @@ final class Families
     }
 
     /**
+     * @param int $seed from 0; another makes another setup of the family
+     *
      * @return array<string, mixed> a setup document
      */
-    public static function document(string $family, int $size): array
+    public static function document(string $family, int $size, int $seed = 0): array
     {
-        $self = new self(crc32($family) + $size);
+        $self = new self(crc32($family) + $size + 1_000_003 * $seed);
 
         return match ($family) {
             'independent options' => $self->independent($size),
             'chains of conditions within a window' => $self->chains($size, 4),
             'far random conditions' => $self->far($size),
+            'branches of single values' => $self->branches($size),
+            'one chain that is dead' => $self->deadChain($size),
             'variant matrix with added options' => $self->matrix($size),
             'guards between neighbours' => $self->guards($size),
             'several-picks' => $self->severals($size),
@@ -136,6 +142,45 @@ final class Families
             if ($i > 3 && 0 === $i % 5) {
                 $this->allow($i, 2, $this->is($this->random->getInt(max(0, $i - 30), $i - 1)));
             }
+        }
+
+        return $this->setup();
+    }
+
+    /**
+     * Conditions on single values that contradict one another here and there, so that many values and options are dead.
+     *
+     * @return array<string, mixed>
+     */
+    private function branches(int $size): array
+    {
+        $single = fn (int $i): array => ['option' => 'o'.max(0, $i - $this->random->getInt(1, 6)), 'is' => 'v'.$this->random->getInt(0, 3)];
+        for ($i = 0; $i < $size; ++$i) {
+            $this->one(4, ($i > 0 && 0 === $i % 3 ? ['shownWhen' => $single($i)] : []) + (0 === $i % 4 ? ['required' => true] : []));
+            if ($i > 2) {
+                $this->allow($i, 1, $single($i));
+                $this->allow($i, 2, 0 === $i % 2 ? ['all' => [$single($i), $single($i)]] : ['any' => [$single($i), $single($i)]]);
+            }
+        }
+
+        return $this->setup();
+    }
+
+    /**
+     * Each option waits for the one before it, and what the first would have to be is kept for later.
+     *
+     * @return array<string, mixed>
+     */
+    private function deadChain(int $size): array
+    {
+        $dead = intdiv($this->random->getInt(0, 9) * $size, 40);
+        for ($i = 0; $i < $size; ++$i) {
+            $this->one(3, ($i > 0 ? ['shownWhen' => ['option' => 'o'.($i - 1), 'is' => 'v1']] : []) + (0 === $i % 2 ? ['required' => true] : []));
+        }
+        $values = (array) ($this->options[$dead]['values'] ?? []);
+        if (is_array($values[1] ?? null)) {
+            $values[1]['hidden'] = true;
+            $this->options[$dead]['values'] = $values;
         }
 
         return $this->setup();

@@ -17,6 +17,9 @@ final class Formula
     /** Millimetres in a unit; 1 in = 25.4 mm (international yard and pound agreement of 1959). */
     private const LENGTHS = ['mm' => '1', 'cm' => '10', 'm' => '1000', 'in' => '25.4', 'ft' => '304.8', 'yd' => '914.4'];
 
+    /** Digits of any number on the way, and its decimal places. */
+    private const MOST_DIGITS = 1_000;
+
     /** @var list<string> */
     private array $tokens = [];
     private int $at = 0;
@@ -163,6 +166,19 @@ final class Formula
     }
 
     private function combined(string $op, BigDecimal $a, BigDecimal $b): BigDecimal|bool
+    {
+        if ('**' === $op && (!$b->toScale(0, RoundingMode::Down)->isEqualTo($b) || $b->abs()->isGreaterThan(100))) {
+            throw new \DomainException('an exponent is a whole number from -100 to 100');
+        }
+        $value = $this->worked($op, $a, $b);
+        if ($value instanceof BigDecimal && ($value->getScale() > self::MOST_DIGITS || strlen((string) $value->getUnscaledValue()) > self::MOST_DIGITS)) {
+            throw new \DomainException('grows too large');
+        }
+
+        return $value;
+    }
+
+    private function worked(string $op, BigDecimal $a, BigDecimal $b): BigDecimal|bool
     {
         return match ($op) {
             '+' => $a->plus($b),

@@ -30,9 +30,7 @@ final class Till
     public function __construct(private readonly Form $form, private readonly Faults $faults)
     {
         $this->stock = new Stock($form);
-        $formatter = new \NumberFormatter('en', \NumberFormatter::CURRENCY);
-        $formatter->setTextAttribute(\NumberFormatter::CURRENCY_CODE, Read::text($form->document, 'currency', 'EUR'));
-        $this->places = max(0, $formatter->getAttribute(\NumberFormatter::FRACTION_DIGITS));
+        $this->places = MinorUnits::of(Read::text($form->document, 'currency', 'EUR'));
         $rounding = Read::map($form->document, 'rounding');
         $this->mode = match (Read::text($rounding, 'mode', 'half-up')) {
             'half-even' => RoundingMode::HalfEven, 'half-down' => RoundingMode::HalfDown, 'up' => RoundingMode::Up, 'down' => RoundingMode::Down, default => RoundingMode::HalfUp,
@@ -80,7 +78,7 @@ final class Till
                 continue;
             }
             try {
-                $amount = null === $running ? null : $this->amount($effect, $priced, $base, $running, $quantity);
+                $amount = $this->amount($effect, $priced, $base, $running, $quantity);
             } catch (\DomainException) {
                 $amount = null;
             }
@@ -175,7 +173,7 @@ final class Till
      * @param array{charge: array<string, mixed>|null, part: BigDecimal|null, option: string|null, value: array<string, mixed>|null} $effect
      * @param Answers                                                                                                                $answers
      */
-    private function amount(array $effect, array $answers, BigDecimal $base, BigDecimal $running, int $quantity): BigDecimal
+    private function amount(array $effect, array $answers, BigDecimal $base, ?BigDecimal $running, int $quantity): BigDecimal
     {
         $charge = $effect['charge'];
         if (null === $charge) {
@@ -185,7 +183,7 @@ final class Till
         switch (Read::text($charge, 'how')) {
             case 'percent':
                 $of = $this->faults->percentOf(Read::text($charge, 'of', 'base'));
-                $basis = str_starts_with($of, 'level:') ? $this->amountOf(['of' => $of], 'of') : ('running' === $of ? $running : $base);
+                $basis = str_starts_with($of, 'level:') ? $this->amountOf(['of' => $of], 'of') : ('running' === $of ? $running ?? throw new \DomainException('the running total is not known') : $base);
 
                 return $this->faults->amount($basis->multipliedBy(Read::decimal($charge, 'rate') ?? 0)->dividedBy(100, 60, RoundingMode::HalfEven)->strippedOfTrailingZeros());
             case 'per-character':

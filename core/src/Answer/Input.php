@@ -43,4 +43,12 @@ final readonly class Input
     {
         return new self(implode('; ', array_map(static fn (GivenFile $file): string => $file->name, $files)), null, $files);
     }
+
+    /** Equal inputs have equal keys, and no text can look like the key of something else: its length stands before it. */
+    public function key(): string
+    {
+        $texts = [] === $this->files ? [$this->text] : array_map(static fn (GivenFile $file): string => $file->name, $this->files);
+
+        return implode('', array_map(static fn (string $text): string => strlen($text).'"'.$text, $texts));
+    }
 }

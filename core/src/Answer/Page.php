@@ -177,15 +177,23 @@ final readonly class Page
 
             return;
         }
-        for ($set = 1; $set < 1 << count($allowed); ++$set) {
-            $picked = [];
-            foreach ($allowed as $bit => $value) {
-                if (1 === ($set >> $bit & 1)) {
-                    $picked[] = $value;
-                }
-            }
-            \assert([] !== $picked);
-            yield $picked;
+        yield from self::sets($allowed, []);
+    }
+
+    /**
+     * Every set of values but the empty one.
+     *
+     * @param list<int> $values
+     * @param list<int> $picked what stands before them in each set
+     *
+     * @return iterable<non-empty-list<int>>
+     */
+    private static function sets(array $values, array $picked): iterable
+    {
+        foreach ($values as $i => $value) {
+            $set = [...$picked, $value];
+            yield $set;
+            yield from self::sets(array_slice($values, $i + 1), $set);
         }
     }
 

@@ -60,7 +60,7 @@ final readonly class State
     {
         $key = '';
         foreach ($this->answers as $option => $answer) {
-            $key .= $option.'='.(is_array($answer) ? implode('+', $answer) : '"'.$answer->text.'"').';';
+            $key .= $option.'='.(is_array($answer) ? implode('+', $answer) : $answer->key()).';';
         }
 
         return $key;

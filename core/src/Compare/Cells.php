@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Compare;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Decimal\ForeignDecimal;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Purpose;
 
@@ -194,7 +195,7 @@ final class Cells
         if (self::NO_PRICE === mb_strtolower($cell->found) || self::NONE === mb_strtolower($cell->found)) {
             return null;
         }
-        $amount = PriceSheetCheck::amount($cell->found) ?? throw new \DomainException(sprintf('"%s" is no amount', $cell->found));
+        $amount = ForeignDecimal::amount($cell->found) ?? throw new \DomainException(sprintf('"%s" is no amount', $cell->found));
 
         return (string) $amount;
     }
@@ -286,14 +287,9 @@ final class Cells
         if (null === $a || null === $b) {
             return $a === $b;
         }
-        $one = self::number($a);
-        $two = self::number($b);
+        $one = ForeignDecimal::plain($a);
+        $two = ForeignDecimal::plain($b);
 
         return null !== $one && null !== $two && $one->isEqualTo($two);
-    }
-
-    private static function number(string $text): ?BigDecimal
-    {
-        return 1 === preg_match('/^-?\d{1,40}(\.\d{1,40})?$/D', $text) ? BigDecimal::of($text) : null;
     }
 }

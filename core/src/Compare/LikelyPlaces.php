@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
-use Brick\Math\BigDecimal;
-use Brick\Math\Exception\MathException;
+use Ithrel\Core\Decimal\ForeignDecimal;
 use Ithrel\Core\Plan\Check;
 
 /**
@@ -140,11 +139,10 @@ final class LikelyPlaces
     {
         foreach ($differences as $difference) {
             if ('unit price' === $difference->field) {
-                try {
-                    return (string) BigDecimal::of($difference->found)->minus($difference->expected)->strippedOfTrailingZeros();
-                } catch (MathException) {
-                    return null;
-                }
+                $found = ForeignDecimal::plain($difference->found);
+                $expected = ForeignDecimal::plain($difference->expected);
+
+                return null === $found || null === $expected ? null : (string) $found->minus($expected)->strippedOfTrailingZeros();
             }
         }
 

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
-use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Cart\CartLineBuilder;
+use Ithrel\Core\Decimal\ForeignDecimal;
 use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
@@ -78,7 +78,7 @@ final class PriceSheetCheck
                 case SheetColumn::TOTAL:
                 case SheetColumn::UNIT:
                     if (null === $expected && '' !== $cell) {
-                        $expected = self::amount($cell);
+                        $expected = ForeignDecimal::amount($cell);
                         $isUnit = SheetColumn::UNIT === $column->role;
                         if (null === $expected) {
                             $unreadable[] = sprintf('"%s" is no amount.', mb_strimwidth($cell, 0, 40, '…', 'UTF-8'));
@@ -186,22 +186,6 @@ final class PriceSheetCheck
     private function words(Option $option, array|\Ithrel\Core\Answer\Input $answer): string
     {
         return $this->lines->carried($option, new State([$option->index => $answer]));
-    }
-
-    /** An amount as people write it: with a currency, with commas or points between thousands. */
-    public static function amount(string $cell): ?BigDecimal
-    {
-        $digits = (string) preg_replace('/[^\d.,\-−]/u', '', $cell);
-        $digits = str_replace('−', '-', $digits);
-        $lastComma = strrpos($digits, ',');
-        $lastPoint = strrpos($digits, '.');
-        if (false !== $lastComma && (false === $lastPoint ? 1 === preg_match('/,\d{1,2}$/D', $digits) && 1 === substr_count($digits, ',') : $lastComma > $lastPoint)) {
-            $digits = str_replace(['.', ','], ['', '.'], $digits);
-        } else {
-            $digits = str_replace(',', '', $digits);
-        }
-
-        return 1 === preg_match('/^-?\d{1,20}(\.\d{1,10})?$/D', $digits) ? BigDecimal::of($digits) : null;
     }
 
     /**

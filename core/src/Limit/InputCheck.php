@@ -7,6 +7,7 @@ namespace Ithrel\Core\Limit;
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Pattern\PatternVerdict;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Limits\DateLimits;
 use Ithrel\Core\Setup\Limits\FileLimits;
@@ -32,8 +33,7 @@ final readonly class InputCheck
         if (Kind::Number === $option->kind) {
             $typed = trim($typed);
 
-            // A valid floating-point number of the HTML standard, without exponent.
-            return 1 === preg_match('/^-?(\d{1,60}(\.\d{1,60})?|\.\d{1,60})$/D', $typed) ? Input::number(BigDecimal::of($typed), $typed) : null;
+            return 1 === preg_match('/^-?[0-9]{1,60}(\.[0-9]{1,60})?$/D', $typed) ? Input::number(BigDecimal::of($typed), $typed) : null;
         }
         $day = Kind::Date === $option->kind ? Today::dayOf(trim($typed)) : null;
 
@@ -78,8 +78,11 @@ final readonly class InputCheck
         if (null !== $forbidden) {
             $problems[] = new AnswerProblem('input.characters', $option->code, sprintf('%s: "%s" is not among the characters taken (%s).', $option->name(), $forbidden, $limits->allow), $limits->allow, $forbidden);
         }
-        if (null !== $limits->pattern && !TextPattern::matches($limits->pattern, TextMeasure::normalize($text))) {
-            $problems[] = new AnswerProblem('input.pattern', $option->code, sprintf('%s: the text does not have the form asked for.', $option->name()), $limits->pattern, mb_strimwidth($text, 0, 80, '…', 'UTF-8'));
+        $verdict = $limits->pattern?->verdict(TextMeasure::normalize($text));
+        if (null !== $limits->pattern && PatternVerdict::Fits !== $verdict) {
+            $problems[] = PatternVerdict::Misses === $verdict
+                ? new AnswerProblem('input.pattern', $option->code, sprintf('%s: the text does not have the form asked for.', $option->name()), $limits->pattern->source, mb_strimwidth($text, 0, 80, '…', 'UTF-8'))
+                : new AnswerProblem('input.undecided', $option->code, sprintf('%s: whether the text has the form asked for could not be decided; try it in a browser.', $option->name()), $limits->pattern->source, mb_strimwidth($text, 0, 80, '…', 'UTF-8'));
         }
 
         return $problems;

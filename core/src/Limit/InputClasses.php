@@ -50,7 +50,8 @@ final readonly class InputClasses
 
     private static function aText(Option $option): string
     {
-        return str_repeat('x', max(1, min(100_000, $option->text->min ?? 1)));
+        // Where no text of the pattern is found, one stands for "filled" all the same: counting asks for no more.
+        return (new TextSamples($option))->shortest() ?? str_repeat('x', max(1, min(100_000, $option->text->min ?? 1)));
     }
 
     private static function fileIsPossible(Option $option): bool

@@ -75,9 +75,10 @@ final class TextMeasure
             'any' => null,
             // Characters that are shown as text by default (©, digits) are emoji only with a variation selector or keycap.
             'no-emoji' => '/\p{Emoji_Presentation}|\p{Extended_Pictographic}\x{FE0F}|\x{20E3}/u',
-            'letters' => '/[^\p{L}\p{M}]/u',
+            // A mark belongs to the letter before it, so that a decomposed accent is taken as a composed one is.
+            'letters' => '/(?<![\p{L}\p{M}])\p{M}|[^\p{L}\p{M}]/u',
             'digits' => '/[^0-9]/u',
-            'letters-digits' => '/[^\p{L}\p{M}\p{Nd}]/u',
+            'letters-digits' => '/(?<![\p{L}\p{M}])\p{M}|[^\p{L}\p{M}0-9]/u',
             'basic-latin' => '/[^\x{00}-\x{7F}]/u',
         };
         if (null === $forbidden) {

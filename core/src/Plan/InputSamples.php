@@ -59,7 +59,7 @@ final readonly class InputSamples
                 $texts[] = mb_substr('Für Ada & Léo', 0, max(1, $option->text->max));
             }
 
-            return array_map(Input::text(...), $texts);
+            return array_map(Input::text(...), [...$texts, ...$option->text->pattern?->samples() ?? []]);
         }
         if (null !== $option->file) {
             $type = $option->file->types[0] ?? 'image/png';

@@ -38,10 +38,14 @@ final class PriceBound
         $charges = array_values(array_filter($charges, static fn (?Charge $c): bool => null !== $c));
         foreach ($setup->variants->rows ?? [] as $row) {
             $price = $row->salePrice ?? $row->price;
-            $bases = [...$bases, ...(null === $price ? [] : [$price])];
+            if (null !== $price) {
+                $bases[] = $price;
+            }
         }
         foreach ($charges as $charge) {
-            $bases = [...$bases, ...($charge instanceof ReplaceCharge ? [$charge->amount] : [])];
+            if ($charge instanceof ReplaceCharge) {
+                $bases[] = $charge->amount;
+            }
         }
         $most = BigDecimal::max(...$bases);
         foreach ($charges as $charge) {

@@ -32,7 +32,7 @@ final class Compiler
     private const OUGHT = 3;
     /** What has to be true at the end. */
     private const END = 4;
-    /** The values, as bits, that were on offer before a several in a circle was begun. */
+    /** Which of the offers met: the values that were on offer before a several in a circle was begun. */
     private const OFFER = 5;
     private const FIXED = 6;
 
@@ -87,6 +87,12 @@ final class Compiler
 
     /** @var list<int> watched propositions that this cell settles */
     private array $settled = [];
+
+    /** @var list<string> offers met, each a 0 or 1 for every value; the first stands for "no several is begun" */
+    private array $offers = [''];
+
+    /** @var array<array-key, int> */
+    private array $offerNumbers = ['' => 0];
 
     // What the last decision brought about.
     /** @var list<int> */
@@ -408,22 +414,26 @@ final class Compiler
     {
         return null === $this->cell->bit
             ? $this->props->holdsUnanswered($shown) && $this->props->holdsUnanswered($allowed)
-            : 0 !== ($after[self::OFFER] >> $this->cell->bit & 1);
+            : '1' === $this->offers[$after[self::OFFER]][$this->cell->bit];
     }
 
     /**
-     * The values that the page offers in a several before it is begun, as bits.
+     * The number of the offer that the page makes in a several before it is begun; equal offers have one number.
      *
      * @param array<int, int> $notes
      */
     private function offer(array $notes): int
     {
-        $offer = 0;
-        foreach ($this->board->allowed[$this->cell->option] as $value => $p) {
-            $offer |= $this->props->holdsUnanswered($this->left($p, $notes)) ? 1 << $value : 0;
+        $offer = '';
+        foreach ($this->board->allowed[$this->cell->option] as $p) {
+            $offer .= $this->props->holdsUnanswered($this->left($p, $notes)) ? '1' : '0';
+        }
+        if (!isset($this->offerNumbers[$offer])) {
+            $this->offerNumbers[$offer] = count($this->offers);
+            $this->offers[] = $offer;
         }
 
-        return $offer;
+        return $this->offerNumbers[$offer];
     }
 
     /**

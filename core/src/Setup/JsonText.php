@@ -36,8 +36,12 @@ final class JsonText
         } catch (\JsonException $e) {
             throw UnreadableDocument::at('', self::explain($json, $e));
         }
-        self::refuseDoubledKeys($json);
-        self::refuseFractionsAndDropNulls($value, '');
+        $keys = 0;
+        $misfit = self::inspect($value, '', $keys);
+        self::refuseDoubledKeys($json, $keys);
+        if (null !== $misfit) {
+            throw $misfit;
+        }
 
         return $value;
     }
@@ -46,6 +50,9 @@ final class JsonText
     {
         if (JSON_ERROR_DEPTH === $e->getCode()) {
             return sprintf('The document nests deeper than %d levels.', self::MAX_DEPTH);
+        }
+        if (JSON_ERROR_INVALID_PROPERTY_NAME === $e->getCode()) {
+            return 'A key begins with the character U+0000, which no key here does.';
         }
         if (!mb_check_encoding($json, 'UTF-8')) {
             return 'The document is not UTF-8 text.';
@@ -125,80 +132,95 @@ final class JsonText
     }
 
     /**
-     * PHP's decoder keeps the last of two equal keys without a word.
+     * PHP's decoder keeps the last of two equal keys without a word. Where the text has as many keys as what was read of
+     * it, none is doubled; only else is the text walked token by token, to say where.
      *
      * @throws UnreadableDocument
      */
-    private static function refuseDoubledKeys(string $json): void
+    private static function refuseDoubledKeys(string $json, int $keys): void
     {
-        $count = preg_match_all('/"((?:[^"\\\\]|\\\\.)*+)"(\s*+:)?|[{}\[\],]/s', $json, $tokens, PREG_SET_ORDER);
+        $count = preg_match_all('/"(?:[^"\\\\]++|\\\\.)*+"\s*+(?:(?!:)(*SKIP)(*FAIL)|:)/s', $json);
         if (false === $count) {
             throw UnreadableDocument::at('', 'The document could not be scanned for doubled keys.');
         }
-        /** @var list<array<string, true>|int> $stack a set of keys for an object, an index for an array */
-        $stack = [];
+        if ($count !== $keys) {
+            throw UnreadableDocument::at(self::firstDoubledKey($json), 'This key stands twice in one object.');
+        }
+    }
+
+    /** JSON Pointer of the first key that its object had before. */
+    private static function firstDoubledKey(string $json): string
+    {
+        /** @var array<int, array<string, true>> $seen depth => keys of the object there */
+        $seen = [];
+        /** @var array<int, int|null> $index depth => index in the list there; null in an object */
+        $index = [];
         /** @var list<string> $path */
         $path = [];
         $depth = -1;
-        foreach ($tokens as $token) {
-            $first = $token[0][0];
+        for ($at = 0; 1 === preg_match('/"((?:[^"\\\\]++|\\\\.)*+)"(\s*+:)?|[{}\[\],]/s', $json, $token, PREG_OFFSET_CAPTURE, $at);) {
+            $at = $token[0][1] + strlen($token[0][0]);
+            $first = $token[0][0][0];
             if ('"' === $first) {
                 if (!isset($token[2])) {
                     continue;
                 }
-                $raw = substr($token[0], 1, (int) strrpos($token[0], '"') - 1);
+                $raw = $token[1][0];
                 $unescaped = str_contains($raw, '\\') ? json_decode('"'.$raw.'"') : $raw;
                 $key = is_string($unescaped) ? $unescaped : $raw;
-                $seen = &$stack[$depth];
                 $path[$depth] = $key;
-                if (is_array($seen) && isset($seen['k'.$key])) {
-                    throw UnreadableDocument::at(Pointer::of(array_slice($path, 0, $depth + 1)), 'This key stands twice in one object.');
+                if (isset($seen[$depth]['k'.$key])) {
+                    return Pointer::of(array_slice($path, 0, $depth + 1));
                 }
-                if (is_array($seen)) {
-                    $seen['k'.$key] = true;
-                }
-                unset($seen);
-            } elseif ('{' === $first) {
-                $stack[++$depth] = [];
-                $path[$depth] = '';
-            } elseif ('[' === $first) {
-                $stack[++$depth] = 0;
+                $seen[$depth]['k'.$key] = true;
+            } elseif ('{' === $first || '[' === $first) {
+                $seen[++$depth] = [];
+                $index[$depth] = '[' === $first ? 0 : null;
                 $path[$depth] = '0';
             } elseif (',' === $first) {
-                if (is_int($stack[$depth])) {
-                    $path[$depth] = (string) ++$stack[$depth];
+                $member = $index[$depth] ?? null;
+                if (null !== $member) {
+                    $index[$depth] = $member + 1;
+                    $path[$depth] = (string) ($member + 1);
                 }
             } else {
                 --$depth;
             }
         }
+
+        return '';
     }
 
     /**
-     * @throws UnreadableDocument
+     * Drops nulls, counts the keys that were there with them, and gives the first thing that cannot stand here.
      */
-    private static function refuseFractionsAndDropNulls(mixed $value, string $at): void
+    private static function inspect(mixed $value, string $at, int &$keys): ?UnreadableDocument
     {
+        $misfit = null;
         if (is_float($value)) {
-            throw UnreadableDocument::at($at, 'A number with a fraction or an exponent is written as a decimal string, like "12.50".');
+            return UnreadableDocument::at($at, 'A number with a fraction or an exponent is written as a decimal string, like "12.50".');
         }
         if (is_array($value)) {
             foreach ($value as $i => $item) {
                 if (null === $item) {
-                    throw UnreadableDocument::at($at.'/'.$i, 'null cannot stand in a list.');
-                }
-                if (!is_string($item)) {
-                    self::refuseFractionsAndDropNulls($item, $at.'/'.$i);
+                    $misfit ??= UnreadableDocument::at($at.'/'.$i, 'null cannot stand in a list.');
+                } elseif (!is_string($item) && !is_bool($item) && !is_int($item)) {
+                    $found = self::inspect($item, $at.'/'.$i, $keys);
+                    $misfit ??= $found;
                 }
             }
         } elseif ($value instanceof \stdClass) {
             foreach (get_object_vars($value) as $key => $item) {
+                ++$keys;
                 if (null === $item) {
                     unset($value->{$key});
-                } elseif (!is_string($item) && !is_bool($item)) {
-                    self::refuseFractionsAndDropNulls($item, $at.'/'.Pointer::escape((string) $key));
+                } elseif (!is_string($item) && !is_bool($item) && !is_int($item)) {
+                    $found = self::inspect($item, $at.'/'.Pointer::escape((string) $key), $keys);
+                    $misfit ??= $found;
                 }
             }
         }
+
+        return $misfit;
     }
 }

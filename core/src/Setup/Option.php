@@ -17,6 +17,9 @@ use Ithrel\Core\Setup\Limits\TextLimits;
  */
 final readonly class Option
 {
+    /** @var array<array-key, int> code of a value => its position; of two equal codes the first */
+    private array $positions;
+
     /**
      * @param int         $index   position in display order
      * @param string      $at      JSON Pointer of the option
@@ -44,6 +47,11 @@ final readonly class Option
         public ?FileLimits $file = null,
         public ?Charge $charge = null,
     ) {
+        $positions = [];
+        foreach ($values as $position => $value) {
+            $positions[$value->code] ??= $position;
+        }
+        $this->positions = $positions;
     }
 
     /** The label as it stands within a sentence: without the mark of a required answer and without a full stop. */
@@ -56,13 +64,7 @@ final readonly class Option
 
     public function value(string $code): ?Value
     {
-        foreach ($this->values as $value) {
-            if ($value->code === $code) {
-                return $value;
-            }
-        }
-
-        return null;
+        return isset($this->positions[$code]) ? $this->values[$this->positions[$code]] : null;
     }
 
     /** The same option, taking any input; what it measures stays. */

@@ -6,7 +6,8 @@ namespace Ithrel\Core\Setup;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;
-use Ithrel\Core\Limit\TextPattern;
+use Ithrel\Core\Pattern\HtmlPattern;
+use Ithrel\Core\Pattern\PatternError;
 use Ithrel\Core\Price\Formula\Formula;
 use Ithrel\Core\Price\Formula\FormulaError;
 use Ithrel\Core\Setup\Charge\Charge;
@@ -176,10 +177,6 @@ final class Reader
             $charge = $this->charge($o->place('charge'), $o->at('charge'));
         }
         $length = $o->object('length');
-        $pattern = $o->optional('pattern');
-        if (null !== $pattern && !TextPattern::compiles($pattern)) {
-            $this->problem($o->at('pattern'), 'This is not a regular expression.');
-        }
         $picks = $o->object('picks');
         $files = $o->object('files');
         $pixels = $o->object('pixels');
@@ -198,12 +195,23 @@ final class Reader
             $this->stages($o),
             $values,
             Kind::Several === $kind ? new Picks($picks->whole('min') ?? 0, $picks->whole('max')) : null,
-            Kind::Text === $kind ? new TextLimits($length->whole('min'), $length->whole('max'), $this->measure($length), $o->object('lines')->whole('max'), $this->allow($o), $pattern) : null,
+            Kind::Text === $kind ? new TextLimits($length->whole('min'), $length->whole('max'), $this->measure($length), $o->object('lines')->whole('max'), $this->allow($o), $this->pattern($o)) : null,
             Kind::Number === $kind ? new NumberLimits($o->decimal('min'), $o->decimal('max'), $o->decimal('step'), $o->whole('decimals'), $o->optional('unit')) : null,
             Kind::Date === $kind ? $this->dateLimits($o) : null,
             Kind::File === $kind ? new FileLimits($o->has('types') ? $o->texts('types') : null, $o->whole('maxBytes'), $files->whole('min'), $files->whole('max'), $pixels->whole('minWidth'), $pixels->whole('minHeight')) : null,
             $charge,
         );
+    }
+
+    private function pattern(Place $o): ?HtmlPattern
+    {
+        try {
+            return $o->has('pattern') ? HtmlPattern::parse($o->text('pattern')) : null;
+        } catch (PatternError $e) {
+            $this->problem($o->at('pattern'), sprintf('This is not a pattern that HTML takes: %s.', $e->getMessage()));
+
+            return null;
+        }
     }
 
     private function inputDefault(Kind $kind, Place $o): ?string

@@ -112,11 +112,22 @@ final class Structure
             'pattern' => self::patternWords($schema instanceof \stdClass && is_string($schema->pattern ?? null) ? $schema->pattern : '').$found,
             'minLength' => 'This may not be empty.',
             'maxLength' => 'This text is too long.',
-            'minimum', 'exclusiveMinimum', 'maximum' => 'This number is out of range.'.$found,
+            'maxItems' => sprintf('This list has %d members; at most %d are read.', is_array($value) ? count($value) : 0, $schema instanceof \stdClass && is_int($schema->maxItems ?? null) ? $schema->maxItems : 0),
+            'minimum', 'exclusiveMinimum', 'maximum' => 'This number is out of range'.self::rangeWords($schema).'.'.$found,
             'minProperties' => 'A test is missing: one of is, picks, filled, atLeast, atMost, above, below was expected.',
             'anyOf' => 'One of the keys "never" and "always" is missing.',
             default => 'This does not fit ('.$keyword.').'.$found,
         };
+    }
+
+    private static function rangeWords(mixed $schema): string
+    {
+        $range = '';
+        foreach (['minimum' => ' from ', 'maximum' => ' to '] as $key => $word) {
+            $range .= $schema instanceof \stdClass && is_int($schema->{$key} ?? null) ? $word.$schema->{$key} : '';
+        }
+
+        return '' === $range ? '' : ' (it goes'.$range.')';
     }
 
     private static function patternWords(string $pattern): string
@@ -129,6 +140,9 @@ final class Structure
             str_contains($pattern, '{1,40}') && str_contains($pattern, 'level:') => 'A plain decimal like "12.50", or a price level like "level:trade" was expected.',
             str_contains($pattern, '[a-z]') => 'A code of small letters, digits and _ that begins with a letter was expected.',
             str_contains($pattern, '{1,40}') => 'A plain decimal like "12.50" was expected: digits, a point, no exponent, no comma.',
+            str_contains($pattern, '(1000000|[1-9]') => 'A whole number from 1 to 1 000 000 was expected.',
+            str_contains($pattern, '(1000000|') => 'A whole number from 0 to 1 000 000 was expected.',
+            str_contains($pattern, '(1000000000000000|') => 'A number of bytes, at most 1 000 000 000 000 000 (10^15), was expected.',
             str_contains($pattern, '[0-9]') => 'A whole number was expected.',
             default => 'This does not have the expected form ('.$pattern.').',
         };

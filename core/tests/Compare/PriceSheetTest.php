@@ -9,6 +9,7 @@ use Ithrel\Core\Compare\PriceSheetCheck;
 use Ithrel\Core\Compare\SheetColumn;
 use Ithrel\Core\Compare\SheetExplanations;
 use Ithrel\Core\Compare\SheetRow;
+use Ithrel\Core\Decimal\ForeignDecimal;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
@@ -91,7 +92,7 @@ final class PriceSheetTest extends TestCase
     #[DataProvider('amounts')]
     public function testAmountsAreReadAsPeopleWriteThem(string $cell, ?string $amount): void
     {
-        self::assertSame($amount, PriceSheetCheck::amount($cell)?->__toString());
+        self::assertSame($amount, ForeignDecimal::amount($cell)?->__toString());
     }
 
     /**

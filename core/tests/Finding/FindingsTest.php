@@ -6,6 +6,8 @@ namespace Ithrel\Core\Tests\Finding;
 
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Passes;
+use Ithrel\Core\Price\Formula\Formula;
+use Ithrel\Core\Price\FormulaWays;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -61,6 +63,14 @@ final class FindingsTest extends TestCase
         yield 'a formula that can meet a missing answer' => [$with(['code' => 'n', 'kind' => 'number', 'label' => 'N', 'min' => '1', 'max' => '5']) + ['charges' => [['how' => 'formula', 'expr' => 'n * 2']]], [['price.formula', 'blocker', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => '(n ?? 0) * 2']]]];
         yield 'a formula that divides by zero' => [$with(['code' => 'n', 'kind' => 'number', 'label' => 'N *', 'required' => true, 'min' => '1', 'max' => '5', 'step' => '1']) + ['charges' => [['how' => 'formula', 'expr' => '12 / (n - 3)']]], [['price.formula', 'blocker', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => 'n == 3 ? 0 : 12 / (n - 3)']]]];
         yield 'but not where its condition keeps it from that' => [$with(['code' => 'n', 'kind' => 'number', 'label' => 'N *', 'required' => true, 'min' => '1', 'max' => '5', 'step' => '1']) + ['charges' => [['how' => 'formula', 'expr' => '12 / (n - 3)', 'when' => ['option' => 'n', 'atLeast' => '3']]]], [['price.formula', 'blocker', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => '12 / (n - 3)', 'when' => ['option' => 'n', 'above' => '3']]]]];
+        $rates = static fn (array $ash): array => ['code' => 'w', 'label' => 'Wood *', 'kind' => 'one', 'required' => true, 'values' => [['code' => 'oak', 'label' => 'Oak', 'figures' => ['rate' => '2']], ['code' => 'ash', 'label' => 'Ash'] + $ash]];
+        $n = ['code' => 'n', 'kind' => 'number', 'label' => 'N', 'min' => '1', 'max' => '5'];
+        yield 'a fallback for one name excuses no other' => [$with($n, ['code' => 'm', 'label' => 'M'] + $n) + ['charges' => [['how' => 'formula', 'expr' => 'n * (m ?? 1)']]], [['price.formula', 'blocker', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => '(n ?? 0) * (m ?? 1)']]]];
+        yield 'an answer that is asked for first' => [$with($n) + ['charges' => [['how' => 'formula', 'expr' => 'filled(n) ? 2 : n']]], [['price.formula', 'blocker', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => 'filled(n) ? n : 2']]]];
+        yield 'required, but hidden in some branch' => [$with(Documents::one('k', ['p', 'q'], ['required' => true, 'help' => 'Choose.']), ['required' => true, 'label' => 'N *', 'shownWhen' => ['option' => 'k', 'is' => 'p']] + $n) + ['charges' => [['how' => 'formula', 'expr' => 'n']]], [['price.formula', 'blocker', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => 'n', 'when' => ['option' => 'k', 'is' => 'p']]]]];
+        yield 'a value without the figure' => [$with($rates([])) + ['charges' => [['how' => 'formula', 'expr' => 'w.rate * 3']]], [['price.formula', 'blocker', '/charges/0/expr']], $with($rates(['figures' => ['rate' => '1']]))];
+        yield 'numbers that grow too fine' => [$with() + ['charges' => [['how' => 'formula', 'expr' => '1 + ((((0.1)**100)**100)**100)**100']]], [['price.formula', 'blocker', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => '1 + (0.1)**100']]]];
+        yield 'truth for a number' => [$with() + ['charges' => [['how' => 'formula', 'expr' => '(1 < 2) * 3']]], [['price.formula', 'blocker', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => '1 < 2 ? 3 : 0']]]];
         yield 'a floor over a range' => [$with(['code' => 'n', 'kind' => 'number', 'label' => 'N *', 'required' => true, 'min' => '1', 'max' => '9', 'step' => '1']) + ['charges' => [['how' => 'formula', 'expr' => 'n * 2', 'min' => '7.00']]], [['price.floor', 'note', '/charges/0/min']], ['charges' => [['how' => 'formula', 'expr' => 'n * 2', 'min' => '2.00']]]];
         yield 'a ceiling that always holds' => [$with(['code' => 'n', 'kind' => 'number', 'label' => 'N *', 'required' => true, 'min' => '1', 'max' => '9', 'step' => '1']) + ['charges' => [['how' => 'formula', 'expr' => 'n * 2', 'max' => '1.00']]], [['price.floor', 'note', '/charges/0/max']], ['charges' => [['how' => 'formula', 'expr' => 'n * 2', 'max' => '18.00']]]];
         yield 'units mixed' => [$with(['code' => 'n', 'kind' => 'number', 'label' => 'N *', 'required' => true, 'min' => '1', 'max' => '5', 'unit' => 'mm'], ['code' => 'm', 'kind' => 'number', 'label' => 'M *', 'required' => true, 'min' => '1', 'max' => '5', 'unit' => 'cm']) + ['charges' => [['how' => 'formula', 'expr' => 'n * m']]], [['unit.mixed', 'warning', '/charges/0/expr']], ['charges' => [['how' => 'formula', 'expr' => 'n * to(m, "mm")']]]];
@@ -94,6 +104,36 @@ final class FindingsTest extends TestCase
         foreach ($expected as [$code, , $at]) {
             self::assertNotContains($code.' '.$at, $left);
         }
+    }
+
+    public function testFormulasSayWhatTheyMiss(): void
+    {
+        $wood = ['code' => 'w', 'label' => 'Wood', 'kind' => 'one', 'required' => true, 'help' => 'Choose.', 'values' => [['code' => 'oak', 'label' => 'Oak', 'figures' => ['rate' => '2']], ['code' => 'ash', 'label' => 'Ash'], ['code' => 'elm', 'label' => 'Elm']]];
+        $found = self::findings(['options' => [$wood], 'charges' => [['how' => 'formula', 'expr' => 'w.rate * 3']]]);
+        self::assertSame('With Wood Ash, Elm there is no price: the formula asks for the figure "rate", which these values do not have. Give it there, or a fallback with "??".', $found[0]->message);
+        self::assertSame(['needs' => 'w.rate', 'values' => ['/options/0/values/1', '/options/0/values/2']], $found[0]->detail);
+    }
+
+    public function testManyWaysThroughAFormulaAreBounded(): void
+    {
+        $options = $names = [];
+        for ($i = 1; $i <= 9; ++$i) {
+            $options[] = ['code' => 'n'.$i, 'label' => 'N'.$i.' *', 'kind' => 'number', 'required' => true, 'min' => '1', 'max' => '9', 'step' => '1'];
+            $names[] = 'n'.$i;
+        }
+        $ways = static function (string $expr, array $keys): array {
+            $reach = Documents::reach($keys + ['charges' => [['how' => 'formula', 'expr' => $expr]]]);
+            $all = iterator_to_array((new FormulaWays($reach, Formula::parse($expr)))->all(), false);
+
+            return [count($all), array_unique(array_map(static fn (array $way): int => $way[1], $all))];
+        };
+        [$count] = $ways('10 / ('.implode(' * ', $names).')', ['options' => $options]);
+        self::assertSame(4_000, $count);
+        [$count, $quantities] = $ways('10 / (quantity + 1)', ['quantity' => ['min' => 1, 'step' => 1_000_000]]);
+        self::assertLessThanOrEqual(60, $count);
+        self::assertContains(1_000_001, $quantities);
+        // Two that are equal somewhere are found among any number of others.
+        self::assertContains('price.formula', array_map(static fn (Finding $f): string => $f->code, self::findings(['options' => $options, 'charges' => [['how' => 'formula', 'expr' => '('.implode(' + ', $names).') / (n2 - n7)']]])));
     }
 
     public function testANearMissNamesWhatWasMeant(): void

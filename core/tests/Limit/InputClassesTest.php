@@ -36,7 +36,8 @@ final class InputClassesTest extends TestCase
         yield 'closed days are not met' => [['kind' => 'date', 'earliest' => '2026-11-25', 'latest' => '2026-11-27', 'closed' => ['2026-11-25', '2026-11-27']], [['above' => '2026-11-26']], ['2026-11-26']];
         yield 'a text is filled or not' => [['kind' => 'text', 'length' => ['min' => 2, 'max' => 4]], [['filled' => true]], ['xx']];
         yield 'a text that cannot be filled' => [['kind' => 'text', 'length' => ['min' => 3, 'max' => 2]], [['filled' => true]], []];
-        yield 'pattern and kinds of character leave it possible' => [['kind' => 'text', 'length' => ['max' => 1], 'pattern' => '\d', 'allow' => 'digits'], [['filled' => true]], ['x']];
+        yield 'pattern and kinds of character leave it possible' => [['kind' => 'text', 'length' => ['max' => 1], 'pattern' => '\d', 'allow' => 'digits'], [['filled' => true]], ['7']];
+        yield 'an example keeps its pattern' => [['kind' => 'text', 'length' => ['min' => 7], 'pattern' => '[A-Z]{2}\d{4,6}'], [['filled' => true]], ['AA77777']];
         yield 'no kind of file' => [['kind' => 'file', 'types' => []], [['filled' => true]], []];
         yield 'no file at most' => [['kind' => 'file', 'files' => ['max' => 0]], [['filled' => true]], []];
         yield 'a file' => [['kind' => 'file', 'types' => ['image/png']], [['filled' => true]], ['file']];

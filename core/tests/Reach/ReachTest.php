@@ -232,4 +232,24 @@ final class ReachTest extends TestCase
         self::assertArrayHasKey('reach.forward', $codes);
         self::assertTrue($report->isBlocked());
     }
+
+    public function testASeveralOfAnyNumberOfValuesInACircleHasItsTraps(): void
+    {
+        $traps = static function (int $hidden, int $stock): string {
+            $values = array_map(static fn (int $i): array => ['code' => 'h'.$i, 'hidden' => true], range(1, $hidden));
+            array_push($values, ['code' => 'q'], ['code' => 'p', 'allowedWhen' => ['option' => 'b', 'is' => 'x']]);
+
+            return gmp_strval(Documents::reach(['options' => [
+                ['code' => 's', 'kind' => 'several', 'values' => $values],
+                ['code' => 'b', 'kind' => 'one', 'required' => true, 'values' => [
+                    ['code' => 'x', 'stock' => $stock],
+                    ['code' => 'y', 'allowedWhen' => ['not' => ['option' => 's', 'is' => 'q']]],
+                    ['code' => 'z', 'allowedWhen' => ['option' => 's', 'is' => 'q'], 'stock' => 0],
+                ]],
+            ]])->traps());
+        };
+        foreach ([2, 6, 62, 63, 64, 70] as $hidden) {
+            self::assertSame(['2', '1'], [$traps($hidden, 0), $traps($hidden, 1)], $hidden.' hidden values');
+        }
+    }
 }

@@ -13,6 +13,7 @@ use PHPUnit\Framework\TestCase;
 final class CurrencyTest extends TestCase
 {
     private const ISO_4217 = [
+        'ALL' => 2, 'IRR' => 2, 'KPW' => 2, 'LAK' => 2, 'LBP' => 2, 'MGA' => 2, 'MMK' => 2, 'SLL' => 2, 'SOS' => 2, 'SYP' => 2,
         'AED' => 2, 'AFN' => 2, 'AUD' => 2, 'BHD' => 3, 'BIF' => 0, 'BRL' => 2, 'CAD' => 2, 'CHF' => 2, 'CLF' => 4, 'CLP' => 0,
         'CNY' => 2, 'COP' => 2, 'CZK' => 2, 'DJF' => 0, 'DKK' => 2, 'EUR' => 2, 'GBP' => 2, 'GNF' => 0, 'HUF' => 2, 'IDR' => 2,
         'INR' => 2, 'IQD' => 3, 'ISK' => 0, 'JOD' => 3, 'JPY' => 0, 'KMF' => 0, 'KRW' => 0, 'KWD' => 3, 'LYD' => 3, 'MXN' => 2,

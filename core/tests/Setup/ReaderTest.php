@@ -67,7 +67,7 @@ final class ReaderTest extends TestCase
         yield 'a formula that ends early' => [['charges' => [['how' => 'formula', 'expr' => '1 +']]], ['/charges/0/expr' => 'ends too early']];
         yield 'a formula that reaches for PHP' => [['charges' => [['how' => 'formula', 'expr' => 'system("id")'], ['how' => 'formula', 'expr' => '$x->y'], ['how' => 'formula', 'expr' => 'a::b']]], ['/charges/0/expr' => 'no function "system"', '/charges/1/expr' => 'does not belong', '/charges/2/expr' => 'expected']];
         yield 'a formula nested 1 000 deep' => [['charges' => [['how' => 'formula', 'expr' => str_repeat('(', 1000).'1'.str_repeat(')', 1000)]]], ['/charges/0/expr' => 'deeper than 60']];
-        yield 'a pattern that is none' => [['options' => [['code' => 't', 'kind' => 'text', 'pattern' => '(']]], ['/options/0/pattern' => 'regular expression']];
+        yield 'a pattern that is none' => [['options' => [['code' => 't', 'kind' => 'text', 'pattern' => '(']]], ['/options/0/pattern' => 'This is not a pattern that HTML takes: at place 1, the group is never closed.']];
         yield 'a pointer with slashes' => [['options' => [['code' => 't', 'kind' => 'one', 'values' => [['code' => 'x', 'figures' => ['a/b~c' => '1']]]]]], ['/options/0/values/0/figures' => 'expected form']];
     }
 

@@ -80,6 +80,14 @@ async function picked(file: File): Promise<void> {
         <span class="quiet small" :title="`sha256 ${desk.sha256}`"
           >revision {{ desk.revisions.length }} · {{ desk.sha256.slice(0, 8) }} · as of {{ desk.today }}</span
         >
+        <a
+          v-if="shop.data.value?.standIn"
+          :href="`/api/setups/${id}/shop-page`"
+          target="_blank"
+          class="small shop"
+          title="The item's page in the rehearsal shop, as this revision says"
+          >Shop page<v-icon :icon="mdiOpenInNew" size="13" aria-hidden="true"
+        /></a>
       </div>
       <dl v-if="desk.counts" class="figures">
         <div v-for="f in figures" :key="f.set" :class="[f.set, { zero: f.n === '0' }]">
@@ -113,14 +121,6 @@ async function picked(file: File): Promise<void> {
           >Next revision…</FilePick
         >
         <v-btn :prepend-icon="mdiDownload" :href="`/api/setups/${id}/document`">Document</v-btn>
-        <v-btn
-          v-if="shop.data.value?.standIn"
-          :prepend-icon="mdiOpenInNew"
-          :href="`/api/setups/${id}/shop-page`"
-          target="_blank"
-          title="The item's page in the rehearsal shop, as this revision says"
-          >Shop page</v-btn
-        >
       </div>
     </section>
     <Trouble v-if="revise.error.value" :error="revise.error.value" class="mx-4 mb-2" />
@@ -161,7 +161,7 @@ async function picked(file: File): Promise<void> {
 .head {
   display: flex;
   align-items: flex-end;
-  gap: 24px;
+  gap: 8px 16px;
   padding: 8px 16px 8px;
   flex-wrap: wrap;
 }
@@ -171,6 +171,9 @@ async function picked(file: File): Promise<void> {
 }
 .small {
   font-size: 12px;
+}
+.shop {
+  margin-left: 8px;
 }
 .figures {
   display: flex;

@@ -61,6 +61,9 @@ describe('charges and limits in words', () => {
     expect(chargeWords({ how: 'per-character', amount: '0.45', free: 10, skipSpaces: true })).toBe(
       '+0.45 a character after 10, blanks free',
     )
+    expect(chargeWords({ how: 'percent', rate: '10', of: 'level:trade' })).toBe('+10% of the price level “trade”')
+    expect(chargeWords({ how: 'fixed', amount: 'level:trade' })).toBe('the price level “trade”')
+    expect(chargeWords({ how: 'replace', amount: 'level:trade' })).toBe('sets the price to the price level “trade”')
     expect(chargeWords({ how: 'formula', expr: 'width * 2', min: '9' })).toBe('width * 2 (at least 9)')
   })
   it('lists limits', () => {

@@ -57,17 +57,17 @@ export function chargeWords(charge: Charge): string {
   const free = charge.free ? ` after ${charge.free}` : ''
   switch (charge.how) {
     case 'fixed':
-      return signed(charge.amount ?? '0') + per
+      return amountWords(charge.amount) + per
     case 'percent':
-      return `${signed(charge.rate ?? '0')}% of the ${charge.of === 'running' ? 'running total' : 'base'}${per}`
+      return `${signed(charge.rate ?? '0')}% of ${basisWords(charge.of)}${per}`
     case 'per-character':
-      return `${signed(charge.amount ?? '0')} a character${free}${charge.skipSpaces ? ', blanks free' : ''}${per}`
+      return `${amountWords(charge.amount)} a character${free}${charge.skipSpaces ? ', blanks free' : ''}${per}`
     case 'per-file':
-      return `${signed(charge.amount ?? '0')} a file${free}${per}`
+      return `${amountWords(charge.amount)} a file${free}${per}`
     case 'per-pick':
-      return `${signed(charge.amount ?? '0')} a pick${free}${per}`
+      return `${amountWords(charge.amount)} a pick${free}${per}`
     case 'replace':
-      return `sets the price to ${charge.amount ?? '0'}`
+      return `sets the price to ${levelName(charge.amount) ?? charge.amount ?? '0'}`
     case 'formula': {
       const held = [
         charge.min ? `at least ${charge.min}` : '',
@@ -78,6 +78,20 @@ export function chargeWords(charge: Charge): string {
     default:
       return charge.how
   }
+}
+
+/** The name of a price level that stands in the place of an amount; none where it is an amount. */
+function levelName(amount: string | number | undefined): string | undefined {
+  const text = String(amount ?? '')
+  return text.startsWith('level:') ? `the price level “${text.slice(6)}”` : undefined
+}
+
+function amountWords(amount: string | number | undefined): string {
+  return levelName(amount) ?? signed(String(amount ?? '0'))
+}
+
+function basisWords(of: string | undefined): string {
+  return levelName(of) ?? (of === 'running' ? 'the running total' : 'the base')
 }
 
 function signed(amount: string): string {

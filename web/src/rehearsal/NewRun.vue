@@ -61,6 +61,7 @@ const offered = computed(() =>
       density="compact"
       hide-details
       rounded="0"
+      :list-props="{ density: 'compact' }"
       multiple
       clearable
       class="faults"

@@ -10,14 +10,17 @@ use Brick\Math\RoundingMode;
 /**
  * Works out a formula exactly. Divisions keep 20 decimal places, half-even; everything else is exact.
  */
-final readonly class Evaluator
+final class Evaluator
 {
     private const DIVISION_PLACES = 20;
 
-    /** Digits of an intermediate result; beyond that the formula is at fault, not the price. */
+    /** Digits of an intermediate result, and places after its point; beyond that the formula is at fault, not the price. */
     private const MAX_DIGITS = 1_000;
 
-    public function __construct(private Names $names)
+    /** The name that had no value last: where a choice or a fallback comes to nothing, it is to blame. */
+    private string $empty = '';
+
+    public function __construct(private readonly Names $names)
     {
     }
 
@@ -35,7 +38,7 @@ final readonly class Evaluator
             case Node::LITERAL:
                 return $node->literal;
             case Node::NAME:
-                return $this->names->number($node->name);
+                return $this->named($node->name);
             case '?:':
                 return $this->evaluate($node->parts[$this->truth($node->parts[0]) ? 1 : 2]);
             case '??':
@@ -96,7 +99,7 @@ final readonly class Evaluator
     {
         $value = $this->evaluate($node);
         if (null === $value) {
-            throw new FormulaError(FormulaError::UNANSWERED, '' === $node->name ? 'a part of the formula has no value' : sprintf('"%s" has no value', $node->name), $node->name);
+            throw new FormulaError(FormulaError::UNANSWERED, sprintf('"%s" has no value', $this->empty), $this->empty);
         }
         if (is_bool($value)) {
             throw new FormulaError(FormulaError::TYPE, 'a comparison stands where a number is needed');
@@ -109,11 +112,19 @@ final readonly class Evaluator
     {
         $value = $this->evaluate($node);
         if (null === $value) {
-            throw new FormulaError(FormulaError::UNANSWERED, '' === $node->name ? 'a part of the formula has no value' : sprintf('"%s" has no value', $node->name), $node->name);
+            throw new FormulaError(FormulaError::UNANSWERED, sprintf('"%s" has no value', $this->empty), $this->empty);
         }
         if (!is_bool($value)) {
             throw new FormulaError(FormulaError::TYPE, 'a number stands where a comparison is needed');
         }
+
+        return $value;
+    }
+
+    private function named(string $name): ?BigDecimal
+    {
+        $value = $this->names->number($name);
+        $this->empty = null === $value ? $name : $this->empty;
 
         return $value;
     }
@@ -155,7 +166,7 @@ final readonly class Evaluator
 
     private function convert(Node $node): ?BigDecimal
     {
-        $value = $this->names->number($node->name);
+        $value = $this->named($node->name);
         if (null === $value) {
             return null;
         }
@@ -169,12 +180,16 @@ final readonly class Evaluator
 
     private function bounded(BigDecimal $value): BigDecimal
     {
-        return strlen((string) $value->getUnscaledValue()) > self::MAX_DIGITS ? throw self::tooLarge() : $value;
+        if ($value->getScale() > self::MAX_DIGITS || strlen((string) $value->getUnscaledValue()) > self::MAX_DIGITS) {
+            throw self::tooLarge();
+        }
+
+        return $value;
     }
 
     private static function tooLarge(): FormulaError
     {
-        return new FormulaError(FormulaError::SIZE, sprintf('a result has more than %d digits', self::MAX_DIGITS));
+        return new FormulaError(FormulaError::SIZE, sprintf('a result on the way has more than %d digits, or decimal places', self::MAX_DIGITS));
     }
 
     private static function byZero(): FormulaError

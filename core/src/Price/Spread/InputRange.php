@@ -10,6 +10,7 @@ use Ithrel\Core\Answer\GivenFile;
 use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Limit\NumberSet;
+use Ithrel\Core\Limit\TextSamples;
 use Ithrel\Core\Price\Formula\Shape;
 use Ithrel\Core\Reach\Board;
 use Ithrel\Core\Setup\Charge\CountedCharge;
@@ -153,21 +154,25 @@ final class InputRange
      */
     private function texts(Option $option): array
     {
+        $samples = new TextSamples($option);
+        if ($samples->areOfPattern()) {
+            return [$this->ofLengths($option, $samples, $samples->lengths()), false, false];
+        }
         $least = max(1, $option->text->min ?? 1);
         $most = $option->text?->max;
         if (null === $most) {
-            return [$this->ofLengths($option, [$least]), false, true];
+            return [$this->ofLengths($option, $samples, [$least]), false, true];
         }
         $isMonotone = $this->isMonotone('chars:'.$option->code);
         if (!$isMonotone && $most - $least <= self::FEW) {
-            return [$this->ofLengths($option, range($least, $most)), false, false];
+            return [$this->ofLengths($option, $samples, range($least, $most)), false, false];
         }
         $lengths = [$least, min($most, 100_000)];
         for ($i = 1; !$isMonotone && $i < self::SAMPLE; ++$i) {
             $lengths[] = $least + intdiv(($most - $least) * $i, self::SAMPLE);
         }
 
-        return [$this->ofLengths($option, $lengths), !$isMonotone, false];
+        return [$this->ofLengths($option, $samples, $lengths), !$isMonotone, false];
     }
 
     /**
@@ -178,14 +183,16 @@ final class InputRange
      *
      * @return list<Input>
      */
-    private function ofLengths(Option $option, array $lengths): array
+    private function ofLengths(Option $option, TextSamples $samples, array $lengths): array
     {
         $texts = [];
         foreach ($lengths as $length) {
-            if ($option->charge instanceof CountedCharge && $option->charge->skipSpaces) {
-                $texts[] = 'x'.str_repeat(' ', $length - 1);
+            $text = $samples->ofLength($length) ?? str_repeat('x', $length);
+            $spaced = mb_substr($text, 0, 1, 'UTF-8').str_repeat(' ', max(0, $length - 1));
+            if ($option->charge instanceof CountedCharge && $option->charge->skipSpaces && $samples->isTaken($spaced)) {
+                $texts[] = $spaced;
             }
-            $texts[] = str_repeat('x', $length);
+            $texts[] = $text;
         }
 
         return array_map(Input::text(...), $texts);

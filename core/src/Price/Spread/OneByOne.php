@@ -21,7 +21,7 @@ final class OneByOne implements Totals
     public const MOST = 3_000;
 
     /** Inputs tried at most, over all combinations. */
-    private const MOST_QUOTES = 120_000;
+    private const MOST_QUOTES = 30_000;
 
     private readonly ?InputRange $inputs;
 
@@ -56,6 +56,16 @@ final class OneByOne implements Totals
             }
         }
         usort($this->priced, static fn (array $a, array $b): int => TotalOrder::compare($a[1], $b[1]));
+    }
+
+    /**
+     * The combinations, each with the inputs with which it counts.
+     *
+     * @return list<array{State, State}> choices alone, and with inputs
+     */
+    public function cheapest(): array
+    {
+        return array_map(static fn (array $priced): array => [$priced[0], $priced[2]], $this->priced);
     }
 
     public function levels(): array

@@ -83,6 +83,27 @@ final class ValueEffects
      */
     public static function of(Reach $reach): array
     {
+        try {
+            return self::exact($reach);
+        } catch (NotExact $e) {
+            if (gmp_cmp($reach->selectable(), OneByOne::MOST) > 0) {
+                throw $e;
+            }
+
+            return (new EffectsOneByOne($reach))->all();
+        }
+    }
+
+    /**
+     * The same by the diagrams, however many combinations there are.
+     *
+     * @return list<ValueEffect>
+     *
+     * @throws NotExact
+     * @throws TooLarge
+     */
+    public static function exact(Reach $reach): array
+    {
         $quantity = $reach->setup->quantity->min;
         $running = new RunningPercents($reach->board, $quantity);
         if ($running->areRounded()) {

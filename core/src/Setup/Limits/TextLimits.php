@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup\Limits;
 
+use Ithrel\Core\Pattern\HtmlPattern;
+
 /**
  * Length (counted by the measure), lines and characters of a text.
  */
@@ -12,7 +14,6 @@ final readonly class TextLimits
     /**
      * @param 'utf16'|'codepoints'|'graphemes'|'bytes'                           $measure
      * @param 'any'|'no-emoji'|'letters'|'digits'|'letters-digits'|'basic-latin' $allow
-     * @param string|null                                                        $pattern as the HTML pattern attribute, anchored at both ends
      */
     public function __construct(
         public ?int $min = null,
@@ -20,7 +21,7 @@ final readonly class TextLimits
         public string $measure = 'utf16',
         public ?int $maxLines = null,
         public string $allow = 'any',
-        public ?string $pattern = null,
+        public ?HtmlPattern $pattern = null,
     ) {
     }
 }
