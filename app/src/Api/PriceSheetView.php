@@ -55,7 +55,7 @@ final readonly class PriceSheetView
         $sheet = PriceSheet::read($this->reach->setup, $text);
         $lines = [[...array_map(static fn (SheetColumn $c): string => $c->heading, $sheet->columns), 'Ithrel', 'Difference', 'Verdict', 'Remarks']];
         foreach ((new PriceSheetCheck($this->reach))->check($sheet) as $row) {
-            $lines[] = array_map(Csv::harmless(...), [...$sheet->rows[$row->number - 1], $this->text($row->ours) ?? '', $this->text($row->difference()) ?? '', $row->verdict, implode(' ', [...$row->problems, ...array_map(static fn (string $a): string => '('.$a.')', $row->assumed)])]);
+            $lines[] = [...$sheet->rows[$row->number - 1], $this->text($row->ours) ?? '', $this->text($row->difference()) ?? '', $row->verdict, implode(' ', [...$row->problems, ...array_map(static fn (string $a): string => '('.$a.')', $row->assumed)])];
         }
 
         return Csv::text($lines);

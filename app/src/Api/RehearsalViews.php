@@ -106,7 +106,7 @@ final readonly class RehearsalViews
             }
         }
 
-        return Csv::text(array_map(static fn (array $row): array => array_map(Csv::harmless(...), $row), $rows));
+        return Csv::text($rows);
     }
 
     private function row(RehearsalCheck $kept): CheckRow

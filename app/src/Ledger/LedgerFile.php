@@ -23,7 +23,7 @@ final class LedgerFile
         $amount = static fn (?BigDecimal $a): string => null === $a ? '' : Amount::text($a, $setup->currency);
         $table = array_map(static fn (LedgerRow $r): array => [$r->label, $r->basis, $amount($r->amount), $amount($r->running), $r->at], $rows);
         if ($csv) {
-            return Csv::text([['What', 'How', 'Amount, '.$setup->currency->code, 'Comes to', 'Place'], ...array_map(static fn (array $row): array => array_map(Csv::harmless(...), $row), $table)]);
+            return Csv::text([['What', 'How', 'Amount, '.$setup->currency->code, 'Comes to', 'Place'], ...$table]);
         }
         $text = '';
         foreach ($table as [$what, $how, $sum, $running]) {

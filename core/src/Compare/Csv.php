@@ -23,7 +23,7 @@ final class Csv
         $file->setCsvControl($delimiter, '"', '');
         $rows = [];
         foreach ($file as $row) {
-            $cells = is_array($row) ? array_values(array_map(static fn (mixed $cell): string => trim(is_string($cell) ? $cell : ''), $row)) : [];
+            $cells = is_array($row) ? array_values(array_map(static fn (mixed $cell): string => self::plain(trim(is_string($cell) ? $cell : '')), $row)) : [];
             if ('' !== implode('', $cells)) {
                 $rows[] = $cells;
             }
@@ -61,15 +61,23 @@ final class Csv
         return $text;
     }
 
-    /** A cell in quotes where it needs them. */
+    /** A cell as it stands in a file: harmless, and in quotes where it needs them. */
     public static function quoted(string $cell): string
     {
+        $cell = self::harmless($cell);
+
         return strcspn($cell, "\",\r\n") === strlen($cell) ? $cell : '"'.str_replace('"', '""', $cell).'"';
     }
 
     /** A cell that a spreadsheet takes as text where it would else be a formula. */
-    public static function harmless(string $cell): string
+    private static function harmless(string $cell): string
     {
         return 1 === preg_match('/^[=+\-@\t\r]/', $cell) && 1 !== preg_match('/^[+-]?\d+(\.\d+)?$/D', $cell) ? "'".$cell : $cell;
+    }
+
+    /** What a cell was before it was made harmless. */
+    private static function plain(string $cell): string
+    {
+        return 1 === preg_match("/^'[=+\\-@\t\r]/", $cell) ? substr($cell, 1) : $cell;
     }
 }

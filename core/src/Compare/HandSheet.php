@@ -29,7 +29,7 @@ final class HandSheet
         foreach ($plan->checks as $check) {
             $head = [$check->purpose->words(), $check->about, $check->route, implode(' and ', array_map(strval(...), $check->quantity)), self::line($setup, $check)];
             foreach (Cells::of($check, null) as $cell) {
-                yield array_map(Csv::harmless(...), [(string) $check->number, ...$head, $cell->stage, 0 === $cell->line ? '' : (string) $cell->line, $cell->what, $cell->expected, '']);
+                yield [(string) $check->number, ...$head, $cell->stage, 0 === $cell->line ? '' : (string) $cell->line, $cell->what, $cell->expected, ''];
                 $head = ['', '', '', '', ''];
             }
         }

@@ -13,29 +13,49 @@ use Ithrel\Core\Reach\Reason\Reasons;
 /**
  * Dead options and values with their reasons, sorted into roots and what follows from them.
  *
- * A fact follows from another where its reason holds all places of the other's and more, or the same ones; then
- * mending the root mends it, or shows what else stands in its way.
+ * A fact follows from another where its reason has the other for a step, or holds all places of the other's and more, or
+ * the same ones; then mending the root mends it, or shows what else stands in its way.
  */
 final class DeadFacts
 {
-    /** @var list<DeadFact> */
+    /** @var list<DeadFact> options first, both in display order */
     private array $facts = [];
 
     public function __construct(private readonly Reach $reach)
     {
-        $reasons = new Reasons($reach);
         $known = new Known($reach);
         $deadOptions = $known->deadOptions();
-        foreach ($deadOptions as $option) {
-            $this->facts[] = new DeadFact($option, null, false, $reasons->ofDeadOption($option));
-        }
         $isDead = array_fill_keys($deadOptions, true);
-        foreach ($known->deadValues() as ['option' => $option, 'value' => $value, 'offered' => $offered]) {
-            if (isset($isDead[$option])) {
-                continue;
-            }
-            $this->facts[] = new DeadFact($option, $value, $offered, $reasons->ofDeadValue($option, $value, $offered));
+        $all = [];
+        foreach ($deadOptions as $option) {
+            $all[] = [$option, null, false];
         }
+        foreach ($known->deadValues() as ['option' => $option, 'value' => $value, 'offered' => $offered]) {
+            if (!isset($isDead[$option])) {
+                $all[] = [$option, $value, $offered];
+            }
+        }
+        // In walk order, so that what a fact follows from is known when its turn comes.
+        $walked = array_flip($reach->board->dependencies->walk);
+        $order = array_keys($all);
+        usort($order, static fn (int $a, int $b): int => [$walked[$all[$a][0]] ?? 0, $a] <=> [$walked[$all[$b][0]] ?? 0, $b]);
+        $reasons = new Reasons($reach);
+        $facts = [];
+        foreach ($order as $i) {
+            [$option, $value, $offered] = $all[$i];
+            $facts[$i] = new DeadFact($option, $value, $offered, null === $value ? $reasons->ofDeadOption($option) : $reasons->ofDeadValue($option, $value, $offered));
+            if ($this->mayBeRoot($facts[$i]) && null !== self::places($facts[$i])) {
+                $reasons->add($option, $value, $offered, (string) $i);
+            }
+        }
+        ksort($facts);
+        $this->facts = array_values($facts);
+    }
+
+    /** A value kept for later is no fault, so what waits for it is told as a fault of its own. */
+    private function mayBeRoot(DeadFact $fact): bool
+    {
+        return null === $fact->value || !$this->reach->setup->options[$fact->option]->values[$fact->value]->hidden;
     }
 
     /**
@@ -48,9 +68,7 @@ final class DeadFacts
         $heads = $isSeen = [];
         foreach ($this->facts as $i => $fact) {
             $places[$i] = self::places($fact);
-            // A value kept for later is no fault, so what waits for it is told as a fault of its own.
-            $isRoot = null === $fact->value || !$this->reach->setup->options[$fact->option]->values[$fact->value]->hidden;
-            if (null !== $places[$i] && $isRoot) {
+            if (null !== $places[$i] && $this->mayBeRoot($fact)) {
                 $set = array_keys($places[$i]);
                 sort($set);
                 $key = implode("\n", $set);
@@ -63,6 +81,13 @@ final class DeadFacts
         foreach (array_keys($this->facts) as $i) {
             $rootOf[$i] = $i;
             $candidates = array_merge(...array_map(static fn (string $place): array => $heads[$place] ?? [], array_keys($places[$i] ?? [])));
+            foreach ($this->facts[$i]->causes ?? [] as $cause) {
+                if (CauseKind::Known === $cause->kind) {
+                    // It has that fact for a step of its own.
+                    $rootOf[$i] = (int) $cause->at;
+                    continue 2;
+                }
+            }
             sort($candidates);
             foreach ($candidates as $j) {
                 if ($i !== $j && null !== $places[$i] && null !== $places[$j] && $this->follows($places[$i], $places[$j], $j < $i)

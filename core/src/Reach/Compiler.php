@@ -67,6 +67,16 @@ final class Compiler
     private bool $isLast = false;
     private bool $inCircle = false;
 
+    /** Whether nothing but conditions, the required mark and stock has to be looked at: no several, row or circle. */
+    private bool $isPlain = false;
+
+    /** Where it is noted whether the option is shown (-1: nowhere), and the condition. */
+    private int $shownAt = -1;
+    private int $shown = Propositions::TRUE;
+
+    /** @var list<array{int, bool, int, int, bool}> for each group a letter, whether it answers, place of the note of its condition (-1: none), its condition, and whether it is in stock */
+    private array $plain = [];
+
     /** What has to hold at the end and is asked from this cell on. */
     private int $begins = Propositions::TRUE;
 
@@ -188,6 +198,8 @@ final class Compiler
         foreach ($active as $i => $p) {
             $this->noteOf[$p] = self::FIXED + count($this->circles) + $i;
         }
+        $this->shown = $this->board->shown[$this->cell->option];
+        $this->shownAt = $this->noteOf[$this->shown] ?? -1;
         $this->plan = $this->changing = [];
         foreach ($next as $i => $p) {
             $this->plan[] = [$this->noteOf[$p] ?? -1, $p];
@@ -196,8 +208,16 @@ final class Compiler
             }
         }
         $this->settled = $this->followed->settledAt($position);
+        $this->isPlain = null === $this->cell->bit && !$this->inCircle && [] === $this->circles && !isset($this->trie->cells[$id]) && Propositions::TRUE === $this->begins;
         $this->diagram->endsOption[] = $this->isLast;
-        $this->diagram->groups[] = $this->groups();
+        $this->diagram->groups[] = $groups = $this->groups();
+        $this->plain = [];
+        foreach ($this->isPlain ? $groups : [] as [$letter]) {
+            $isAnswer = $letter !== $this->cell->none();
+            $isChoice = $isAnswer && !$this->option->kind->isInput();
+            $p = $isChoice ? $this->board->allowed[$this->cell->option][$letter] : Propositions::TRUE;
+            $this->plain[] = [$letter, $isAnswer, $this->noteOf[$p] ?? -1, $p, !$isChoice || $this->board->stock->hasValue($this->cell->option, $letter)];
+        }
     }
 
     /**
@@ -290,8 +310,9 @@ final class Compiler
                 $this->carried[] = $place < 0 ? $p : $notes[$place];
             }
             $children = [];
-            foreach ($groups as $group) {
-                $after = $this->decide($notes, $group[0]);
+            $isPlain = $this->isPlain && 0 === ($notes[self::FLAGS] & (self::IMPOSSIBLE | self::NO_TRAIL)) && Propositions::TRUE === $notes[self::OUGHT] && Propositions::TRUE === $notes[self::END];
+            foreach ($groups as $g => $group) {
+                $after = $isPlain ? $this->decidePlainly($notes, $g) : $this->decide($notes, $group[0]);
                 if (is_int($after)) {
                     $children[] = $after;
                     continue;
@@ -349,14 +370,8 @@ final class Compiler
             $after[self::FLAGS] |= self::IMPOSSIBLE;
         }
         $this->matchRow($after, $letter);
-        if (0 !== ($after[self::FLAGS] & self::UNSTOCKED)) {
-            if ($this->stockedOnly) {
-                return Diagram::NONE;
-            }
-            // Nothing more can be made of the row, unless a missing one is to be told from a sold-out value.
-            if (!$this->causes || 0 !== ($after[self::FLAGS] & (self::MISSING_ROW | self::ROW_SOLD_OUT))) {
-                $after[self::ROW] = -1;
-            }
+        if (!$this->goesOnUnstocked($after)) {
+            return Diagram::NONE;
         }
         $this->followCircles($after, $notes, $letter);
         if (0 !== ($after[self::FLAGS] & self::IMPOSSIBLE)) {
@@ -372,6 +387,56 @@ final class Compiler
         $this->followConditions($after, $notes, $letter);
 
         return $after;
+    }
+
+    /**
+     * The same where the decision is plain and nothing is obliged yet: what most decisions are.
+     *
+     * @param array<int, int> $notes
+     *
+     * @return array<int, int>|int
+     */
+    private function decidePlainly(array $notes, int $group): array|int
+    {
+        [$letter, $isAnswer, $place, $p, $inStock] = $this->plain[$group];
+        $shown = $this->shownAt < 0 ? $this->shown : $notes[$this->shownAt];
+        $allowed = $place < 0 ? $p : $notes[$place];
+        if ($shown > Propositions::TRUE || $allowed > Propositions::TRUE) {
+            return $this->decide($notes, $letter);
+        }
+        if ($isAnswer ? Propositions::TRUE !== $shown || Propositions::TRUE !== $allowed : $this->option->required && Propositions::TRUE === $shown) {
+            return Diagram::NONE;
+        }
+        $this->becameTrue = [];
+        $this->matchedRow = null;
+        $after = array_slice($notes, 0, self::FIXED);
+        if (!$inStock) {
+            $this->miss($after, self::VALUE_SOLD_OUT);
+        }
+        if (0 !== $after[self::FLAGS] && !$this->goesOnUnstocked($after)) {
+            return Diagram::NONE;
+        }
+        $this->followConditions($after, $notes, $letter);
+
+        return $after;
+    }
+
+    /**
+     * Whether a state is followed though it is not in stock.
+     *
+     * @param array<int, int> $after
+     */
+    private function goesOnUnstocked(array &$after): bool
+    {
+        if (0 === ($after[self::FLAGS] & self::UNSTOCKED)) {
+            return true;
+        }
+        // Nothing more can be made of the row, unless a missing one is to be told from a sold-out value.
+        if (!$this->causes || 0 !== ($after[self::FLAGS] & (self::MISSING_ROW | self::ROW_SOLD_OUT))) {
+            $after[self::ROW] = -1;
+        }
+
+        return !$this->stockedOnly;
     }
 
     /**
@@ -522,7 +587,9 @@ final class Compiler
                 }
             }
         }
-        array_push($after, ...$carried);
+        foreach ($carried as $left) {
+            $after[] = $left;
+        }
         foreach ($this->settled as $p) {
             $left = $this->left($p, $notes);
             if ($left > Propositions::TRUE && Propositions::TRUE === $this->props->given($left, $this->id, $letter)) {

@@ -118,6 +118,35 @@ final class Propositions
         return $p > self::TRUE && self::AND === $this->kinds[$p] ? $this->parts[$p] : [$p];
     }
 
+    /**
+     * @return array{int, array<int, true>}|null cell and letters of an atom that says what a cell holds
+     */
+    public function atom(int $p): ?array
+    {
+        return $this->literals[$p] ?? null;
+    }
+
+    /**
+     * @return array{int, int, int, bool}|null first and last cell, picks and whether negated, of an atom that counts picks
+     */
+    public function run(int $p): ?array
+    {
+        return $this->runs[$p] ?? null;
+    }
+
+    public function isConjunction(int $p): bool
+    {
+        return self::AND === $this->kinds[$p];
+    }
+
+    /**
+     * @return list<int> of a conjunction or disjunction
+     */
+    public function partsOf(int $p): array
+    {
+        return $this->parts[$p] ?? [];
+    }
+
     public function not(int $p): int
     {
         if (isset($this->negations[$p])) {
@@ -254,43 +283,6 @@ final class Propositions
         sort($parts);
 
         return (self::AND === $this->kinds[$p] ? '&(' : '|(').implode(',', $parts).')';
-    }
-
-    /**
-     * A cell on which a proposition hangs most, and the letters of it worth trying.
-     *
-     * @param int $p neither FALSE nor TRUE
-     *
-     * @return array{int, list<int>}
-     */
-    public function tightest(int $p): array
-    {
-        if (isset($this->literals[$p])) {
-            return [$this->literals[$p][0], array_keys($this->literals[$p][1])];
-        }
-        if (isset($this->runs[$p])) {
-            return [$this->runs[$p][0], $this->runs[$p][3] ? [1, 0] : [0, 1]];
-        }
-        $best = null;
-        $least = PHP_INT_MAX;
-        foreach ($this->parts[$p] as $part) {
-            // A literal of a conjunction leaves only its letters; elsewhere the shortest part is nearest to a decision.
-            $size = isset($this->literals[$part]) ? count($this->literals[$part][1]) : 1_000 + count($this->cells[$part]);
-            if ($size < $least) {
-                [$best, $least] = [$part, $size];
-            }
-        }
-        [$cell, $letters] = $this->tightest($best ?? throw new \LogicException('A proposition of no parts.'));
-        if (self::AND === $this->kinds[$p] && isset($this->literals[$best])) {
-            return [$cell, $letters];
-        }
-        for ($letter = 0; $letter < $this->sizes[$cell]; ++$letter) {
-            if (!in_array($letter, $letters, true)) {
-                $letters[] = $letter;
-            }
-        }
-
-        return [$cell, $letters];
     }
 
     private function reduce(int $p, int $cell, int $letter): int

@@ -35,6 +35,8 @@ final class Structure
             $this->validator = new Validator();
             $this->validator->setMaxErrors(self::MOST);
             $this->validator->setStopAtFirstError(false);
+            // The schema asks for nothing that is not evaluated, so nothing needs to be kept of what was.
+            $this->validator->parser()->setOption('allowUnevaluated', false);
             $this->validator->resolver()?->registerFile('urn:ithrel:setup:1', $this->schemaFile);
         }
         $error = $this->validator->validate($document, 'urn:ithrel:setup:1')->error();

@@ -74,6 +74,7 @@ final readonly class ReasonWords
             CauseKind::ValueStock => sprintf('%s is sold out', $full),
             CauseKind::PartStock => sprintf('the part of %s is sold out', $full),
             CauseKind::ItemStock => sprintf('the item has %s in stock', Amount::plain($this->setup->item->stock ?? \Brick\Math\BigDecimal::zero())),
+            CauseKind::Known => sprintf('%s can never be had', $full),
             CauseKind::Answer => null === $value ? sprintf('%s is without answer', $name) : (Kind::Flag === $option?->kind ? $name.' is yes' : $name.' is '.$value->label),
         };
     }

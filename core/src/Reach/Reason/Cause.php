@@ -18,4 +18,10 @@ final readonly class Cause
     public function __construct(public CauseKind $kind, public string $at, public ?int $option = null, public ?int $value = null, public ?int $row = null)
     {
     }
+
+    /** Equal causes have equal keys. */
+    public function key(): string
+    {
+        return $this->kind->value.' '.$this->at;
+    }
 }

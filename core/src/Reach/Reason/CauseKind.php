@@ -23,4 +23,6 @@ enum CauseKind: string
     case ItemStock = 'item-stock';
     /** An answer of a trail; no place that is mended, but a part of the proof. */
     case Answer = 'answer';
+    /** Something that was found to be dead before; it has a reason of its own. */
+    case Known = 'known';
 }

@@ -16,11 +16,15 @@ use Ithrel\Core\Reach\Reach;
  */
 final class Reasons
 {
-    /** Splits after which one proof is given up. */
-    private const SPLITS_OF_A_PROOF = 2_000;
+    /** Steps of the solver for all quick proofs together. */
+    private const STEPS_OF_PROOFS = 1_000_000;
 
     private ?Demands $demands = null;
     private ?SmallestReason $smallest = null;
+    private ?SmallestReason $proof = null;
+
+    /** @var array<int, DemandSet> without stock, and with it */
+    private array $sets = [];
 
     public function __construct(private readonly Reach $reach)
     {
@@ -101,9 +105,30 @@ final class Reasons
         }
         $from = null === $value && null !== $o->shownWhen ? $this->reach->board->dependencies->optionsIn($o->shownWhen) : [];
         try {
-            return (new SmallestReason($demands->board, self::SPLITS_OF_A_PROOF))->isExcluded($target, [...$demands->form, ...($stock ? $demands->stock : [])], $from);
+            $this->proof ??= new SmallestReason($demands->board, self::STEPS_OF_PROOFS);
+
+            return $this->proof->isExcluded($target, $this->set($stock), $from);
         } catch (Undecided) {
             return false;
+        }
+    }
+
+    /**
+     * Says that a value (or an option) is known to be dead, so that what follows from it is explained by it.
+     *
+     * @param int|null $value null: the option is never shown
+     * @param bool     $stock whether stock is what keeps it away
+     * @param string   $name  by which it is named among the causes of what follows
+     */
+    public function add(int $option, ?int $value, bool $stock, string $name): void
+    {
+        $demands = $this->demands();
+        $o = $this->reach->setup->options[$option];
+        $p = null === $value ? $demands->board->proposition($o->shownWhen) : $demands->chosen($o, $value);
+        $known = new Demand($demands->board->props->not($p), [new Cause(CauseKind::Known, $name, $option, $value)]);
+        $this->set(true)->add($known);
+        if (!$stock) {
+            $this->set(false)->add($known);
         }
     }
 
@@ -116,15 +141,19 @@ final class Reasons
      */
     private function find(int $target, bool $stock, array $own = [], array $from = []): ?array
     {
-        $demands = $this->demands();
-        $this->smallest ??= new SmallestReason($demands->board);
+        $this->smallest ??= new SmallestReason($this->demands()->board);
         try {
-            return $this->smallest->find($target, [...$own, ...$demands->form, ...($stock ? $demands->stock : [])], $from) ?? [];
+            return $this->smallest->find($target, $this->set($stock), $own, $from) ?? [];
         } catch (Undecided) {
-            $this->smallest = null;
-
             return null;
         }
+    }
+
+    private function set(bool $stock): DemandSet
+    {
+        $demands = $this->demands();
+
+        return $this->sets[$stock ? 1 : 0] ??= new DemandSet($demands->board, [...$demands->form, ...($stock ? $demands->stock : [])]);
     }
 
     private function demands(): Demands
