@@ -27,8 +27,9 @@ demo() {
     need_php && need_vendor && build_web || return 1
     export APP_ENV=prod ITHREL_VAR="${ITHREL_VAR:-$root/var}"
     export ITHREL_DATABASE="${ITHREL_DATABASE:-$ITHREL_VAR/ithrel.sqlite}"
+    umask 077
     mkdir -p "$ITHREL_VAR"
-    [ "$fresh" -eq 1 ] && rm -f "$ITHREL_DATABASE" "$ITHREL_DATABASE-wal" "$ITHREL_DATABASE-shm"
+    [ "$fresh" -eq 1 ] && rm -rf "$ITHREL_DATABASE" "$ITHREL_DATABASE-wal" "$ITHREL_DATABASE-shm" "$ITHREL_VAR/kept" "$ITHREL_VAR/compiled" "$ITHREL_VAR/plans"
     prepare_database || return 1
     serve "$port" "${shop:-$((port + 1))}"
 }
@@ -70,7 +71,7 @@ serve() {
     await "$port" server.log || return 1
     local worker
     for worker in 1 2; do
-        begin "worker-$worker.log" bash -c 'while :; do php -d memory_limit=1G "$0/app/bin/console" work; sleep 1; done' "$root"
+        begin "worker-$worker.log" bash -c 'trap "ending=1" TERM; while [ -z "${ending:-}" ]; do php -d memory_limit=1G "$0/app/bin/console" work & wait $!; wait; [ -n "${ending:-}" ] || sleep 1; done' "$root"
     done
     echo "Ithrel answers at http://127.0.0.1:$port/, its rehearsal shop at http://127.0.0.1:$shop/ (Ctrl-C ends both)"
     wait "${groups[1]}"
@@ -96,12 +97,27 @@ await() {
     return 1
 }
 
+# The workers first, each after the check in hand; then the servers, as a check that is under way asks the shop.
 end_all() {
     trap - INT TERM HUP EXIT
-    local group
-    for group in "${groups[@]}"; do
+    end_groups "${groups[@]:2}"
+    end_groups "${groups[@]:0:2}"
+    say 'ended'
+}
+
+# end_groups GROUP… : tells them to end, waits, and ends those that do not within 20 seconds.
+end_groups() {
+    [ $# -eq 0 ] && return 0
+    local group i
+    for group in "$@"; do
         kill -TERM -- "-$group" 2>/dev/null
     done
-    wait "${groups[@]}" 2>/dev/null
-    say 'ended'
+    for i in $(seq 1 200); do
+        kill -0 -- "${@/#/-}" 2>/dev/null || break
+        sleep 0.1
+    done
+    for group in "$@"; do
+        kill -KILL -- "-$group" 2>/dev/null
+    done
+    wait "$@" 2>/dev/null
 }

@@ -1,39 +1,95 @@
-# ./ithrel test: installs what is missing and runs every check.
+# ./ithrel test: installs what is missing and runs every check, in two lanes side by side; or one suite of the tests.
+
+# What each lane runs, one after the other. They are about as long as one another.
+first_lane=(core browser)
+second_lane=(style analysis services build types lint unit shop app)
 
 run_tests() {
+    case "${1:-}" in
+        '') ;;
+        --help | -h)
+            echo 'usage: ./ithrel test                       runs every check'
+            echo '       ./ithrel test SUITE [ARGUMENT…]     runs one, with further arguments for PHPUnit or Vitest, such as --filter Name'
+            echo "suites: ${first_lane[*]} ${second_lane[*]}"
+            return 0
+            ;;
+        *)
+            if [[ " ${first_lane[*]} ${second_lane[*]} " != *" $1 "* ]]; then
+                say "there is no suite $1; there are ${first_lane[*]} ${second_lane[*]}"
+                return 2
+            fi
+            install_for_tests || return 1
+            (cd "$root" && "check_$1" "${@:2}")
+            return
+            ;;
+    esac
+    install_for_tests || return 1
+    local logs
+    logs=$(mktemp -d)
+    # The interface is built before the lanes part: the browser tests of one need what the other would build.
+    step build "$logs"
+    lane "$logs" "${first_lane[@]}" &
+    local first=$!
+    lane "$logs" "${second_lane[@]}"
+    wait "$first"
+    summary "$logs"
+}
+
+install_for_tests() {
     need_php && need_vendor && need_web || return 1
     need_debian 'the solver clingo, which the counts are held against' gringo || return 1
     need_debian 'Redis, for the tests of the queue' redis-server || return 1
     need_debian 'Chromium and its driver, for the browser tests' chromium chromium-driver fonts-dejavu-core || return 1
     mkdir -p "$root/var"
-    local failed=()
-    step 'code style' vendor/bin/php-cs-fixer fix --dry-run --diff --show-progress=none --config=.php-cs-fixer.dist.php
-    step 'static analysis and layers' php -d memory_limit=2G vendor/bin/phpstan analyse --no-progress
-    step 'interface: build' build_web
-    step 'interface: types' npm --prefix web run -s check
-    step 'interface: lint' npm --prefix web run -s lint
-    step 'interface: unit tests' npm --prefix web run -s test
-    step 'PHPUnit: core' php -d memory_limit=2G vendor/bin/phpunit --testsuite core
-    step 'PHPUnit: shop' php -d memory_limit=2G vendor/bin/phpunit --testsuite shop
-    step 'PHPUnit: app' php -d memory_limit=2G vendor/bin/phpunit --testsuite app
-    step 'PHPUnit: browser' php -d memory_limit=2G vendor/bin/phpunit --testsuite browser
-    summary
 }
 
-# step NAME COMMAND… : runs a check from the root and remembers whether it failed.
-step() {
-    local name=$1 start=$SECONDS
+phpunit() { php -d memory_limit=2G vendor/bin/phpunit "$@"; }
+
+check_style() { vendor/bin/php-cs-fixer fix --dry-run --diff --show-progress=none --config=.php-cs-fixer.dist.php "$@"; }
+check_analysis() { php -d memory_limit=2G vendor/bin/phpstan analyse --no-progress "$@"; }
+check_build() { build_web; }
+check_types() { npm --prefix web run -s check; }
+check_lint() { npm --prefix web run -s lint; }
+check_unit() { (cd web && npx vitest run "$@"); }
+check_core() { phpunit --testsuite core "$@"; }
+check_shop() { phpunit --testsuite shop "$@"; }
+check_app() { phpunit --testsuite app "$@"; }
+check_browser() { phpunit --testsuite browser "$@"; }
+
+# The container holds together, and the tables are those that the classes describe.
+check_services() {
+    local folder status=0
+    folder=$(mktemp -d)
+    (
+        export APP_ENV=prod ITHREL_VAR=$folder ITHREL_DATABASE=$folder/check.sqlite
+        php app/bin/console lint:container --no-debug \
+            && php app/bin/console doctrine:migrations:migrate --no-interaction --quiet \
+            && php app/bin/console doctrine:schema:validate --skip-property-types
+    ) || status=$?
+    rm -rf "$folder"
+    return $status
+}
+
+# lane LOGS NAME… : runs checks one after the other.
+lane() {
+    local logs=$1 name
     shift
-    printf '\n== %s\n' "$name"
-    (cd "$root" && "$@") 2>&1 | tee "$root/var/last-step.log"
-    local status=${PIPESTATUS[0]}
-    count_tests "$root/var/last-step.log"
-    if [ "$status" -ne 0 ]; then
-        failed+=("$name")
-        printf '== %s FAILED after %d s\n' "$name" $((SECONDS - start))
-    else
-        printf '== %s passed in %d s\n' "$name" $((SECONDS - start))
-    fi
+    for name in "$@"; do
+        [ -f "$logs/$name.status" ] || step "$name" "$logs"
+    done
+}
+
+# step NAME LOGS : runs a check from the root, shows what it said once it has ended, and keeps whether it failed.
+step() {
+    local name=$1 logs=$2 start=$SECONDS status=0
+    (cd "$root" && "check_$name") >"$logs/$name.log" 2>&1 || status=$?
+    echo "$status" >"$logs/$name.status"
+    {
+        printf '\n== %s\n' "$name"
+        cat "$logs/$name.log"
+        printf '== %s %s %d s\n' "$name" "$([ "$status" -eq 0 ] && echo 'passed in' || echo 'FAILED after')" $((SECONDS - start))
+    } >"$logs/$name.said"
+    cat "$logs/$name.said"
 }
 
 passed_tests=0
@@ -58,6 +114,14 @@ count_tests() {
 }
 
 summary() {
+    local logs=$1 name failed=()
+    echo
+    for name in "${first_lane[@]}" "${second_lane[@]}"; do
+        [ "$(cat "$logs/$name.status" 2>/dev/null)" = 0 ] || failed+=("$name")
+        [ -f "$logs/$name.log" ] && sed -r 's/\x1b\[[0-9;]*m//g' "$logs/$name.log" >"$logs/plain.log" && count_tests "$logs/plain.log"
+        tail -n 1 "$logs/$name.said" 2>/dev/null
+    done
+    rm -rf "$logs"
     echo
     if [ ${#failed[@]} -gt 0 ]; then
         printf 'failed: %s\n' "${failed[*]}"

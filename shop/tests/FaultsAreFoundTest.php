@@ -109,6 +109,34 @@ final class FaultsAreFoundTest extends TestCase
         self::assertGreaterThanOrEqual(0.9, $placed / max(1, $found), $table);
     }
 
+    #[TestDox('two faults at once are found where either is, and a likely place is one of the two')]
+    public function testTwoFaultsAtOnce(): void
+    {
+        $names = array_keys(Faults::all());
+        $setups = array_intersect_key($this->setups(), ['01-harbour-pendant' => 1, '03-breakwater-shade' => 1, '06-printed-shade' => 1]);
+        $found = $placed = 0;
+        foreach ($setups as $name => [$setup, $plan, $document]) {
+            for ($i = 0; $i < count($names); $i += 3) {
+                $two = [$names[$i], $names[($i * 7 + 5) % count($names)]];
+                $alone = array_map(fn (string $fault): array => $this->differences($setup, $plan, $document, [$fault]), $two);
+                $both = $this->differences($setup, $plan, $document, $two);
+                if ([] === $alone[0] && [] === $alone[1]) {
+                    continue;
+                }
+                self::assertNotSame([], $both, $name.': '.implode(' and ', $two));
+                ++$found;
+                foreach (array_slice(LikelyPlaces::of($plan->checks, $both), 0, 2) as ['at' => $at]) {
+                    if (1 === preg_match(self::TRUE_PLACES[$two[0]], $at) || 1 === preg_match(self::TRUE_PLACES[$two[1]], $at)) {
+                        ++$placed;
+                        break;
+                    }
+                }
+            }
+        }
+        self::assertGreaterThan(20, $found);
+        self::assertGreaterThanOrEqual(0.9, $placed / $found);
+    }
+
     #[TestDox('a plan is at most a tenth of the combinations where there are over a thousand')]
     public function testPlansAreSmall(): void
     {

@@ -10,6 +10,7 @@ use Ithrel\App\Api\Dto\Rung;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Pins;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Reach\Weights;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 
@@ -30,7 +31,7 @@ final readonly class LadderView
     {
         $board = $this->reach->board;
         $listing = $this->listing($this->pins);
-        $shares = $listing->shares();
+        $weights = $listing->weighed();
         $total = $listing->total();
         $deadOptions = array_fill_keys($this->reach->deadOptions(), true);
         $deadValues = [];
@@ -40,36 +41,31 @@ final readonly class LadderView
         $rungs = [];
         foreach ($board->dependencies->walk as $index) {
             $option = $this->reach->setup->options[$index];
-            $rungs[] = $this->rung($option, isset($deadOptions[$index]), $deadValues[$index] ?? [], $shares, $total);
+            $rungs[] = $this->rung($option, isset($deadOptions[$index]), $deadValues[$index] ?? [], $weights, $total);
         }
 
         return new Ladder($this->set, gmp_strval($total), gmp_strval([] === $this->pins && [] === $this->typed ? $total : (new Listing($this->reach, $this->set))->total()), $rungs);
     }
 
     /**
-     * @param array<int, string>           $dead   value => cause
-     * @param array<int, array<int, \GMP>> $shares
+     * @param array<int, string> $dead value => cause
      */
-    private function rung(Option $option, bool $isDead, array $dead, array $shares, \GMP $total): Rung
+    private function rung(Option $option, bool $isDead, array $dead, Weights $weights, \GMP $total): Rung
     {
         $board = $this->reach->board;
         $mine = array_values(array_filter($this->pins, static fn (string $pin): bool => str_starts_with($pin, $option->code.'=')));
-        $freed = $shares;
-        if ([] !== $mine) {
-            $freed = $this->listing(array_values(array_diff($this->pins, $mine)))->shares();
-        }
         $cells = [];
         $ids = $option->kind->isChoice() ? $board->cellsOf[$option->index] : [];
         foreach ([] === $ids ? [] : $option->values as $value) {
             [$cell, $letter] = Kind::Several === $option->kind ? [$ids[$value->index], 0] : [$ids[0], $value->index];
-            $count = $shares[$cell][$letter] ?? gmp_init(0);
+            $count = $weights->shares[$cell][$letter] ?? gmp_init(0);
             $cells[] = new LadderCell(
                 $value->code,
                 Kind::Flag === $option->kind ? 'Yes' : $value->label,
-                gmp_strval($count),
+                self::text($count),
                 self::share($count, $total),
                 in_array($option->code.'='.$value->code, $mine, true),
-                gmp_strval($freed[$cell][$letter] ?? gmp_init(0)),
+                self::text([] === $mine ? $count : $weights->freed[$cell][$letter] ?? $count),
                 $dead[$value->index] ?? null,
                 $value->hidden,
                 $value->default,
@@ -79,8 +75,8 @@ final readonly class LadderView
         $none = gmp_init(0);
         if ([] !== $ids) {
             $none = Kind::Several === $option->kind
-                ? $this->listing([...$this->pins, $option->code.'='])->total()
-                : $shares[$ids[0]][$board->cells[$ids[0]]->none()] ?? $none;
+                ? $weights->empty[$option->index] ?? $none
+                : $weights->shares[$ids[0]][$board->cells[$ids[0]]->none()] ?? $none;
         }
 
         return new Rung(
@@ -91,7 +87,7 @@ final readonly class LadderView
             null !== $option->shownWhen,
             $isDead,
             $option->at,
-            gmp_strval($none),
+            self::text($none),
             self::share($none, $total),
             in_array($option->code.'=', $mine, true),
             $cells,
@@ -105,6 +101,17 @@ final readonly class LadderView
     private function listing(array $pins): Listing
     {
         return new Listing($this->reach, $this->set, Pins::fromWords($this->reach->board, $pins), Pins::typed($this->reach->board, $this->typed));
+    }
+
+    /**
+     * Exact; of a count with more than 60 digits the first twelve and its power of ten, as a ladder of hundreds of rungs
+     * has thousands of them. What is pinned is told whole, in the total.
+     */
+    private static function text(\GMP $count): string
+    {
+        $digits = gmp_strval($count);
+
+        return strlen($digits) <= 60 ? $digits : $digits[0].'.'.substr($digits, 1, 11).'e'.(strlen($digits) - 1);
     }
 
     /** A ratio for drawing, in millionths; the exact counts stand beside it. */

@@ -7,6 +7,7 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\NewRehearsal;
 use Ithrel\App\Api\Dto\SheetText;
 use Ithrel\App\Api\Dto\ShopFault;
+use Ithrel\App\Api\Dto\ShopPage;
 use Ithrel\App\Api\Dto\ShopView;
 use Ithrel\App\Rehearsal\JUnitFile;
 use Ithrel\App\Rehearsal\NoAnswer;
@@ -20,7 +21,6 @@ use Ithrel\Core\Compare\HandSheet;
 use Ithrel\Core\Setup\UnreadableDocument;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
-use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
@@ -43,14 +43,16 @@ final readonly class RehearsalController
         return new JsonResponse(new ShopView($this->shops->standIn(), array_map(static fn (array $f): ShopFault => new ShopFault($f['name'], $f['line'], $f['family']), $this->shops->faults())));
     }
 
-    #[Route('/api/setups/{id}/shop-page', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/shop-page', operationId: 'openShopPage', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 302, description: 'To the item in the rehearsal shop, where it was put on sale.'),
+    #[Route('/api/setups/{id}/shop-page', methods: ['POST'])]
+    #[OA\Post(path: '/api/setups/{id}/shop-page', operationId: 'openShopPage', parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'The address of the item in the rehearsal shop, where it was put on sale.', content: new OA\JsonContent(ref: '#/components/schemas/ShopPage')),
         new OA\Response(ref: '#/components/responses/Problem', response: 503),
     ])]
-    public function shopPage(string $id): RedirectResponse
+    public function shopPage(string $id): JsonResponse
     {
-        return new RedirectResponse($this->published($this->shelf->get($id)->latest()));
+        return new JsonResponse(new ShopPage($this->published($this->shelf->get($id)->latest())));
     }
 
     #[Route('/api/setups/{id}/rehearsals', methods: ['GET'])]

@@ -6,6 +6,7 @@ namespace Ithrel\App\Api;
 
 use Ithrel\App\Api\Dto\DocumentText;
 use Ithrel\App\Api\Dto\NewTitle;
+use Ithrel\App\Store\Reports;
 use Ithrel\App\Store\Shelf;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\HeaderUtils;
@@ -18,7 +19,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[OA\Response(response: 'Problem', description: 'What went wrong, and where.', content: new OA\MediaType(mediaType: 'application/problem+json', schema: new OA\Schema(ref: '#/components/schemas/ProblemDetails')))]
 final readonly class SetupController
 {
-    public function __construct(private Shelf $shelf, private Views $views)
+    public function __construct(private Shelf $shelf, private Reports $reports, private Views $views)
     {
     }
 
@@ -36,7 +37,10 @@ final readonly class SetupController
     ])]
     public function bringIn(#[MapRequestPayload] DocumentText $document): JsonResponse
     {
-        return new JsonResponse($this->views->shelfEntry($this->shelf->bringIn($document->text)), Response::HTTP_CREATED);
+        $setup = $this->shelf->bringIn($document->text);
+        $this->reports->of($setup->latest());
+
+        return new JsonResponse($this->views->shelfEntry($setup), Response::HTTP_CREATED);
     }
 
     #[Route('/api/setups/{id}', methods: ['GET'])]

@@ -62,7 +62,8 @@ final readonly class TotalsView
         $listing = new Listing($this->reach);
         $view = new StateView($this->reach->setup);
         $rows = [];
-        for ($rank = $from; count($rows) < $limit && gmp_cmp($rank, $totals->count()) < 0; $rank = gmp_add($rank, 1)) {
+        $count = $totals->count();
+        for ($rank = $from; count($rows) < $limit && gmp_cmp($rank, $count) < 0; $rank = gmp_add($rank, 1)) {
             [$choices, $total] = $totals->at($rank);
             $state = $totals->withInputs($choices);
             $n = $listing->numberOf($choices);

@@ -13,29 +13,29 @@ use Ithrel\App\Api\Dto\RevisionView;
 use Ithrel\App\Api\Dto\ShelfEntry;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Store\RehearsalCheck;
+use Ithrel\App\Store\Reports;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
 use Ithrel\Core\Finding\Change;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Setup\JsonText;
 
 /**
  * Puts what is kept into the shapes that the interface reads.
- *
- * @phpstan-type Kept array{counts: array{offered: string|null, selectable: string|null, wrongSales: string|null, deadEnds: string|null, traps: string|null}, deadValues: list<array{option: string, value: string, cause: string}>, deadOptions: list<string>, idleRows: list<int>, findings: list<array{code: string, severity: string, at: string, message: string, detail: array<string, mixed>}>}
  */
 final readonly class Views
 {
-    public function __construct(private Shelf $shelf, private Rehearsals $rehearsals)
+    public function __construct(private Shelf $shelf, private Reports $reports, private Rehearsals $rehearsals)
     {
     }
 
+    /** Nothing is worked out for it: a list would make everybody wait for the hardest of its setups. */
     public function shelfEntry(StoredSetup $setup): ShelfEntry
     {
         $revision = $setup->latest();
-        [$report, $trouble] = $this->report($revision);
+        [$report, $trouble] = $this->reports->known($revision);
         $by = array_count_values(array_column($report['findings'] ?? [], 'severity'));
 
         return new ShelfEntry(
@@ -68,9 +68,9 @@ final readonly class Views
     public function desk(StoredSetup $setup): Desk
     {
         $revision = $setup->latest();
-        [$report, $trouble] = $this->report($revision);
-        /** @var array<string, mixed> $document */
-        $document = json_decode($revision->document(), true, 512, JSON_THROW_ON_ERROR);
+        [$report, $trouble] = $this->reports->of($revision);
+        $document = JsonText::decode($revision->document());
+        \assert($document instanceof \stdClass);
 
         [$settled, $fresh] = $this->change($setup);
 
@@ -106,7 +106,7 @@ final readonly class Views
         }
         $sides = [];
         foreach ([$revisions[$last - 1], $revisions[$last]] as $revision) {
-            [$report] = $this->report($revision);
+            [$report] = $this->reports->of($revision);
             if (null === $report) {
                 return [[], []];
             }
@@ -119,20 +119,5 @@ final readonly class Views
             array_map(static fn (Finding $f): FindingView => new FindingView($f->code, $f->severity->value, $f->at, $f->message, $f->detail), $change->settled),
             array_keys(array_filter($now, static fn (Finding $f): bool => in_array($f, $change->new, true))),
         ];
-    }
-
-    /**
-     * @return array{Kept|null, string|null} the report, or why there is none
-     */
-    private function report(Revision $revision): array
-    {
-        try {
-            /** @var Kept $report */
-            $report = $this->shelf->report($revision);
-
-            return [$report, null];
-        } catch (TooLarge $e) {
-            return [null, $e->getMessage().' The options that make it so: '.implode(', ', $e->options).'.'];
-        }
     }
 }

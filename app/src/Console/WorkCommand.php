@@ -6,6 +6,7 @@ namespace Ithrel\App\Console;
 
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\Worker;
+use Ithrel\App\Store\Reports;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Command\SignalableCommandInterface;
@@ -21,9 +22,14 @@ final class WorkCommand extends Command implements SignalableCommandInterface
 {
     private const IDLE_MICROSECONDS = 150_000;
 
+    /** Seconds after which pending checks are looked for again where there were none. */
+    private const SECONDS_BETWEEN_LOOKS = 1.0;
+
     private bool $isEnding = false;
 
-    public function __construct(private readonly Worker $worker, private readonly Rehearsals $rehearsals)
+    private float $looksAgain = 0.0;
+
+    public function __construct(private readonly Worker $worker, private readonly Rehearsals $rehearsals, private readonly Reports $reports)
     {
         parent::__construct();
     }
@@ -38,7 +44,7 @@ final class WorkCommand extends Command implements SignalableCommandInterface
         $name = gethostname().':'.getmypid();
         $this->rehearsals->requeue();
         while (!$this->isEnding()) {
-            if (!$this->worker->once($name)) {
+            if (!$this->worker->once($name, $this->isEnding(...)) && !$this->reported()) {
                 if (true === $input->getOption('until-idle')) {
                     return 0;
                 }
@@ -47,6 +53,18 @@ final class WorkCommand extends Command implements SignalableCommandInterface
         }
 
         return 0;
+    }
+
+    /** Works out what a check says, where one is pending; looked for now and then only. */
+    private function reported(): bool
+    {
+        if (microtime(true) < $this->looksAgain) {
+            return false;
+        }
+        $found = $this->reports->next();
+        $this->looksAgain = $found ? 0.0 : microtime(true) + self::SECONDS_BETWEEN_LOOKS;
+
+        return $found;
     }
 
     /** Asked anew each time: a signal sets it between two jobs. */

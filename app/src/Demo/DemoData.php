@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Demo;
 
+use Ithrel\App\Store\Reports;
 use Ithrel\App\Store\Shelf;
 
 /**
@@ -11,7 +12,7 @@ use Ithrel\App\Store\Shelf;
  */
 final readonly class DemoData
 {
-    public function __construct(private Shelf $shelf, private string $folder)
+    public function __construct(private Shelf $shelf, private Reports $reports, private string $folder)
     {
     }
 
@@ -36,7 +37,7 @@ final readonly class DemoData
         foreach ($files as $file) {
             $text = file_get_contents($file);
             $stored = $this->shelf->bringIn(false === $text ? '' : $text);
-            $this->shelf->report($stored->latest());
+            $this->reports->of($stored->latest());
         }
 
         return count($files);

@@ -11,10 +11,14 @@ final readonly class Job
 {
     public const PLAN = 0;
 
+    /** Tries after which a job is given up: whoever took it was gone before it was done, each time. */
+    public const MOST_TRIES = 3;
+
     /**
      * @param string $ticket by which the queue knows it
+     * @param int    $tries  how often it was given to a worker, this time counted
      */
-    public function __construct(public string $run, public int $number, public string $ticket)
+    public function __construct(public string $run, public int $number, public string $ticket, public int $tries)
     {
     }
 }

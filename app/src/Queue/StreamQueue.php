@@ -43,13 +43,21 @@ final class StreamQueue implements WorkQueue
 
     public function hold(Job $job, string $worker): void
     {
-        $this->client()->xclaim($this->stream, self::GROUP, $worker, 0, $job->ticket);
+        // By its id alone: a message that is given anew counts as another try.
+        $this->client()->xclaim($this->stream, self::GROUP, $worker, 0, $job->ticket, null, null, null, false, true);
     }
 
     public function done(Job $job): void
     {
         $this->client()->xack($this->stream, self::GROUP, $job->ticket);
         $this->client()->xdel($this->stream, $job->ticket);
+    }
+
+    /** Put anew, as another message: one that was given out can be taken over only when its time is up. */
+    public function release(Job $job): void
+    {
+        $this->put($job->run, [$job->number]);
+        $this->done($job);
     }
 
     /** A worker passes over the jobs of a run that is over; nothing has to be searched for here. */
@@ -82,7 +90,16 @@ final class StreamQueue implements WorkQueue
         $run = self::at(self::at($first, 1), 1);
         $number = self::at(self::at($first, 1), 3);
 
-        return is_string($id) && is_string($run) && is_string($number) ? new Job($run, (int) $number, $id) : null;
+        return is_string($id) && is_string($run) && is_string($number) ? new Job($run, (int) $number, $id, $this->tries($id)) : null;
+    }
+
+    /** How often Redis gave a message to a worker. */
+    private function tries(string $id): int
+    {
+        $pending = $this->client()->xpending($this->stream, self::GROUP, null, $id, $id, 1);
+        $times = self::at(self::at($pending, 0), 3);
+
+        return is_int($times) || is_string($times) ? (int) $times : 1;
     }
 
     private static function at(mixed $list, int $index): mixed

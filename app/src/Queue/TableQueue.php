@@ -28,14 +28,14 @@ final readonly class TableQueue implements WorkQueue
     {
         // Not one statement with RETURNING: PHP's SQLite carries such a statement out twice. Looking first also keeps idle
         // workers from locking the database for writing over and over.
-        $row = $this->connection->fetchAssociative('SELECT id, run, number FROM work WHERE held_until < ? ORDER BY id LIMIT 1', [time()]);
-        if (false === $row || !is_string($row['run']) || !is_int($row['number']) || !is_int($row['id'])) {
+        $row = $this->connection->fetchAssociative('SELECT id, run, number, tries FROM work WHERE held_until < ? ORDER BY id LIMIT 1', [time()]);
+        if (false === $row || !is_string($row['run']) || !is_int($row['number']) || !is_int($row['id']) || !is_int($row['tries'])) {
             return null;
         }
-        $taken = $this->connection->executeStatement('UPDATE work SET owner = ?, held_until = ? WHERE id = ? AND held_until < ?', [$worker, time() + self::HELD, $row['id'], time()]);
+        $taken = $this->connection->executeStatement('UPDATE work SET owner = ?, held_until = ?, tries = tries + 1 WHERE id = ? AND held_until < ?', [$worker, time() + self::HELD, $row['id'], time()]);
 
         // Another worker was faster where nothing was changed: the next one is looked for.
-        return 1 === $taken ? new Job($row['run'], $row['number'], (string) $row['id']) : $this->take($worker);
+        return 1 === $taken ? new Job($row['run'], $row['number'], (string) $row['id'], $row['tries'] + 1) : $this->take($worker);
     }
 
     public function hold(Job $job, string $worker): void
@@ -46,6 +46,11 @@ final readonly class TableQueue implements WorkQueue
     public function done(Job $job): void
     {
         $this->connection->executeStatement('DELETE FROM work WHERE id = ?', [$job->ticket]);
+    }
+
+    public function release(Job $job): void
+    {
+        $this->connection->executeStatement('UPDATE work SET held_until = 0, tries = tries - 1 WHERE id = ?', [$job->ticket]);
     }
 
     public function drop(string $run): void

@@ -10,8 +10,8 @@ namespace Ithrel\App\Queue;
  */
 interface WorkQueue
 {
-    /** Seconds for which a job is held; whoever works longer on it holds it anew. */
-    public const HELD = 30;
+    /** Seconds for which a job is held; whoever works longer on it holds it anew, before each request to a shop. */
+    public const HELD = 45;
 
     /**
      * @param list<int> $numbers
@@ -25,6 +25,9 @@ interface WorkQueue
     public function hold(Job $job, string $worker): void;
 
     public function done(Job $job): void;
+
+    /** The worker leaves it for another, as if it had never taken it. */
+    public function release(Job $job): void;
 
     /** Takes out what still waits of a run. */
     public function drop(string $run): void;

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\App\Rehearsal;
 
 use Ithrel\App\Store\CompiledSetups;
-use Ithrel\App\Store\KeptFile;
+use Ithrel\App\Store\Engine;
+use Ithrel\App\Store\KeptFolder;
 use Ithrel\App\Store\Revision;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Plan\Planner;
@@ -16,7 +17,7 @@ use Ithrel\Core\Reach\TooLarge;
  */
 final readonly class Plans
 {
-    public function __construct(private CompiledSetups $compiled, private string $folder)
+    public function __construct(private CompiledSetups $compiled, private KeptFolder $kept, private Engine $engine)
     {
     }
 
@@ -25,13 +26,13 @@ final readonly class Plans
      */
     public function of(Revision $revision, string $today): Plan
     {
-        $file = sprintf('%s/%s-%s-%s.bin', $this->folder, $revision->sha256(), $today, $this->compiled->engine());
-        $kept = KeptFile::read($file);
-        if ($kept instanceof Plan) {
-            return $kept;
+        $name = sprintf('documents/%s-%s-plan.bin', CompiledSetups::key($revision->document(), $today), $this->engine->mark());
+        $kept = $this->kept->read($name);
+        if (null !== $kept) {
+            return Plan::fromArray($kept);
         }
         $plan = Planner::plan($this->compiled->of($revision->document(), $today));
-        KeptFile::write($file, serialize($plan));
+        $this->kept->write($name, $plan->toArray());
 
         return $plan;
     }

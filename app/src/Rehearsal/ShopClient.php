@@ -20,9 +20,10 @@ final class ShopClient
     private readonly CookieJar $cookies;
 
     /**
-     * @param float $seconds that a shop may take for one answer
+     * @param float            $seconds that a shop may take for one answer
+     * @param \Closure(): void $beat    called before each request
      */
-    public function __construct(private readonly HttpClientInterface $http, private readonly ShopAddress $address, private readonly float $seconds)
+    public function __construct(private readonly HttpClientInterface $http, private readonly ShopAddress $address, private readonly float $seconds, private readonly \Closure $beat)
     {
         $this->cookies = new CookieJar();
     }
@@ -65,6 +66,7 @@ final class ShopClient
      */
     private function send(string $method, string $url, ?array $body, string $request): array
     {
+        ($this->beat)();
         $headers = ['Accept' => 'application/json'];
         $cookies = [];
         foreach ($this->cookies->allRawValues($url) as $name => $value) {

@@ -26,16 +26,15 @@ final readonly class ShopDoor
     }
 
     /**
-     * @param callable(): void $beat called before each try
+     * @param \Closure(): void $beat called before each request, so that the work is not taken for abandoned
      *
      * @throws NoAnswer after three tries, or at once where another try would be of no use
      */
-    public function try(Check $check, callable $beat): Found
+    public function try(Check $check, \Closure $beat): Found
     {
         for ($try = 1;; ++$try) {
-            $beat();
             try {
-                return $this->once($check);
+                return $this->once($check, $beat);
             } catch (NoAnswer $e) {
                 if (!$e->mayPass || $try >= self::TRIES) {
                     throw $e->mayPass ? new NoAnswer($e->getMessage().sprintf(' Tried %d times.', $try), true, $e) : $e;
@@ -45,9 +44,12 @@ final readonly class ShopDoor
         }
     }
 
-    private function once(Check $check): Found
+    /**
+     * @param \Closure(): void $beat
+     */
+    private function once(Check $check, \Closure $beat): Found
     {
-        $shopper = new ShopClient($this->http, $this->address, $this->seconds);
+        $shopper = new ShopClient($this->http, $this->address, $this->seconds, $beat);
         $opened = $clicked = null;
         $accepted = false;
         $fields = [];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Rehearsal;
 
+use Ithrel\App\Queue\WorkQueue;
 use Ithrel\App\Store\Revision;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
@@ -27,12 +28,19 @@ final readonly class ShopSettings
     {
         $hosts = '' === trim($this->hosts) ? ['127.0.0.1', 'localhost', '[::1]'] : array_values(array_filter(array_map(static fn (string $h): string => strtolower(trim($h)), explode(',', $this->hosts)), static fn (string $h): bool => '' !== $h));
 
+        // The shop that ships with Ithrel is asked whatever the setting names.
+        $own = parse_url($this->standIn);
+        if (is_array($own) && isset($own['host'])) {
+            $hosts[] = strtolower($own['host']).(isset($own['port']) ? ':'.$own['port'] : '');
+        }
+
         return ShopAddress::of($page, $hosts);
     }
 
     public function door(ShopAddress $address, ?string $sha256): ShopDoor
     {
-        return new ShopDoor($this->http, $address, $this->seconds, $sha256);
+        // One answer, twice as long at the most, has to fit into the time for which a worker holds its job.
+        return new ShopDoor($this->http, $address, min($this->seconds, WorkQueue::HELD / 3), $sha256);
     }
 
     /** Where the rehearsal shop answers; null where none runs. */

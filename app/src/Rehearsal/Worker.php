@@ -10,7 +10,10 @@ use Ithrel\App\Queue\WorkQueue;
 use Ithrel\App\Store\CompiledSetups;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\RehearsalCheck;
+use Ithrel\App\Work\Bounds;
+use Ithrel\App\Work\OutOfBounds;
 use Ithrel\Core\Compare\CheckComparison;
+use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Psr\Log\LoggerInterface;
@@ -20,6 +23,9 @@ use Psr\Log\LoggerInterface;
  */
 final class Worker
 {
+    /** Seconds that a plan may take; less than a job is held. */
+    private const SECONDS_OF_PLAN = 40;
+
     /** @var array{string, ShopDoor, CheckComparison}|null of the run that was worked on last */
     private ?array $present = null;
 
@@ -28,9 +34,11 @@ final class Worker
     }
 
     /**
+     * @param \Closure(): bool $isEnding whether the worker was told to end meanwhile
+     *
      * @return bool whether there was something to do
      */
-    public function once(string $name): bool
+    public function once(string $name, \Closure $isEnding): bool
     {
         $job = $this->queue->take($name);
         if (null === $job) {
@@ -40,17 +48,39 @@ final class Worker
         $this->entities->clear();
         $rehearsal = $this->rehearsals->find($job->run);
         if (null !== $rehearsal && !$rehearsal->state()->isOver()) {
-            Job::PLAN === $job->number ? $this->plan($rehearsal) : $this->check($rehearsal, $job, $name);
+            $isDone = match (true) {
+                $job->tries > Job::MOST_TRIES => $this->giveUp($rehearsal, $job),
+                Job::PLAN === $job->number => $this->plan($rehearsal, $job, $name),
+                default => $this->check($rehearsal, $job, $name, $isEnding),
+            };
+            if (!$isDone) {
+                $this->queue->release($job);
+
+                return true;
+            }
         }
         $this->queue->done($job);
 
         return true;
     }
 
-    private function plan(Rehearsal $rehearsal): void
+    /** Whoever took the job before was gone before it was done, each time: most likely it is what they died of. */
+    private function giveUp(Rehearsal $rehearsal, Job $job): bool
     {
+        $why = sprintf('It was begun %d times, and each time the worker ended before it was done.', $job->tries - 1);
+        Job::PLAN === $job->number ? $this->rehearsals->failed($rehearsal, 'The plan could not be made. '.$why) : $this->rehearsals->noAnswer($rehearsal, $job->number, $why, 0);
+
+        return true;
+    }
+
+    private function plan(Rehearsal $rehearsal, Job $job, string $name): bool
+    {
+        $this->queue->hold($job, $name);
         try {
-            $this->rehearsals->planned($rehearsal, $this->plans->of($rehearsal->revision(), $rehearsal->today()));
+            $plan = Bounds::within(self::SECONDS_OF_PLAN, fn (): Plan => $this->plans->of($rehearsal->revision(), $rehearsal->today()));
+            $this->rehearsals->planned($rehearsal, $plan);
+        } catch (OutOfBounds $e) {
+            $this->rehearsals->failed($rehearsal, 'The setup is too large to be planned, because '.$e->getMessage().'.');
         } catch (TooLarge $e) {
             $this->rehearsals->failed($rehearsal, $e->getMessage().' Options: '.implode(', ', $e->options).'.');
         } catch (UnreadableDocument $e) {
@@ -59,13 +89,20 @@ final class Worker
             $this->log->error('A plan could not be made.', ['exception' => $e]);
             $this->rehearsals->failed($rehearsal, 'Something went wrong in Ithrel, not in the shop: '.$e->getMessage());
         }
+
+        return true;
     }
 
-    private function check(Rehearsal $rehearsal, Job $job, string $name): void
+    /**
+     * @param \Closure(): bool $isEnding
+     *
+     * @return bool whether it is done; else it waits for another worker
+     */
+    private function check(Rehearsal $rehearsal, Job $job, string $name, \Closure $isEnding): bool
     {
         $kept = $this->rehearsals->check($rehearsal, $job->number);
         if (RehearsalCheck::WAITING !== $kept->verdict()) {
-            return;
+            return true;
         }
         $check = $kept->check();
         $start = hrtime(true);
@@ -74,12 +111,18 @@ final class Worker
             $found = $door->try($check, fn () => $this->queue->hold($job, $name));
             $this->rehearsals->found($rehearsal, $job->number, $found, $comparison->differences($check, $found), self::since($start));
         } catch (NoAnswer $e) {
+            if ($e->mayPass && $isEnding()) {
+                // Who ends Ithrel ends the shop beside it too; that it is gone then says nothing of it.
+                return false;
+            }
             $this->rehearsals->noAnswer($rehearsal, $job->number, $e->getMessage(), self::since($start));
         } catch (\Throwable $e) {
             // A check that always fails here must not come back to the queue for ever.
             $this->log->error('A check could not be tried.', ['exception' => $e]);
             $this->rehearsals->noAnswer($rehearsal, $job->number, 'Something went wrong in Ithrel, not in the shop: '.$e->getMessage(), self::since($start));
         }
+
+        return true;
     }
 
     /**

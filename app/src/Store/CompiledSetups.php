@@ -11,53 +11,58 @@ use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
- * Keeps what was compiled of a document, by its hash and the day, in files that survive a restart;
- * a click then costs reading a file, not a compile.
+ * Reads documents and keeps what was compiled of them, by their hash and, where they speak of days from today, the day,
+ * in files that survive a restart; a click then costs reading a file, not a compile.
  */
 final class CompiledSetups
 {
-    private ?string $engine = null;
-
-    public function __construct(private readonly Reader $reader, private readonly string $folder)
+    public function __construct(private readonly Reader $reader, private readonly KeptFolder $kept, private readonly Engine $engine)
     {
     }
 
     /**
      * @throws UnreadableDocument
-     * @throws TooLarge
      */
     public function of(string $document, string $today): Reach
     {
-        $file = sprintf('%s/%s-%s-%s.bin', $this->folder, hash('sha256', $document), $today, $this->engine());
-        $reach = KeptFile::read($file);
-        if ($reach instanceof Reach) {
-            return $reach;
+        $parts = new KeptParts($this->kept, $this->engine->mark(), self::key($document, $today));
+        // The structure of a document that was once found sound under this very schema is not looked at again.
+        $isSound = null !== $parts->getOwn('sound');
+        $setup = $this->reader->read($document, Today::of($today), $isSound);
+        if (!$isSound) {
+            $parts->putOwn('sound', []);
         }
-        $reach = new Reach($this->reader->read($document, Today::of($today)));
+        $reach = new Reach($setup, false, $parts);
         try {
-            $reach->compiled(new DiagramFiles($this->folder.'/components-'.$this->engine()));
+            $reach->compiled();
         } catch (TooLarge) {
             // What is known of it is kept; that it is too large is told by whoever asks for more.
         }
-        KeptFile::write($file, serialize($reach));
 
         return $reach;
     }
 
-    /** A mark of the code that compiles: what an older one kept is not read. */
-    public function engine(): string
+    /** What is kept of a document is kept under this name; the day has a part in it where the document counts from it. */
+    public static function key(string $document, string $today): string
     {
-        if (null === $this->engine) {
-            $times = '';
-            foreach (['Setup', 'Answer', 'Reach', 'Limit', 'Price', 'Price/Formula', 'Cart', 'Plan', 'Finding', 'Finding/Pass', 'Setup/Charge', 'Setup/Condition', 'Setup/Limits'] as $folder) {
-                $sources = glob(dirname(__DIR__, 3).'/core/src/'.$folder.'/*.php');
-                foreach (false === $sources ? [] : $sources as $source) {
-                    $times .= filemtime($source).filesize($source);
-                }
-            }
-            $this->engine = substr(hash('sha256', $times), 0, 16);
-        }
+        return hash('sha256', $document).'-'.self::day($document, $today);
+    }
 
-        return $this->engine;
+    /** The day that a document's meaning hangs on; "any" where it counts no days from today. */
+    public static function day(string $document, string $today): string
+    {
+        return 1 === preg_match('/"[+-]\d{1,5}d"/', $document) ? $today : 'any';
+    }
+
+    /** Forgets what is kept of a document. */
+    public function forget(string $sha256): void
+    {
+        $this->kept->forget('documents/'.$sha256);
+    }
+
+    /** Frees all room that is taken for speed alone. */
+    public function forgetAll(): void
+    {
+        $this->kept->prune(0);
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Store;
 
+use Doctrine\DBAL\Exception\DriverException;
 use Doctrine\ORM\EntityManagerInterface;
 use Ithrel\Core\Reach\Reach;
-use Ithrel\Core\Report;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Setup\UnreadableDocument;
@@ -55,10 +55,13 @@ final class Shelf
     public function revise(StoredSetup $stored, string $document): Revision
     {
         $setup = $this->reader->read($document, Today::of(self::today()));
-        $revision = $stored->revise($document, self::short($setup->item->name), new \DateTimeImmutable());
-        $this->entities->flush();
 
-        return $revision;
+        // Another may revise it at the same time; each gets the number after what is there once its turn has come.
+        return $this->entities->wrapInTransaction(function () use ($stored, $document, $setup): Revision {
+            $this->entities->refresh($stored);
+
+            return $stored->revise($document, self::short($setup->item->name), new \DateTimeImmutable());
+        });
     }
 
     public function rename(StoredSetup $stored, string $title): void
@@ -67,38 +70,26 @@ final class Shelf
         $this->entities->flush();
     }
 
+    /** What is kept of it for speed goes first: that frees room, where the disk is full. */
     public function remove(StoredSetup $stored): void
     {
-        $this->entities->remove($stored);
-        $this->entities->flush();
+        foreach ($stored->revisions() as $revision) {
+            $this->compiled->forget($revision->sha256());
+        }
+        $remove = fn (): int|string => $this->entities->getConnection()->executeStatement('DELETE FROM setup WHERE id = ?', [$stored->id()]);
+        try {
+            $remove();
+        } catch (DriverException) {
+            // Even to take something out, a full disk has to take something in.
+            $this->compiled->forgetAll();
+            $remove();
+        }
+        $this->entities->clear();
     }
 
     public function reach(Revision $revision): Reach
     {
         return $this->compiled->of($revision->document(), self::today());
-    }
-
-    /**
-     * What the check of a revision says; worked out once a document and day.
-     *
-     * @return array<string, mixed>
-     */
-    public function report(Revision $revision): array
-    {
-        $key = ['sha256' => $revision->sha256(), 'today' => self::today(), 'engine' => $this->compiled->engine()];
-        $kept = $this->entities->find(CheckResult::class, $key);
-        if (null !== $kept) {
-            return $kept->report();
-        }
-        /** @var array<string, mixed> $report plain arrays, as the database gives them back */
-        $report = json_decode(json_encode(Report::of($this->reach($revision))->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), true, 512, JSON_THROW_ON_ERROR);
-        // Another request may have worked it out meanwhile; either result is the same.
-        $this->entities->getConnection()->executeStatement(
-            'INSERT OR IGNORE INTO check_result (sha256, today, engine, report, created_at) VALUES (?, ?, ?, ?, ?)',
-            [...array_values($key), json_encode($report, JSON_THROW_ON_ERROR), (new \DateTimeImmutable())->format('Y-m-d H:i:s')],
-        );
-
-        return $report;
     }
 
     public static function today(): string

@@ -31,7 +31,7 @@ class StoredSetup
         #[ORM\Column(length: 200)]
         private string $item,
         #[ORM\Column]
-        private readonly \DateTimeImmutable $createdAt,
+        private \DateTimeImmutable $createdAt,
     ) {
         $this->id = (string) new Ulid();
         $this->revisions = new ArrayCollection();

@@ -144,7 +144,7 @@ final class BadShopTest extends TestCase
 
     private function client(): ShopClient
     {
-        return new ShopClient(HttpClient::create(), ShopAddress::of(self::$shop.'/', ['127.0.0.1']), self::SECONDS);
+        return new ShopClient(HttpClient::create(), ShopAddress::of(self::$shop.'/', ['127.0.0.1']), self::SECONDS, static function (): void {});
     }
 
     private function door(string $path, ?string $sha256 = null): ShopDoor

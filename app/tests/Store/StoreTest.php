@@ -6,12 +6,19 @@ namespace Ithrel\App\Tests\Store;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Ithrel\App\Api\Views;
 use Ithrel\App\Demo\DemoData;
 use Ithrel\App\Store\CheckResult;
 use Ithrel\App\Store\CompiledSetups;
+use Ithrel\App\Store\Engine;
+use Ithrel\App\Store\KeptFolder;
+use Ithrel\App\Store\Reports;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
+use Ithrel\App\Work\Bounds;
+use Ithrel\App\Work\OutOfBounds;
 use Ithrel\Core\Setup\Reader;
+use Ithrel\Core\Setup\Structure;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
 use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
@@ -54,36 +61,111 @@ final class StoreTest extends KernelTestCase
         self::assertSame('0', (string) $this->connection()->fetchOne('SELECT COUNT(*) FROM revision'));
     }
 
-    public function testAReportIsWorkedOutOnceADocumentAndDay(): void
+    public function testAReportIsWorkedOutOnceADocument(): void
     {
+        $reports = self::getContainer()->get(Reports::class);
         $setup = $this->shelf->bringIn(Documents::json(['options' => [Documents::one('a', ['x', 'y'])]]));
-        $report = $this->shelf->report($setup->latest());
-        self::assertSame(['offered' => '3', 'selectable' => '3', 'wrongSales' => '0', 'deadEnds' => '0', 'traps' => '0'], $report['counts']);
+        self::assertSame([null, null], $reports->known($setup->latest()), 'Whoever asks for many waits for none.');
+        [$report] = $reports->of($setup->latest());
+        self::assertSame(['offered' => '3', 'selectable' => '3', 'wrongSales' => '0', 'deadEnds' => '0', 'traps' => '0'], $report['counts'] ?? null);
         $this->entities->clear();
-        self::assertEquals($report, $this->shelf->report($this->shelf->get($setup->id())->latest()));
+        self::assertEquals([$report, null], $reports->known($this->shelf->get($setup->id())->latest()));
         self::assertCount(1, $this->entities->getRepository(CheckResult::class)->findAll());
     }
 
-    public function testWhatIsCompiledIsKeptInAFileAndAFileThatIsBrokenIsMadeAnew(): void
+    public function testAWorkerGetsToWhatIsPending(): void
     {
-        $folder = sys_get_temp_dir().'/ithrel-compiled-'.bin2hex(random_bytes(4));
-        $document = Documents::json(['options' => [Documents::one('a', ['x', 'y']), ['code' => 'w', 'kind' => 'number', 'min' => '1']]]);
-        $first = (new CompiledSetups(Reader::shipped(), $folder))->of($document, '2026-11-24');
-        $files = glob($folder.'/*.bin');
-        self::assertIsArray($files);
-        self::assertCount(1, $files);
-        // Another process, with a reader that would fail: the file alone has to do.
-        $again = (new CompiledSetups(new Reader(new \Ithrel\Core\Setup\Structure('/nowhere')), $folder))->of($document, '2026-11-24');
-        self::assertEquals($first->selectable(), $again->selectable());
-        foreach (['', 'O:8:"stdClass":0:{}', substr((string) file_get_contents($files[0]), 0, 500)] as $broken) {
-            file_put_contents($files[0], $broken);
-            self::assertEquals($first->selectable(), (new CompiledSetups(Reader::shipped(), $folder))->of($document, '2026-11-24')->selectable());
+        $reports = self::getContainer()->get(Reports::class);
+        $setup = $this->shelf->bringIn(Documents::json(['options' => [Documents::one('a', ['x'])]]));
+        self::assertTrue($reports->next());
+        self::assertFalse($reports->next());
+        self::assertSame('2', $reports->known($setup->latest())[0]['counts']['selectable'] ?? null);
+    }
+
+    public function testWhatEndedItsProcessAgainAndAgainIsGivenUp(): void
+    {
+        $reports = self::getContainer()->get(Reports::class);
+        $setup = $this->shelf->bringIn(Documents::json([]));
+        $key = [$setup->latest()->sha256(), 'any', self::getContainer()->get(Engine::class)->mark()];
+        $this->connection()->executeStatement('INSERT INTO check_result (sha256, today, engine, tries, held_until, created_at) VALUES (?, ?, ?, 3, ?, ?)', [...$key, time() + 60, '2026-11-24 00:00:00']);
+        self::assertSame([null, null], $reports->of($setup->latest()), 'Somebody is at it.');
+        $this->connection()->executeStatement('UPDATE check_result SET held_until = 0');
+        self::assertSame([null, 'Working it out ended the process 3 times, most likely for want of memory.'], $reports->of($setup->latest()));
+        self::assertFalse($reports->next());
+    }
+
+    public function testWhatTakesTooLongIsEndedAndWhatTakesTooMuchMemoryToo(): void
+    {
+        try {
+            Bounds::within(1, static function (): void {
+                for ($i = 0;; ++$i) {
+                }
+            });
+            self::fail('It ends.');
+        } catch (OutOfBounds $e) {
+            self::assertSame('it takes longer than 1 seconds', $e->getMessage());
         }
-        (new CompiledSetups(Reader::shipped(), $folder))->of($document, '2026-11-25');
-        self::assertCount(2, glob($folder.'/*.bin') ?: [], 'Another day can be another answer.');
-        $components = glob($folder.'/components-*/*.bin') ?: [];
-        self::assertCount(1, $components, 'What is compiled hangs on no day here, and is taken over.');
+        self::assertSame(7, Bounds::within(1, static fn (): int => 7));
+        try {
+            Bounds::within(30, static function (): void {
+                $all = [];
+                while (true) {
+                    $all[] = str_repeat('x', 20_000);
+                    usleep(30);
+                }
+            });
+            self::fail('It ends.');
+        } catch (OutOfBounds $e) {
+            self::assertFalse($e->isOfTime);
+        }
+    }
+
+    public function testWhatIsCompiledIsKeptAsPlainDataAndAFileThatIsBrokenIsMadeAnew(): void
+    {
+        $folder = sys_get_temp_dir().'/ithrel-kept-'.bin2hex(random_bytes(4));
+        $setups = static fn (?Structure $structure = null): CompiledSetups => new CompiledSetups(new Reader($structure ?? Structure::shipped()), new KeptFolder($folder, 1_000_000), new Engine());
+        $document = Documents::json(['options' => [Documents::one('a', ['x', 'y']), ['code' => 'w', 'kind' => 'number', 'min' => '1'], ['code' => 'd', 'kind' => 'date', 'earliest' => '+1d']]]);
+        $first = $setups()->of($document, '2026-11-24');
+        // Another process, with a structure that would fail: it is known to be sound.
+        self::assertEquals($first->selectable(), $setups(new Structure('/nowhere'))->of($document, '2026-11-24')->selectable());
+        $files = glob($folder.'/components/*.bin') ?: [];
+        self::assertCount(1, $files);
+        self::assertSame('0700', substr(sprintf('%o', fileperms($folder.'/components')), -4), 'The folder is nobody else\'s.');
+        foreach (['', (string) gzdeflate('O:8:"stdClass":0:{}'), substr((string) file_get_contents($files[0]), 0, 50)] as $broken) {
+            file_put_contents($files[0], $broken);
+            self::assertEquals($first->selectable(), $setups()->of($document, '2026-11-24')->selectable());
+        }
+        $setups()->of($document, '2026-11-25');
+        self::assertCount(2, glob($folder.'/documents/*-sound.bin') ?: [], 'It counts days from today, so another day can be another answer.');
+        self::assertCount(1, glob($folder.'/components/*.bin') ?: [], 'What is compiled hangs on no day here, and is taken over.');
+        $setups()->forget(hash('sha256', $document));
+        self::assertSame([], glob($folder.'/documents/*') ?: []);
         (new Filesystem())->remove($folder);
+    }
+
+    public function testWhatIsKeptStaysWithinItsBound(): void
+    {
+        $folder = sys_get_temp_dir().'/ithrel-kept-'.bin2hex(random_bytes(4));
+        $kept = new KeptFolder($folder, 3_000);
+        for ($i = 0; $i < 8; ++$i) {
+            $kept->write('a/'.$i.'.bin', [bin2hex(random_bytes(800))]);
+            touch($folder.'/a/'.$i.'.bin', 1_700_000_000 + $i);
+        }
+        $kept->prune();
+        self::assertNull($kept->read('a/0.bin'), 'The oldest went first.');
+        self::assertNotNull($kept->read('a/7.bin'));
+        self::assertLessThanOrEqual(3_000, array_sum(array_map(filesize(...), glob($folder.'/a/*') ?: [])));
+        (new Filesystem())->remove($folder);
+    }
+
+    public function testADocumentWithAByteOrderMarkAndEmptyObjectsComesBackAsItIs(): void
+    {
+        $text = "\u{FEFF}".Documents::json(['rounding' => new \stdClass(), 'variants' => ['by' => [], 'rows' => []]]);
+        $setup = $this->shelf->bringIn($text);
+        $desk = json_decode(json_encode(self::getContainer()->get(Views::class)->desk($setup), JSON_THROW_ON_ERROR), false, 64, JSON_THROW_ON_ERROR);
+        self::assertInstanceOf(\stdClass::class, $desk);
+        self::assertEquals(json_decode(substr($text, 3)), $desk->document);
+        self::assertSame($text, $setup->latest()->document());
     }
 
     public function testTheDatabaseIsSetUpForSeveralProcesses(): void

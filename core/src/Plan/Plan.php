@@ -18,4 +18,21 @@ final readonly class Plan
     public function __construct(public array $checks, public int $pairs, public int $lowerBound, public int $combinations)
     {
     }
+
+    /**
+     * @return array<string, mixed> without objects, to be kept
+     */
+    public function toArray(): array
+    {
+        return ['checks' => array_map(static fn (Check $check): array => $check->toArray(), $this->checks), 'cover' => [$this->pairs, $this->lowerBound, $this->combinations]];
+    }
+
+    /**
+     * @param array<array-key, mixed> $kept from toArray()
+     */
+    public static function fromArray(array $kept): self
+    {
+        /** @var array{checks: list<array<string, mixed>>, cover: array{int, int, int}} $kept */
+        return new self(array_map(Check::fromArray(...), $kept['checks']), ...$kept['cover']);
+    }
 }

@@ -125,7 +125,7 @@ final readonly class FormulaFailures
     /** Whether something in it can fail though everything is answered. */
     private static function mayFail(Node $node): bool
     {
-        if ((in_array($node->op, ['/', '%'], true) && Node::LITERAL !== $node->parts[1]->op) || in_array($node->op, ['**', '*', 'f:round'], true)) {
+        if ((in_array($node->op, ['/', '%'], true) && true !== $node->parts[1]->literal?->isPositive()) || in_array($node->op, ['**', '*', 'f:round'], true)) {
             return true;
         }
         $truths = ['<', '<=', '>', '>=', '==', '!=', 'and', 'or', 'not', 'f:filled', '?:', '??'];

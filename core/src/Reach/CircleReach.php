@@ -33,11 +33,12 @@ final class CircleReach
     private readonly array $letters;
 
     /**
-     * @param list<int> $options the circles and everything they depend on, in display order
+     * @param list<int>                    $options the circles and everything they depend on, in display order
+     * @param array<array-key, mixed>|null $kept    what was worked out of them before, see toPlain()
      *
      * @throws TooLarge
      */
-    public function __construct(private readonly Board $board, public readonly array $options)
+    public function __construct(private readonly Board $board, public readonly array $options, ?array $kept = null)
     {
         $cells = [];
         foreach ($options as $option) {
@@ -45,6 +46,14 @@ final class CircleReach
         }
         $this->cells = $cells;
         [$this->standsFor, $this->letters] = $this->group();
+        if (is_array($kept['reached'] ?? null) && is_bool($kept['misses'] ?? null)) {
+            /** @var array<string, list<int>> $before */
+            $before = $kept['reached'];
+            $this->reached = $before;
+            $this->misses = $kept['misses'];
+
+            return;
+        }
         $reached = [];
         $open = $this->settle(array_fill_keys($cells, null), []);
         $reached[implode(',', $open)] = $open;
@@ -70,6 +79,16 @@ final class CircleReach
         }
         $this->reached = array_map(array_values(...), $reached);
         $this->misses = $this->countConsistent(count($reached)) > count($reached);
+    }
+
+    /**
+     * Without objects, to be kept.
+     *
+     * @return array{reached: array<string, list<int>>, misses: bool}
+     */
+    public function toPlain(): array
+    {
+        return ['reached' => $this->reached, 'misses' => $this->misses];
     }
 
     /**

@@ -648,6 +648,8 @@ final class Compiler
             }
         }
         arsort($codes);
+        // Where nothing but the picks of one option is told apart, it is that one.
+        $codes = [] === $codes ? [$this->option->code => 1] : $codes;
 
         return new TooLarge(sprintf('More than %d situations have to be told apart%s among %d options.', $this->nodes > self::MAX_NODES ? self::MAX_NODES : self::MAX_WIDTH, $this->nodes > self::MAX_NODES ? '' : ' at once', count($this->options)), array_slice(array_map(strval(...), array_keys($codes)), 0, 12));
     }

@@ -55,19 +55,76 @@ final class Diagram
     /** @var array<int, array<int, true>> condition of a value => nodes (layer * 2^32 + node) that show its option but bar the value */
     public array $barring = [];
 
+    /** @var array<int, array<int, int>> position => letter => its group; made when first asked for */
+    private array $groupOf = [];
+
     /** @var array<int, array<int, true>> row => nodes (layer * 2^32 + node) at which it matched */
     public array $rows = [];
+
+    /**
+     * Without objects, to be kept.
+     *
+     * @return array<string, mixed>
+     */
+    public function toPlain(): array
+    {
+        $plain = [];
+        foreach (get_object_vars($this) as $key => $value) {
+            $plain[(string) $key] = $value;
+        }
+        unset($plain['groupOf']);
+
+        return ['offered' => self::asText($this->offered), 'selectable' => self::asText($this->selectable)] + $plain;
+    }
+
+    /**
+     * @param array<array-key, mixed> $plain from toPlain()
+     */
+    public static function fromPlain(array $plain): self
+    {
+        /** @var array{cells: list<int>, groups: list<list<list<int>>>, edges: list<list<list<int>>>, trail: list<list<bool>>, stocked: list<bool>, lacks: list<int>, endsOption: list<bool>, offered: list<list<int|string>>, selectable: list<list<int|string>>, watched: array<int, array<int, true>>, hiding: array<int, array<int, true>>, barring: array<int, array<int, true>>, rows: array<int, array<int, true>>} $plain */
+        $diagram = new self();
+        [$diagram->cells, $diagram->groups, $diagram->edges] = [$plain['cells'], $plain['groups'], $plain['edges']];
+        [$diagram->trail, $diagram->stocked, $diagram->lacks, $diagram->endsOption] = [$plain['trail'], $plain['stocked'], $plain['lacks'], $plain['endsOption']];
+        [$diagram->watched, $diagram->hiding, $diagram->barring, $diagram->rows] = [$plain['watched'], $plain['hiding'], $plain['barring'], $plain['rows']];
+        $diagram->offered = self::asCounts($plain['offered']);
+        $diagram->selectable = self::asCounts($plain['selectable']);
+
+        return $diagram;
+    }
+
+    /**
+     * @param list<list<int|\GMP>> $layers
+     *
+     * @return list<list<int|string>>
+     */
+    private static function asText(array $layers): array
+    {
+        return array_map(static fn (array $layer): array => array_map(static fn (int|\GMP $count): int|string => $count instanceof \GMP ? gmp_strval($count, 36) : $count, $layer), $layers);
+    }
+
+    /**
+     * @param list<list<int|string>> $layers
+     *
+     * @return list<list<int|\GMP>>
+     */
+    private static function asCounts(array $layers): array
+    {
+        return array_map(static fn (array $layer): array => array_map(static fn (int|string $count): int|\GMP => is_string($count) ? gmp_init($count, 36) : $count, $layer), $layers);
+    }
 
     /** The node that a letter leads to; NONE or DEAD where there is none. */
     public function child(int $position, int $node, int $letter): int
     {
-        foreach ($this->groups[$position] as $g => $letters) {
-            if (in_array($letter, $letters, true)) {
-                return $this->edges[$position][$node][$g];
+        if (!isset($this->groupOf[$position])) {
+            $this->groupOf[$position] = [];
+            foreach ($this->groups[$position] as $g => $letters) {
+                $this->groupOf[$position] += array_fill_keys($letters, $g);
             }
         }
+        $group = $this->groupOf[$position][$letter] ?? null;
 
-        return self::NONE;
+        return null === $group ? self::NONE : $this->edges[$position][$node][$group];
     }
 
     /**

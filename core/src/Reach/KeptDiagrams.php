@@ -20,4 +20,16 @@ interface KeptDiagrams
      * @param array{Diagram, Diagram} $diagrams in local numbers
      */
     public function put(string $print, array $diagrams): void;
+
+    /**
+     * Something else that was worked out of this very document.
+     *
+     * @return array<array-key, mixed>|null plain data
+     */
+    public function getOwn(string $name): ?array;
+
+    /**
+     * @param array<array-key, mixed> $plain without objects
+     */
+    public function putOwn(string $name, array $plain): void;
 }

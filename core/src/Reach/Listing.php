@@ -271,48 +271,51 @@ final class Listing
     }
 
     /**
-     * In how many combinations of the set (offered, selectable or dead-end) each cell holds each letter.
+     * In how many combinations of the set each cell holds each letter.
      *
      * @return array<int, array<int, \GMP>> cell => letter => combinations
      */
     public function shares(): array
     {
-        if (self::WRONG_SALE === $this->set) {
-            return $this->wrongShares();
-        }
-        $shares = [];
-        foreach ($this->diagrams as $d => $diagram) {
-            $parts = [];
-            if (self::SELECTABLE !== $this->set) {
-                $parts[] = [$this->offered[$d], $this->product($this->offered, $d, $this->reach->isPossible()), false];
-            }
-            if (self::OFFERED !== $this->set) {
-                $parts[] = [$this->selectable[$d], $this->product($this->selectable, $d, $this->reach->isPossible() && $this->reach->isItemStocked()), self::DEAD_END === $this->set];
-            }
-            foreach ($parts as [$counts, $others, $minus]) {
-                foreach ($this->sharesIn($diagram, $counts) as $p => $letters) {
-                    foreach ($letters as $letter => $count) {
-                        $cell = $diagram->cells[$p];
-                        $count = gmp_mul($count, $minus ? gmp_neg($others) : $others);
-                        $shares[$cell][$letter] = gmp_add($shares[$cell][$letter] ?? 0, $count);
-                    }
-                }
-            }
-        }
-        ksort($shares);
-
-        return $shares;
+        return $this->weighed()->shares;
     }
 
     /**
-     * Of what is selectable that which is not safe: a combination is safe where it is in each cluster of guards.
-     *
-     * @return array<int, array<int, \GMP>>
+     * The same, with what each letter would have without the pins of its own option, and how often a several is empty.
      */
-    private function wrongShares(): array
+    public function weighed(): Weights
+    {
+        $weights = new Weights();
+        if (self::WRONG_SALE === $this->set) {
+            $this->weighWrong($weights);
+        } else {
+            $this->weigh($weights);
+        }
+        ksort($weights->shares);
+
+        return $weights;
+    }
+
+    private function weigh(Weights $weights): void
+    {
+        $offered = self::SELECTABLE === $this->set ? [] : $this->products($this->offered, $this->reach->isPossible());
+        $selectable = self::OFFERED === $this->set ? [] : $this->products($this->selectable, $this->reach->isPossible() && $this->reach->isItemStocked());
+        foreach ($this->diagrams as $d => $diagram) {
+            if (isset($offered[$d])) {
+                $weights->add($this->weightsIn($diagram, $this->offered[$d], $diagram->offered), $offered[$d]);
+            }
+            if (isset($selectable[$d])) {
+                $others = $selectable[$d];
+                $weights->add($this->weightsIn($diagram, $this->selectable[$d], $diagram->selectable), self::DEAD_END === $this->set ? gmp_neg($others) : $others);
+            }
+        }
+    }
+
+    /** Of what is selectable that which is not safe: a combination is safe where it is in each cluster of guards. */
+    private function weighWrong(Weights $weights): void
     {
         $any = $this->reach->isPossible() && $this->reach->isItemStocked();
-        $clusterOf = $safe = $wrong = [];
+        $clusterOf = $safe = [];
         foreach ($this->clusters as $k => [$components, $diagram]) {
             $all = gmp_init(1);
             foreach ($components as $c) {
@@ -320,37 +323,35 @@ final class Listing
                 $all = gmp_mul($all, $this->selectable[$c][0][0] ?? 0);
             }
             $safe[$k] = gmp_sub($all, $this->selectable[$diagram][0][0] ?? 0);
-            foreach ($this->sharesIn($this->diagrams[$diagram], $this->selectable[$diagram]) as $p => $letters) {
-                $wrong[$this->diagrams[$diagram]->cells[$p]] = $letters;
-            }
         }
-        $shares = [];
-        for ($c = 0; $c < $this->components; ++$c) {
-            $k = $clusterOf[$c] ?? null;
-            // What stands beside this component: everything selectable, its own cluster, and what is safe elsewhere.
-            $beside = $inCluster = $elsewhere = gmp_init($any ? 1 : 0);
-            foreach ($safe as $other => $count) {
-                $elsewhere = $other === $k ? $elsewhere : gmp_mul($elsewhere, $count);
+        // What is safe beside a cluster, or beside a component that is in none: the product of all other parts.
+        $elsewhere = function (?int $cluster, ?int $component) use ($any, $safe, $clusterOf): \GMP {
+            $product = gmp_init($any ? 1 : 0);
+            foreach ($safe as $k => $count) {
+                $product = $k === $cluster ? $product : gmp_mul($product, $count);
             }
             for ($d = 0; $d < $this->components; ++$d) {
-                $count = $this->selectable[$d][0][0] ?? 0;
-                if ($d !== $c) {
-                    $beside = gmp_mul($beside, $count);
-                    $inCluster = null !== $k && ($clusterOf[$d] ?? null) === $k ? gmp_mul($inCluster, $count) : $inCluster;
-                    $elsewhere = isset($clusterOf[$d]) ? $elsewhere : gmp_mul($elsewhere, $count);
-                }
+                $product = isset($clusterOf[$d]) || $d === $component ? $product : gmp_mul($product, $this->selectable[$d][0][0] ?? 0);
             }
-            foreach ($this->sharesIn($this->diagrams[$c], $this->selectable[$c]) as $p => $letters) {
-                $cell = $this->diagrams[$c]->cells[$p];
-                foreach ($letters as $letter => $count) {
-                    $safeHere = gmp_mul(gmp_sub(gmp_mul($count, $inCluster), $wrong[$cell][$letter] ?? 0), $elsewhere);
-                    $shares[$cell][$letter] = $this->allWrong ? gmp_mul($count, $beside) : gmp_sub(gmp_mul($count, $beside), $safeHere);
+
+            return $product;
+        };
+        $beside = $this->products(array_slice($this->selectable, 0, $this->components), $any);
+        for ($c = 0; $c < $this->components; ++$c) {
+            $own = $this->weightsIn($this->diagrams[$c], $this->selectable[$c], $this->diagrams[$c]->selectable);
+            $weights->add($own, $beside[$c]);
+            if (!$this->allWrong) {
+                $k = $clusterOf[$c] ?? null;
+                $inCluster = gmp_init(1);
+                foreach (null === $k ? [] : $this->clusters[$k][0] as $d) {
+                    $inCluster = $d === $c ? $inCluster : gmp_mul($inCluster, $this->selectable[$d][0][0] ?? 0);
                 }
+                $weights->add($own, gmp_neg(gmp_mul($inCluster, $elsewhere($k, $c))));
             }
         }
-        ksort($shares);
-
-        return $shares;
+        foreach ($this->allWrong ? [] : $this->clusters as $k => [, $diagram]) {
+            $weights->add($this->weightsIn($this->diagrams[$diagram], $this->selectable[$diagram], $this->diagrams[$diagram]->selectable), $elsewhere($k, null));
+        }
     }
 
     private function add(Diagram $diagram): int
@@ -416,38 +417,106 @@ final class Listing
     }
 
     /**
-     * @param list<list<int|\GMP>> $counts
+     * Paths of a diagram that hold each letter.
      *
-     * @return array<int, array<int, \GMP>> position => letter => paths
+     * @param list<list<int|\GMP>> $counts paths from each node on, under the pins
+     * @param list<list<int|\GMP>> $all    the same without pins
      */
-    private function sharesIn(Diagram $diagram, array $counts): array
+    private function weightsIn(Diagram $diagram, array $counts, array $all): Weights
     {
-        $shares = [];
+        $weights = new Weights();
         $above = [0 => gmp_init(1)];
-        foreach ($diagram->groups as $p => $groups) {
+        for ($p = 0, $last = count($diagram->cells); $p < $last; ++$p) {
+            $cell = $diagram->cells[$p];
+            if (0 === $this->reach->board->cells[$cell]->bit) {
+                $this->weighSeveral($weights, $diagram, $counts, $p, $above);
+            }
             $ways = $this->ways($diagram, $p);
-            $free = $this->pins[$diagram->cells[$p]] ?? null;
-            $sums = array_fill(0, count($groups), gmp_init(0));
+            $free = $this->pins[$cell] ?? null;
+            $sums = array_fill(0, count($ways), gmp_init(0));
             $next = [];
             foreach ($above as $node => $paths) {
                 foreach ($diagram->edges[$p][$node] as $g => $child) {
-                    if ($child < 0 || 0 === $ways[$g] || Diagram::isZero($counts[$p + 1][$child])) {
+                    if ($child < 0 || Diagram::isZero($all[$p + 1][$child])) {
                         continue;
                     }
-                    $sums[$g] = gmp_add($sums[$g], gmp_mul($paths, $counts[$p + 1][$child]));
-                    $here = gmp_mul($paths, $ways[$g]);
-                    $next[$child] = isset($next[$child]) ? gmp_add($next[$child], $here) : $here;
+                    if (!Diagram::isZero($counts[$p + 1][$child])) {
+                        $sums[$g] = gmp_add($sums[$g], gmp_mul($paths, $counts[$p + 1][$child]));
+                    }
+                    // Paths that the pins of a later option cut off count where those are thought away.
+                    if (0 !== $ways[$g]) {
+                        $here = gmp_mul($paths, $ways[$g]);
+                        $next[$child] = isset($next[$child]) ? gmp_add($next[$child], $here) : $here;
+                    }
                 }
             }
-            foreach ($groups as $g => $letters) {
+            foreach ($diagram->groups[$p] as $g => $letters) {
                 foreach ($letters as $letter) {
-                    $shares[$p][$letter] = null === $free || isset($free[$letter]) ? $sums[$g] : gmp_init(0);
+                    $weights->shares[$cell][$letter] = null === $free || isset($free[$letter]) ? $sums[$g] : gmp_init(0);
+                    if (null === $this->reach->board->cells[$cell]->bit) {
+                        $weights->freed[$cell][$letter] = $sums[$g];
+                    }
                 }
             }
             $above = $next;
         }
 
-        return $shares;
+        return $weights;
+    }
+
+    /**
+     * The values of a several without its own pins, and how often nothing of it is picked.
+     *
+     * @param list<list<int|\GMP>> $counts
+     * @param array<int, \GMP>     $above  node before its first value => paths that lead there
+     */
+    private function weighSeveral(Weights $weights, Diagram $diagram, array $counts, int $first, array $above): void
+    {
+        $option = $this->reach->board->cells[$diagram->cells[$first]]->option;
+        $own = $this->reach->board->cellsOf[$option];
+        $end = $first + count($own);
+        $empty = array_filter($own, fn (int $cell): bool => isset($this->pins[$cell]) && !isset($this->pins[$cell][1]));
+        $none = [] === $empty ? $above : [];
+        for ($p = $first; $p < $end; ++$p) {
+            $next = [];
+            foreach ($none as $node => $paths) {
+                $child = $diagram->child($p, $node, 1);
+                if ($child >= 0) {
+                    $next[$child] = isset($next[$child]) ? gmp_add($next[$child], $paths) : $paths;
+                }
+            }
+            $none = $next;
+        }
+        $weights->empty[$option] = gmp_init(0);
+        foreach ($none as $node => $paths) {
+            $weights->empty[$option] = gmp_add($weights->empty[$option], gmp_mul($paths, $counts[$end][$node]));
+        }
+        if ([] === array_intersect_key($this->pins, array_fill_keys($own, true))) {
+            return;
+        }
+        $below = [$end => $counts[$end]];
+        for ($p = $end - 1; $p >= $first; --$p) {
+            foreach ($diagram->edges[$p] as $node => $children) {
+                $sum = gmp_init(0);
+                foreach ($children as $g => $child) {
+                    $sum = $child < 0 ? $sum : gmp_add($sum, gmp_mul($below[$p + 1][$child], count($diagram->groups[$p][$g])));
+                }
+                $below[$p][$node] = $sum;
+            }
+        }
+        for ($p = $first; $p < $end; ++$p) {
+            $next = [];
+            foreach ($above as $node => $paths) {
+                foreach ($diagram->edges[$p][$node] as $g => $child) {
+                    foreach ($child < 0 ? [] : $diagram->groups[$p][$g] as $letter) {
+                        $cell = $diagram->cells[$p];
+                        $weights->freed[$cell][$letter] = gmp_add($weights->freed[$cell][$letter] ?? 0, gmp_mul($paths, $below[$p + 1][$child]));
+                        $next[$child] = isset($next[$child]) ? gmp_add($next[$child], $paths) : $paths;
+                    }
+                }
+            }
+            $above = $next;
+        }
     }
 
     /**
@@ -546,16 +615,26 @@ final class Listing
     }
 
     /**
+     * For each diagram the paths of all others together.
+     *
      * @param list<list<list<int|\GMP>>> $counts
+     *
+     * @return list<\GMP>
      */
-    private function product(array $counts, int $without, bool $any): \GMP
+    private function products(array $counts, bool $any): array
     {
-        $product = gmp_init($any ? 1 : 0);
+        $after = [gmp_init(1)];
+        foreach (array_reverse($counts) as $layers) {
+            $after[] = gmp_mul($after[count($after) - 1], $layers[0][0] ?? 0);
+        }
+        $products = [];
+        $before = gmp_init($any ? 1 : 0);
         foreach ($counts as $d => $layers) {
-            $product = $d === $without ? $product : gmp_mul($product, $layers[0][0] ?? 0);
+            $products[] = gmp_mul($before, $after[count($counts) - 1 - $d]);
+            $before = gmp_mul($before, $layers[0][0] ?? 0);
         }
 
-        return $product;
+        return $products;
     }
 
     /**

@@ -56,9 +56,10 @@ final class Reach
     private ?array $walked = null;
 
     /**
-     * @param bool $asIfClicksMissedNothing whether circles are passed over, so that every consistent state counts
+     * @param bool              $asIfClicksMissedNothing whether circles are passed over, so that every consistent state counts
+     * @param KeptDiagrams|null $kept                    what was compiled before, of this and other documents
      */
-    public function __construct(public readonly Setup $setup, bool $asIfClicksMissedNothing = false)
+    public function __construct(public readonly Setup $setup, bool $asIfClicksMissedNothing = false, private readonly ?KeptDiagrams $kept = null)
     {
         $this->board = new Board($setup);
         $board = $this->board;
@@ -119,22 +120,21 @@ final class Reach
      * The components with their diagrams, compiled when first asked for: in walk order, or where that asks for too
      * much, in an order that asks for less.
      *
-     * @param KeptDiagrams|null $kept what was compiled of other documents
-     *
      * @return list<Component>
      *
      * @throws TooLarge
      */
-    public function compiled(?KeptDiagrams $kept = null): array
+    public function compiled(): array
     {
         $this->askOfClicks();
-        foreach ($this->components as $component) {
+        foreach ($this->components as $c => $component) {
             if (null !== $component->diagram) {
                 continue;
             }
+            $component->trouble ??= TooLarge::fromPlain($this->kept?->getOwn('trouble-'.$c));
             if (null === $component->trouble) {
                 try {
-                    $this->compileOrTake($component, $kept);
+                    $this->compileOrTake($c, $component);
                     continue;
                 } catch (TooLarge $e) {
                     $component->trouble = $e;
@@ -144,6 +144,7 @@ final class Reach
                     continue;
                 } catch (TooLarge) {
                     // What the walk order says of the options is told.
+                    $this->kept?->putOwn('trouble-'.$c, $component->trouble?->toPlain() ?? []);
                 }
             }
             throw $component->trouble ?? new \LogicException('A component that cannot be compiled says why.');
@@ -173,10 +174,27 @@ final class Reach
     /**
      * @throws TooLarge
      */
-    private function compileOrTake(Component $component, ?KeptDiagrams $kept): void
+    private function compileOrTake(int $c, Component $component): void
     {
-        if (null === $kept || [] !== $component->circles) {
+        $kept = $this->kept;
+        if (null === $kept) {
             $this->compile($component, $component->options);
+
+            return;
+        }
+        if ([] !== $component->circles) {
+            // What clicks reach in circles hangs on more than a print tells.
+            $own = $kept->getOwn('component-'.$c);
+            if (is_array($own[0] ?? null) && is_array($own[1] ?? null)) {
+                $component->diagram = Diagram::fromPlain($own[0]);
+                $component->choices = Diagram::fromPlain($own[1]);
+
+                return;
+            }
+            $this->compile($component, $component->options);
+            if (null !== $component->diagram && null !== $component->choices) {
+                $kept->putOwn('component-'.$c, [$component->diagram->toPlain(), $component->choices->toPlain()]);
+            }
 
             return;
         }
@@ -853,12 +871,21 @@ final class Reach
             $cones[] = $cone;
         }
         $groups = [];
-        foreach ($cones as $cone) {
+        foreach (array_values($cones) as $n => $cone) {
             ksort($cone);
             try {
-                $groups[] = new CircleReach($this->board, array_keys($cone));
+                $kept = $this->kept?->getOwn('circle-'.$n);
+                $trouble = TooLarge::fromPlain($kept);
+                if (null !== $trouble) {
+                    throw $trouble;
+                }
+                $groups[] = $circle = new CircleReach($this->board, array_keys($cone), $kept);
+                if (null === $kept) {
+                    $this->kept?->putOwn('circle-'.$n, $circle->toPlain());
+                }
             } catch (TooLarge $e) {
                 $this->unwalked = $e;
+                $this->kept?->putOwn('circle-'.$n, $e->toPlain());
             }
         }
 

@@ -100,4 +100,20 @@ final class LikelyPlacesTest extends TestCase
     {
         return new Difference('unit price', 'cart', $expected, $found, $places);
     }
+
+    public function testOnePairSpeaksAsLoudAsTwelveChecks(): void
+    {
+        $slate = '/options/0/values/1/charge';
+        $shade = '/options/1/yes/charge';
+        // Others name the shade first; two checks that differ in the finish alone are off by different amounts.
+        foreach ([12 => $slate, 13 => $slate, 14 => $shade] as $others => $first) {
+            $checks = [$this->check(1, ['/options/0/values/0']), $this->check(2, ['/options/0/values/1'], [$slate])];
+            $differing = [2 => [$this->price('117.00', '120.00', ['/options/9', $slate])]];
+            for ($i = 3; $i < 3 + $others; ++$i) {
+                $checks[] = $this->check($i, ['/options/0/values/0', '/options/2/values/'.$i]);
+                $differing[$i] = [new Difference('sku', 'cart', 'a', 'b', [$shade])];
+            }
+            self::assertSame($first, LikelyPlaces::of($checks, $differing)[0]['at'], $others.' others');
+        }
+    }
 }

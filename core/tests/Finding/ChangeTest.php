@@ -53,4 +53,16 @@ final class ChangeTest extends TestCase
 
         return [$names($change->settled), $names($change->new), $names($change->left)];
     }
+
+    public function testChargesAreKnownAgainByTheirIdsWhenTheyMove(): void
+    {
+        $options = [Documents::one('a', ['x', 'y'], ['required' => true, 'help' => 'Please choose.'])];
+        $broken = ['id' => 'glaze', 'how' => 'formula', 'expr' => '1 / 0', 'when' => ['option' => 'a', 'is' => 'x']];
+        $sound = ['id' => 'box', 'how' => 'fixed', 'amount' => '2'];
+        [$settled, $new, $left] = $this->change(['options' => $options, 'charges' => [$broken]], ['options' => $options, 'charges' => [$sound, $broken]]);
+        self::assertSame([[], []], [$settled, $new]);
+        self::assertContains('price.formula /charges/1/expr', $left);
+        [$settled, $new] = $this->change(['options' => $options, 'charges' => [$broken, $sound]], ['options' => $options, 'charges' => [['id' => 'other'] + $broken, $sound]]);
+        self::assertSame([['price.formula /charges/0/expr'], ['price.formula /charges/0/expr']], [$settled, $new], 'Another charge in its place is another fault.');
+    }
 }

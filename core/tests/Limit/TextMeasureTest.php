@@ -63,7 +63,16 @@ final class TextMeasureTest extends TestCase
     {
         self::assertNull(TextMeasure::firstForbidden("Ada © №1\n", 'no-emoji'));
         self::assertSame("\u{1F4A1}", TextMeasure::firstForbidden("Licht \u{1F4A1}", 'no-emoji'));
+        self::assertSame("\u{20E3}", TextMeasure::firstForbidden("1\u{20E3}", 'no-emoji'), 'A keycap, with its variation selector or without.');
+        self::assertSame("\u{20E3}", TextMeasure::firstForbidden("1\u{FE0F}\u{20E3}", 'no-emoji'));
+        self::assertSame("\u{2764}\u{FE0F}", TextMeasure::firstForbidden("For \u{2764}\u{FE0F}", 'no-emoji'));
+        self::assertNull(TextMeasure::firstForbidden("Zoe\u{0308}", 'letters'));
         self::assertNull(TextMeasure::firstForbidden("Zoë\u{0308}", 'letters'));
+        self::assertSame("\u{0308}", TextMeasure::firstForbidden("\u{0308}oe", 'letters'), 'A mark belongs to a letter before it.');
+        self::assertSame("\u{0301}", TextMeasure::firstForbidden("7\u{0301}", 'letters-digits'));
+        self::assertSame("\u{0664}", TextMeasure::firstForbidden("\u{0664}2", 'letters-digits'), 'Digits are 0 to 9.');
+        self::assertSame("\u{0664}", TextMeasure::firstForbidden("\u{0664}", 'digits'));
+        self::assertSame([' ', "\n"], [TextMeasure::firstForbidden('Ada L', 'letters'), TextMeasure::firstForbidden("A\nb", 'letters-digits')]);
         self::assertSame('1', TextMeasure::firstForbidden('Ada1', 'letters'));
         self::assertSame('-', TextMeasure::firstForbidden('12-3', 'digits'));
         self::assertNull(TextMeasure::firstForbidden('Ada1', 'letters-digits'));

@@ -226,4 +226,13 @@ final class PlannerTest extends TestCase
         /** @var array<string, array{Reach, Plan}> $planned */
         return $planned[$file];
     }
+
+    public function testAPlanOfManyInputsStaysWithinItsBound(): void
+    {
+        $options = array_map(static fn (int $i): array => ['code' => 't'.$i, 'label' => 'T'.$i, 'kind' => 'text', 'length' => ['min' => 2, 'max' => 5]], range(1, 300));
+        $plan = Planner::plan(Documents::reach(['options' => $options]));
+        $limits = count(array_filter($plan->checks, static fn (Check $c): bool => Purpose::Limit === $c->purpose));
+        self::assertGreaterThan(500, $limits);
+        self::assertLessThanOrEqual(600, $limits);
+    }
 }

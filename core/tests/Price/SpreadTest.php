@@ -286,4 +286,68 @@ final class SpreadTest extends TestCase
 
         return array_values(array_filter($all, static fn (Input $i): bool => [] === (new InputCheck())->problems($option, $i)));
     }
+
+    #[TestDox('combinations without a price have their places too, whatever keeps the price away')]
+    public function testEveryRankHasItsCombination(): void
+    {
+        $options = [Documents::one('a', ['x', 'y'], ['values' => [['code' => 'x', 'figures' => ['rate' => '2']], ['code' => 'y']]]), Documents::one('b', ['x', 'y'], ['required' => true]), Documents::one('c', ['x', 'y'])];
+        foreach (['1 / 0' => 18, 'a.rate' => 12, '(a.rate ?? 1) / (picks(s) - 1)' => 0, 'base' => 0] as $expr => $without) {
+            $charges = [['how' => 'formula', 'expr' => $expr], ['how' => 'fixed', 'amount' => '1.50', 'when' => ['option' => 'c', 'is' => 'x']]];
+            $totals = AllTotals::of(Documents::reach(['options' => [...$options, ['code' => 's', 'kind' => 'several', 'values' => []]], 'charges' => $charges]), false, 1, false);
+            $seen = [];
+            $null = 0;
+            for ($rank = 0; $rank < 18; ++$rank) {
+                [$choices, $total] = $totals->at(gmp_init($rank));
+                $seen[$choices->key()] = true;
+                $null += null === $total ? 1 : 0;
+            }
+            self::assertCount(18, $seen, $expr);
+            self::assertSame($without, $null, $expr);
+        }
+    }
+
+    #[TestDox('counts beyond what a whole number of 64 bits holds stay exact')]
+    public function testHugeCountsStayExact(): void
+    {
+        $options = [];
+        for ($i = 0; $i < 40; ++$i) {
+            $values = array_map(static fn (int $v): array => ['code' => 'v'.$v, 'charge' => (string) ($v % 3)], range(0, 6));
+            $options[] = ['code' => 'o'.$i, 'kind' => 'one', 'required' => true, 'values' => $values] + ($i > 0 ? ['shownWhen' => ['option' => 'o'.($i - 1), 'is' => ['v0', 'v1', 'v2', 'v3', 'v4', 'v5']]] : []);
+        }
+        $reach = Documents::reach(['options' => $options, 'charges' => [['how' => 'fixed', 'amount' => '5', 'when' => ['all' => [['option' => 'o0', 'is' => 'v1'], ['option' => 'o39', 'is' => 'v1']]]]]]);
+        $totals = AllTotals::of($reach, false, 1, false);
+        $sum = gmp_init(0);
+        foreach ($totals->levels() as [, $count]) {
+            $sum = gmp_add($sum, $count);
+        }
+        self::assertSame(gmp_strval($reach->selectable()), gmp_strval($sum));
+        self::assertSame(gmp_strval($sum), gmp_strval($totals->count()));
+        self::assertSame('100.00', (string) $totals->at(gmp_init(0))[1]?->toScale(2));
+    }
+
+    #[TestDox('amounts once a line that are too large to be kept apart are not taken for others')]
+    public function testLargeAmountsBesideRoundedOnes(): void
+    {
+        foreach (['9000.00', '70000.00', '5242.88', '10485.77'] as $amount) {
+            $reach = Documents::reach([
+                'options' => [
+                    ['code' => 'a', 'kind' => 'one', 'required' => true, 'values' => [['code' => 'x', 'charge' => '0.005'], ['code' => 'y', 'charge' => '0.0049'], ['code' => 'z']]],
+                    ['code' => 'f', 'kind' => 'flag', 'yes' => ['charge' => ['how' => 'fixed', 'amount' => $amount, 'per' => 'line']]],
+                    ['code' => 'g', 'kind' => 'flag', 'yes' => ['charge' => ['how' => 'fixed', 'amount' => '-'.$amount, 'per' => 'line']]],
+                ],
+            ]);
+            $pricer = new Pricer($reach->setup);
+            $expected = [];
+            foreach ((new Listing($reach))->from(gmp_init(0), 100) as $state) {
+                $expected[] = (string) $pricer->quote($state, 3)->total?->strippedOfTrailingZeros();
+            }
+            $found = [];
+            foreach (AllTotals::of($reach, false, 3, false)->levels() as [$total, $count]) {
+                array_push($found, ...array_fill(0, gmp_intval($count), (string) $total?->strippedOfTrailingZeros()));
+            }
+            sort($expected);
+            sort($found);
+            self::assertSame($expected, $found, $amount);
+        }
+    }
 }

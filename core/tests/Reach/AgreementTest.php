@@ -45,6 +45,25 @@ final class AgreementTest extends TestCase
         yield 'larger, conditions look anywhere' => [true, 9, 300];
     }
 
+    #[TestDox('with rows by the hundred too')]
+    public function testManyRows(): void
+    {
+        $start = self::firstSeed();
+        for ($seed = $start; $seed < $start + 12; ++$seed) {
+            mt_srand($seed);
+            $one = static fn (string $code, int $values): array => ['code' => $code, 'kind' => 'one', 'values' => array_map(static fn (int $v): array => ['code' => 'v'.$v] + (0 === mt_rand(0, 9) ? ['stock' => 0] : []), range(0, $values - 1))] + (0 === mt_rand(0, 1) ? ['required' => true] : []);
+            $options = [$one('a', 6), $one('b', 7), $one('c', 5), ['code' => 'f', 'kind' => 'flag'], $one('d', 3)];
+            $options[3]['shownWhen'] = ['option' => 'a', 'is' => ['v1', 'v2']];
+            $options[4]['shownWhen'] = ['any' => [['option' => 'f', 'is' => true], ['option' => 'b', 'is' => 'v3']]];
+            $rows = [];
+            for ($n = mt_rand(150, 300); $n > 0; --$n) {
+                $rows[] = ['pick' => array_filter(['a' => 'v'.mt_rand(0, 5), 'b' => 'v'.mt_rand(0, 7), 'c' => mt_rand(0, 5) > 0 ? 'v'.mt_rand(0, 4) : null]), 'stock' => mt_rand(0, 3)];
+            }
+            $document = ['ithrel' => 'setup/1', 'name' => 'Rows', 'currency' => 'EUR', 'item' => ['sku' => 'R', 'name' => 'R', 'price' => '1'], 'options' => $options, 'variants' => ['by' => ['a', 'b', 'c'], 'rows' => $rows]];
+            self::assertSame('', self::difference($document), sprintf('Seed %d', $seed));
+        }
+    }
+
     #[DataProvider('families')]
     #[TestDox('clicks and diagram agree on every figure: $_dataName')]
     public function testClicksAndDiagramAgree(bool $circles, int $size, int $count): void

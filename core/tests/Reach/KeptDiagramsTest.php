@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Reach;
 
-use Ithrel\Core\Reach\Diagram;
 use Ithrel\Core\Reach\KeptDiagrams;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Report;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Documents;
+use Ithrel\Core\Tests\Support\KeptInMemory;
 use Ithrel\Core\Tests\Support\RandomSetup;
 use PHPUnit\Framework\Attributes\TestDox;
 use PHPUnit\Framework\TestCase;
@@ -22,12 +22,12 @@ final class KeptDiagramsTest extends TestCase
     {
         $kept = self::memory();
         $pair = static fn (string $a, string $b, string $value): array => [Documents::one($a, ['x', 'y']), Documents::one($b, ['p', 'q'], ['shownWhen' => ['option' => $a, 'is' => $value]])];
-        Documents::reach(['options' => [...$pair('a', 'b', 'x'), ...$pair('c', 'd', 'y'), Documents::one('e', ['r', 's', 't'])]])->compiled($kept);
+        Documents::reach(['options' => [...$pair('a', 'b', 'x'), ...$pair('c', 'd', 'y'), Documents::one('e', ['r', 's', 't'])]], $kept)->compiled();
         self::assertSame([3, 0], [$kept->made, $kept->found]);
 
         // A label, a charge and a place on the page change no diagram; a condition changes its own.
-        $edited = Documents::reach(['options' => [Documents::one('e', ['r', 's', 't'], ['label' => 'New', 'help' => 'x']), ...$pair('a', 'b', 'x'), Documents::one('c', ['x', 'y']), Documents::one('d', ['p', 'q'], ['required' => true, 'shownWhen' => ['option' => 'c', 'is' => 'y']])]]);
-        $edited->compiled($kept);
+        $edited = Documents::reach(['options' => [Documents::one('e', ['r', 's', 't'], ['label' => 'New', 'help' => 'x']), ...$pair('a', 'b', 'x'), Documents::one('c', ['x', 'y']), Documents::one('d', ['p', 'q'], ['required' => true, 'shownWhen' => ['option' => 'c', 'is' => 'y']])]], $kept);
+        $edited->compiled();
         self::assertSame([4, 2], [$kept->made, $kept->found]);
         self::assertSame((string) ((1 + 1 + 3) * (1 + 1 + 2) * 4), gmp_strval($edited->offered()));
     }
@@ -39,41 +39,17 @@ final class KeptDiagramsTest extends TestCase
         $kept = self::memory();
         for ($seed = 1; $seed <= 150; ++$seed) {
             $json = json_encode(RandomSetup::document($seed, 0 === $seed % 3, 9), JSON_THROW_ON_ERROR);
-            $read = static fn (): Reach => new Reach($reader->read($json, Today::of(Documents::TODAY)));
-            $read()->compiled($kept);
-            $taken = $read();
-            $taken->compiled($kept);
-            self::assertEquals(Report::of($read())->toArray(), Report::of($taken)->toArray(), 'Seed '.$seed);
+            $kept->forgetOwn();
+            $read = static fn (?KeptDiagrams $kept): Reach => new Reach($reader->read($json, Today::of(Documents::TODAY)), false, $kept);
+            $read($kept)->compiled();
+            $taken = $read($kept);
+            self::assertEquals(Report::of($read(null))->toArray(), Report::of($taken)->toArray(), 'Seed '.$seed);
         }
         self::assertGreaterThan(300, $kept->found);
     }
 
-    private static function memory(): object
+    private static function memory(): KeptInMemory
     {
-        return new class implements KeptDiagrams {
-            public int $made = 0;
-            public int $found = 0;
-
-            /** @var array<string, string> */
-            private array $kept = [];
-
-            public function get(string $print): ?array
-            {
-                if (!isset($this->kept[$print])) {
-                    return null;
-                }
-                ++$this->found;
-                $found = unserialize($this->kept[$print]);
-                \assert(is_array($found) && $found[0] instanceof Diagram && $found[1] instanceof Diagram);
-
-                return [$found[0], $found[1]];
-            }
-
-            public function put(string $print, array $diagrams): void
-            {
-                ++$this->made;
-                $this->kept[$print] = serialize($diagrams);
-            }
-        };
+        return new KeptInMemory();
     }
 }

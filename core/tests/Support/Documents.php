@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Support;
 
+use Ithrel\Core\Reach\KeptDiagrams;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
@@ -43,9 +44,9 @@ final class Documents
     /**
      * @param array<string, mixed> $keys
      */
-    public static function reach(array $keys): Reach
+    public static function reach(array $keys, ?KeptDiagrams $kept = null): Reach
     {
-        return new Reach(self::setup($keys));
+        return new Reach(self::setup($keys), false, $kept);
     }
 
     /**

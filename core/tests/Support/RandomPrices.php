@@ -125,6 +125,8 @@ final class RandomPrices
             $document['charges'][] = $this->formula($options, $when);
         }
         $document['rounding'] = ['mode' => $this->oneOf(['half-up', 'half-even', 'down', 'up']), 'at' => $this->oneOf(['unit', 'effect', 'line'])];
+        // Currencies without minor units, with three, and with two that are of no everyday use.
+        $document['currency'] = $this->oneOf(['EUR', 'EUR', 'EUR', 'JPY', 'KWD', 'RSD']);
 
         return $document;
     }
@@ -139,6 +141,9 @@ final class RandomPrices
     {
         if ($this->chance(50)) {
             return ['how' => 'fixed', 'amount' => $this->oneOf(['2.00', '-1.50']), 'when' => $when] + ($this->chance(20) ? ['per' => 'line'] : []);
+        }
+        if ($this->chance(12)) {
+            return ['how' => 'formula', 'expr' => $this->oneOf(['6 / quantity', '4 / (quantity - 2)', '5 % (quantity + 1)']), 'when' => $when];
         }
         $terms = [];
         foreach ($options as $option) {

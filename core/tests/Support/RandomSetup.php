@@ -130,6 +130,10 @@ final class RandomSetup
                     }
                     $option['values'][] = $value;
                 }
+                if ($this->chance(4)) {
+                    // A long list, of which most is kept for later.
+                    array_unshift($option['values'], ...array_map(static fn (int $h): array => ['code' => 'h'.$h, 'label' => 'Kept '.$h, 'hidden' => true] + ('part' === $kind ? ['item' => 'P0'] : []), range(1, 66)));
+                }
                 if ('several' === $kind && $this->chance(50)) {
                     $option['picks'] = ['min' => $this->int(0, 2), 'max' => $this->int(0, 3)];
                 }

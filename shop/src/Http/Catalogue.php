@@ -36,7 +36,7 @@ final readonly class Catalogue
             return 'This is no setup document: it has no item or no options.';
         }
         if (!is_dir($this->folder)) {
-            @mkdir($this->folder, 0o777, true);
+            @mkdir($this->folder, 0o700, true);
         }
         // Written aside and moved into place, so that no reader meets half a file.
         $aside = $this->folder.'/'.$id.'.'.bin2hex(random_bytes(6));

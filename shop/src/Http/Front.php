@@ -30,14 +30,14 @@ final class Front
 
     private string $prefix = '';
 
-    public function __construct(private readonly Catalogue $catalogue, private readonly string $sessions, private readonly string $today)
+    public function __construct(private readonly Catalogue $catalogue, private readonly string $sessions, private readonly string $today, private readonly Guard $guard = new Guard(''))
     {
         $this->pages = new Environment(new FilesystemLoader(dirname(__DIR__, 2).'/templates'), ['strict_variables' => true]);
     }
 
     public function handle(Request $request): Response
     {
-        $path = rawurldecode($request->getPathInfo());
+        $path = mb_scrub(rawurldecode($request->getPathInfo()), 'UTF-8');
         $this->faults = [];
         $this->prefix = '';
         if (1 === preg_match('~^(/with/([a-z,-]*))(/.*)?$~D', $path, $m)) {
@@ -46,7 +46,9 @@ final class Front
             $path = $m[3] ?? '/';
         }
         $unknown = array_diff($this->faults, array_keys(Faults::all()));
+        $refusal = $this->guard->refusal($request);
         $response = match (true) {
+            null !== $refusal => $this->failure($refusal[1], $refusal[0], $request),
             [] !== $unknown => $this->failure(sprintf('There is no fault called "%s".', array_values($unknown)[0]), 404, $request),
             '/' === $path => $this->home($request),
             1 === preg_match('~^/items/([a-z0-9]{1,64})$~D', $path, $m) => $request->isMethod('PUT') ? $this->publish($m[1], $request) : $this->item($m[1], $request),

@@ -52,6 +52,21 @@ useShortcuts({
   '5': () => void toStation('rehearsal'),
 })
 
+/** The window is opened within the click, as browsers want it, and led to the page once that is known. */
+const onSale = useMutation({
+  mutationFn: () =>
+    answer(client.POST('/api/setups/{id}/shop-page', { params: { path: { id: props.id } } })),
+})
+async function toShop(): Promise<void> {
+  const tab = window.open('', '_blank')
+  try {
+    const { address } = await onSale.mutateAsync()
+    if (tab) tab.location.href = address
+  } catch {
+    tab?.close()
+  }
+}
+
 const revise = useMutation({
   mutationFn: (text: string) =>
     answer(client.POST('/api/setups/{id}/revisions', { params: { path: { id: props.id } }, body: { text } })),
@@ -80,14 +95,15 @@ async function picked(file: File): Promise<void> {
         <span class="quiet small" :title="`sha256 ${desk.sha256}`"
           >revision {{ desk.revisions.length }} · {{ desk.sha256.slice(0, 8) }} · as of {{ desk.today }}</span
         >
-        <a
+        <button
           v-if="shop.data.value?.standIn"
-          :href="`/api/setups/${id}/shop-page`"
-          target="_blank"
+          type="button"
           class="small shop"
           title="The item's page in the rehearsal shop, as this revision says"
-          >Shop page<v-icon :icon="mdiOpenInNew" size="13" aria-hidden="true"
-        /></a>
+          @click="toShop"
+        >
+          Shop page<v-icon :icon="mdiOpenInNew" size="13" aria-hidden="true" />
+        </button>
       </div>
       <dl v-if="desk.counts" class="figures">
         <div v-for="f in figures" :key="f.set" :class="[f.set, { zero: f.n === '0' }]">
@@ -124,6 +140,10 @@ async function picked(file: File): Promise<void> {
       </div>
     </section>
     <Trouble v-if="revise.error.value" :error="revise.error.value" class="mx-4 mb-2" />
+ <Trouble v-if="onSale.error.value" :error="onSale.error.value" class="mx-4 mb-2" />
+    <p v-if="!desk.counts && !desk.trouble" class="quiet mx-4 mb-2" role="status">
+      What can be selected is still being worked out…
+    </p>
     <Trouble v-if="desk.trouble" :error="new Error(desk.trouble)" class="mx-4 mb-2" />
     <nav class="stations" aria-label="Stations">
       <a
@@ -174,6 +194,12 @@ async function picked(file: File): Promise<void> {
 }
 .shop {
   margin-left: 8px;
+  background: none;
+  border: 0;
+  padding: 0;
+  color: rgb(var(--v-theme-primary));
+  text-decoration: underline;
+  cursor: pointer;
 }
 .figures {
   display: flex;

@@ -4,6 +4,9 @@ import { answer, client, Refusal } from './api'
 /** How often a rehearsal that runs is asked how far it is. */
 const RUNNING_MILLISECONDS = 400
 
+/** How often a check that is still being worked out is asked for. */
+const PENDING_MILLISECONDS = 1_500
+
 export const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
@@ -24,11 +27,19 @@ export const SETS: { value: SetName; title: string }[] = [
 
 /** Every query of the interface, so that keys are made in one place. */
 export const queries = {
-  shelf: () => queryOptions({ queryKey: ['shelf'], queryFn: () => answer(client.GET('/api/setups')) }),
+  shelf: () =>
+    queryOptions({
+      queryKey: ['shelf'],
+      queryFn: () => answer(client.GET('/api/setups')),
+      refetchInterval: ({ state }) =>
+        state.data?.some((s) => !s.counts && !s.trouble) ? PENDING_MILLISECONDS : false,
+    }),
   desk: (id: string) =>
     queryOptions({
       queryKey: ['desk', id],
       queryFn: () => answer(client.GET('/api/setups/{id}', { params: { path: { id } } })),
+      refetchInterval: ({ state }) =>
+        state.data && !state.data.counts && !state.data.trouble ? PENDING_MILLISECONDS : false,
     }),
   ladder: (id: string, sha256: string, set: SetName, pins: string[], typed: string[]) =>
     queryOptions({

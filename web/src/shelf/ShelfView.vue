@@ -112,7 +112,7 @@ async function broughtIn(setup: ShelfEntry): Promise<void> {
                   </span>
                 </td>
               </template>
-              <td v-else colspan="3" class="quiet">{{ s.trouble }}</td>
+              <td v-else colspan="3" class="quiet">{{ s.trouble ?? 'being worked out…' }}</td>
               <td>
                 <router-link
                   v-if="s.rehearsal"

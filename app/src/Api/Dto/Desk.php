@@ -7,20 +7,19 @@ namespace Ithrel\App\Api\Dto;
 use OpenApi\Attributes as OA;
 
 /**
- * A setup with its document and what its check says.
+ * A setup with its document and what its check says; without counts and trouble, that is being worked out.
  */
 #[OA\Schema(required: ['id', 'title', 'sha256', 'today', 'revisions', 'document', 'counts', 'deadValues', 'deadOptions', 'idleRows', 'findings', 'settled', 'fresh', 'trouble'])]
 final readonly class Desk
 {
     /**
-     * @param list<RevisionView>   $revisions
-     * @param array<string, mixed> $document
-     * @param list<DeadValue>      $deadValues
-     * @param list<string>         $deadOptions
-     * @param list<int>            $idleRows
-     * @param list<FindingView>    $findings
-     * @param list<FindingView>    $settled     found in the revision before, and no more
-     * @param list<int>            $fresh       which of the findings were not there in the revision before
+     * @param list<RevisionView> $revisions
+     * @param list<DeadValue>    $deadValues
+     * @param list<string>       $deadOptions
+     * @param list<int>          $idleRows
+     * @param list<FindingView>  $findings
+     * @param list<FindingView>  $settled     found in the revision before, and no more
+     * @param list<int>          $fresh       which of the findings were not there in the revision before
      */
     public function __construct(
         #[OA\Property]
@@ -34,7 +33,7 @@ final readonly class Desk
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/RevisionView'))]
         public array $revisions,
         #[OA\Property(type: 'object', additionalProperties: true)]
-        public array $document,
+        public \stdClass $document,
         #[OA\Property]
         public ?Counts $counts,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/DeadValue'))]

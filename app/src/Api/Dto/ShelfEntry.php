@@ -7,7 +7,7 @@ namespace Ithrel\App\Api\Dto;
 use OpenApi\Attributes as OA;
 
 /**
- * A setup on the shelf.
+ * A setup on the shelf; without counts and trouble, its check is still to be worked out.
  */
 #[OA\Schema(required: ['id', 'title', 'item', 'createdAt', 'revision', 'sha256', 'counts', 'blockers', 'warnings', 'notes', 'trouble', 'rehearsal'])]
 final readonly class ShelfEntry

@@ -6,7 +6,6 @@ namespace Ithrel\Core\Price\Spread;
 
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\State;
-use Ithrel\Core\Price\Pricer;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
@@ -20,20 +19,16 @@ final class EffectsOneByOne
     /** @var array<string, array{State, BigDecimal|null}> by the key of the choices: choices, and what they come to unrounded */
     private array $priced = [];
 
-    private readonly bool $isJoined;
-
     /**
      * @throws NotExact where there are too many to be priced one by one
      */
     public function __construct(private readonly Reach $reach)
     {
         $quantity = $reach->setup->quantity->min;
-        $this->isJoined = 1 === $quantity && PriceParts::isJoined($reach->board);
-        $pricer = new Pricer($reach->setup);
-        foreach ((new OneByOne($reach, !$this->isJoined, $quantity, false))->cheapest() as [$choices, $state]) {
-            $quote = $pricer->quote($state, $quantity);
-            $beside = $this->isJoined ? $quote->total?->minus($quote->unitPrice ?? 0) : BigDecimal::zero();
-            $this->priced[$choices->key()] = [$choices, null === $beside ? null : $quote->running?->plus($beside)];
+        $isJoined = 1 === $quantity && PriceParts::isJoined($reach->board);
+        // Where prices that a shopper sees are alike, those before rounding still tell which inputs are the cheapest.
+        foreach ((new OneByOne($reach, !$isJoined, $quantity, false, [], false))->amounts() as [$choices, $amount]) {
+            $this->priced[$choices->key()] = [$choices, $amount];
         }
     }
 

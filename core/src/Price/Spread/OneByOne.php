@@ -29,12 +29,19 @@ final class OneByOne implements Totals
     private array $priced = [];
 
     /**
-     * @param array<int, array<int, true>> $pins see AllTotals
+     * @param array<int, array<int, true>> $pins    see AllTotals
+     * @param bool                         $rounded whether unit prices are rounded, as a shopper sees them
      *
      * @throws NotExact
      */
-    public function __construct(private readonly Reach $reach, private readonly bool $unit, private readonly int $quantity, private readonly bool $most, array $pins = [])
-    {
+    public function __construct(
+        private readonly Reach $reach,
+        private readonly bool $unit,
+        private readonly int $quantity,
+        private readonly bool $most,
+        array $pins = [],
+        private readonly bool $rounded = true,
+    ) {
         $board = $reach->board;
         $inputs = array_values(array_filter($board->dependencies->walk, static fn (int $o): bool => $board->isInput($o)));
         $this->inputs = [] === $inputs ? null : new InputRange($board, $inputs, $board->dependencies->choicesAsking($inputs), $this->formulas());
@@ -59,13 +66,13 @@ final class OneByOne implements Totals
     }
 
     /**
-     * The combinations, each with the inputs with which it counts.
+     * The combinations, each with what it comes to.
      *
-     * @return list<array{State, State}> choices alone, and with inputs
+     * @return list<array{State, ?BigDecimal}>
      */
-    public function cheapest(): array
+    public function amounts(): array
     {
-        return array_map(static fn (array $priced): array => [$priced[0], $priced[2]], $this->priced);
+        return array_map(static fn (array $priced): array => [$priced[0], $priced[1]], $this->priced);
     }
 
     public function levels(): array
@@ -115,7 +122,12 @@ final class OneByOne implements Totals
     {
         $quote = $pricer->quote($state, $this->quantity);
 
-        return $this->unit ? $quote->unitPrice : $quote->total;
+        $amount = $this->unit ? $quote->unitPrice : $quote->total;
+        if ($this->rounded || null === $amount || null === $quote->unitPrice) {
+            return $amount;
+        }
+
+        return $quote->running?->plus($amount->minus($quote->unitPrice));
     }
 
     private function isBetter(?BigDecimal $total, ?BigDecimal $than): bool

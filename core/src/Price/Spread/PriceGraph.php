@@ -22,6 +22,9 @@ final class PriceGraph
     /** Sums of several graphs together. */
     private const MOST_JOINED = 100_000;
 
+    /** Stands for "whatever sum" among those that are wanted. */
+    private const ANY = PHP_INT_MAX;
+
     /** @var list<int> */
     public readonly array $cells;
 
@@ -104,24 +107,26 @@ final class PriceGraph
         $count = gmp_init(0);
         foreach ($a as $sum => $times) {
             $rest = self::less($wanted, $sum);
-            if (null !== $rest && isset($b[$rest])) {
-                $count = gmp_add($count, gmp_mul($times, $b[$rest]));
-            }
-            if (Sums::NONE === $wanted && Sums::NONE === $sum) {
-                foreach ($b as $other => $more) {
-                    $count = Sums::NONE === $other ? $count : gmp_add($count, gmp_mul($times, $more));
+            if (self::ANY === $rest) {
+                foreach ($b as $more) {
+                    $count = gmp_add($count, gmp_mul($times, $more));
                 }
+            } elseif (null !== $rest && isset($b[$rest])) {
+                $count = gmp_add($count, gmp_mul($times, $b[$rest]));
             }
         }
 
         return $count;
     }
 
-    /** What is left of a wanted sum; null where a part without a price cannot lead to it. */
+    /**
+     * What is left of a wanted sum; null where a part without a price cannot lead to it. Where no price is wanted and a part
+     * has none, whatever is added to it will do.
+     */
     private static function less(int $wanted, int $sum): ?int
     {
-        if (Sums::NONE === $wanted) {
-            return Sums::NONE;
+        if (self::ANY === $wanted || Sums::NONE === $wanted) {
+            return self::ANY === $wanted || Sums::NONE === $sum ? self::ANY : Sums::NONE;
         }
 
         return Sums::NONE === $sum ? null : $wanted - $sum;

@@ -104,15 +104,16 @@ final class RunningPercents
         $holds = [Propositions::TRUE => true] + array_column($guards, 1, 0);
         $active = array_values(array_filter($this->percents, static fn (array $percent): bool => $holds[$percent[1]]));
         $factors = $segments = [];
-        foreach ([] === $this->percents ? [] : $this->order as $at => $position) {
-            $factor = BigDecimal::one();
-            foreach ($active as [$percent]) {
-                if ($this->order[$percent->at] > $position) {
-                    $factor = $factor->plus($factor->multipliedBy($percent->rate)->multipliedBy('0.01'));
-                }
+        $factor = BigDecimal::one();
+        $after = count($active);
+        // From the last amount to the first, so that each percentage is taken into the factor once.
+        foreach ([] === $this->percents ? [] : array_reverse($this->order, true) as $at => $position) {
+            while ($after > 0 && $this->order[$active[$after - 1][0]->at] > $position) {
+                $factor = $factor->plus($factor->multipliedBy($active[--$after][0]->rate)->multipliedBy('0.01'))->strippedOfTrailingZeros();
             }
-            $factors[$at] = $factor->strippedOfTrailingZeros();
-            $segments[$at] = count(array_filter($active, fn (array $percent): bool => $this->order[$percent[0]->at] < $position));
+            $factors[$at] = $factor;
+            $isActive = $after > 0 && $this->order[$active[$after - 1][0]->at] === $position;
+            $segments[$at] = $after - ($isActive ? 1 : 0);
         }
 
         return new RunningCase($factors, $this->places, $guards, $segments, array_map(static fn (array $percent): BigDecimal => $percent[0]->rate, $active));

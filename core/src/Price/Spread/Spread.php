@@ -26,11 +26,17 @@ final class Spread implements Totals
 
     private readonly int $constant;
 
+    /** @var list<\GMP> level => rank of its first combination; at the end how many there are */
+    private array $ranks = [];
+
+    private readonly Pricer $pricer;
+
     /**
      * @param array<int, array<int, true>> $pins
      */
     private function __construct(private readonly Reach $reach, private readonly PriceParts $parts, private readonly Sums $sums, private readonly bool $most, array $pins)
     {
+        $this->pricer = new Pricer($reach->setup);
         $groups = new PriceGroups($reach, $parts);
         $constant = $parts->constant;
         foreach ($groups->free as $slot) {
@@ -73,11 +79,10 @@ final class Spread implements Totals
 
     public function at(\GMP $rank): array
     {
-        foreach ($this->sorted() as [$total, $count, $sums]) {
-            if (gmp_cmp($rank, $count) >= 0) {
-                $rank = gmp_sub($rank, $count);
-                continue;
-            }
+        $level = $this->levelOf($rank);
+        if (null !== $level) {
+            [$total, , $sums] = $this->sorted()[$level];
+            $rank = gmp_sub($rank, $this->ranks[$level]);
             foreach ($sums as $sum) {
                 $here = $this->from[0][$sum];
                 if (gmp_cmp($rank, $here) < 0) {
@@ -89,10 +94,33 @@ final class Spread implements Totals
         throw new \OutOfRangeException('There is no combination of this rank.');
     }
 
+    /** The level that a rank falls into; null where there is none. */
+    private function levelOf(\GMP $rank): ?int
+    {
+        if ([] === $this->ranks) {
+            $first = gmp_init(0);
+            foreach ($this->sorted() as [, $count]) {
+                $this->ranks[] = $first;
+                $first = gmp_add($first, $count);
+            }
+            $this->ranks[] = $first;
+        }
+        [$low, $high] = [0, count($this->ranks) - 1];
+        if (gmp_sign($rank) < 0 || gmp_cmp($rank, $this->ranks[$high]) >= 0) {
+            return null;
+        }
+        while ($high - $low > 1) {
+            $middle = intdiv($low + $high, 2);
+            gmp_cmp($this->ranks[$middle], $rank) <= 0 ? $low = $middle : $high = $middle;
+        }
+
+        return $low;
+    }
+
     public function withInputs(State $choices): State
     {
         $board = $this->reach->board;
-        $base = (new Pricer($board->setup))->quote($choices, $this->sums->quantity)->base;
+        $base = $this->pricer->quote($choices, $this->sums->quantity)->base;
         $state = $choices;
         foreach ($this->parts->inputSlots() as $slot) {
             foreach ($slot->inputsFor($choices, $base, $this->most)->answers as $option => $answer) {

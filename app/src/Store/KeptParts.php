@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Store;
+
+use Ithrel\Core\Reach\Diagram;
+use Ithrel\Core\Reach\KeptDiagrams;
+
+/**
+ * Compiled parts of documents in files: components that any document may have by their prints, and what hangs on more
+ * than a print by its document.
+ */
+final readonly class KeptParts implements KeptDiagrams
+{
+    /**
+     * @param string $document name of the document, with the day where it hangs on one
+     */
+    public function __construct(private KeptFolder $folder, private string $engine, private string $document)
+    {
+    }
+
+    public function get(string $print): ?array
+    {
+        $kept = $this->folder->read($this->component($print));
+        if (!is_array($kept[0] ?? null) || !is_array($kept[1] ?? null)) {
+            return null;
+        }
+
+        return [Diagram::fromPlain($kept[0]), Diagram::fromPlain($kept[1])];
+    }
+
+    public function put(string $print, array $diagrams): void
+    {
+        $this->folder->write($this->component($print), [$diagrams[0]->toPlain(), $diagrams[1]->toPlain()]);
+    }
+
+    public function getOwn(string $name): ?array
+    {
+        return $this->folder->read($this->own($name));
+    }
+
+    public function putOwn(string $name, array $plain): void
+    {
+        $this->folder->write($this->own($name), $plain);
+    }
+
+    private function component(string $print): string
+    {
+        return 'components/'.$print.'-'.$this->engine.'.bin';
+    }
+
+    private function own(string $name): string
+    {
+        return 'documents/'.$this->document.'-'.$this->engine.'-'.$name.'.bin';
+    }
+}
