@@ -85,7 +85,7 @@ final class ChargesSlot implements Slot
                 throw new NotExact('what is typed has a share in amounts that are rounded apart');
             }
             // Without a price sorts before every price, so that it comes to light on one side or the other.
-            if (null === $best || ($most && Sums::NONE !== $best[0] ? $sum > $best[0] : $sum < $best[0])) {
+            if (null === $best || ($most ? $sum > $best[0] : $sum < $best[0])) {
                 $best = [$sum, $state];
             }
         }
