@@ -28,6 +28,7 @@ final readonly class Inputs
             'text' => is_string($answer) ? $this->text($option, $answer) : ['text'],
             'number' => is_string($answer) ? $this->number($option, $answer) : ['number'],
             'date' => is_string($answer) ? $this->date($option, $answer) : ['date'],
+            'colour' => is_string($answer) ? $this->colour($option, $answer) : ['colour'],
             'file' => is_array($answer) ? $this->files($option, $answer) : ['file'],
             default => [],
         };
@@ -82,6 +83,21 @@ final readonly class Inputs
         }
 
         return $problems;
+    }
+
+    /**
+     * @param array<string, mixed> $option
+     *
+     * @return list<string>
+     */
+    private function colour(array $option, string $text): array
+    {
+        if (1 !== preg_match('/^#[0-9a-fA-F]{6}$/D', trim($text))) {
+            return ['no colour'];
+        }
+        $taken = isset($option['colours']) ? array_map(strtolower(...), Read::texts($option, 'colours')) : null;
+
+        return null === $taken || in_array(strtolower(trim($text)), $taken, true) ? [] : ['not on the list'];
     }
 
     /**

@@ -180,6 +180,9 @@ final class Till
             return $effect['part'] ?? BigDecimal::zero();
         }
         $option = $effect['option'];
+        if ('tiers' === Read::text($charge, 'how')) {
+            return $this->faults->amount($this->tier($charge, $base, $quantity));
+        }
         switch (Read::text($charge, 'how')) {
             case 'percent':
                 $of = $this->faults->percentOf(Read::text($charge, 'of', 'base'));
@@ -205,6 +208,21 @@ final class Till
         }
 
         return $this->faults->amount($this->amountOf($charge, 'amount'));
+    }
+
+    /**
+     * @param array<string, mixed> $charge
+     */
+    private function tier(array $charge, BigDecimal $base, int $quantity): BigDecimal
+    {
+        $amount = BigDecimal::zero();
+        foreach (Read::maps($charge, 'steps') as $step) {
+            if ($quantity >= Read::whole($step, 'from', 1)) {
+                $amount = isset($step['rate']) ? $base->multipliedBy(Read::decimal($step, 'rate') ?? 0)->multipliedBy('0.01') : $this->amountOf($step, 'amount');
+            }
+        }
+
+        return $amount;
     }
 
     /**
@@ -350,6 +368,7 @@ final class Till
 
         return match (Read::text($option, 'kind')) {
             'flag' => 'Yes',
+            'colour' => is_string($answer) ? strtolower(trim($answer)) : '',
             'number' => (is_string($answer) ? trim($answer) : '').(isset($option['unit']) ? ' '.Read::text($option, 'unit') : ''),
             'file' => implode('; ', array_map(static fn (mixed $file): string => is_array($file) ? Read::text($file, 'name') : (is_string($file) ? $file : ''), is_array($answer) ? $answer : [])),
             'one', 'part', 'several' => implode('; ', array_map(static fn (array $v): string => Read::text($v, 'label', Read::text($v, 'code')), $this->stock->values($code, $answer))),

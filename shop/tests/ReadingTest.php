@@ -154,6 +154,9 @@ final class ReadingTest extends TestCase
         yield 'too early, from today' => [['kind' => 'date', 'earliest' => '+2d'], '2026-11-25', false];
         yield 'a closed weekday; the 29th of November 2026 is a Sunday' => [['kind' => 'date', 'weekdays' => [1, 2, 3, 4, 5, 6]], '2026-11-29', false];
         yield 'a closed day' => [['kind' => 'date', 'closed' => ['2026-12-24']], '2026-12-24', false];
+        yield 'no colour' => [['kind' => 'colour'], 'red', false];
+        yield 'a colour in capitals' => [['kind' => 'colour', 'colours' => ['#1f5c8a']], '#1F5C8A', true];
+        yield 'another colour' => [['kind' => 'colour', 'colours' => ['#1f5c8a']], '#1f5c8b', false];
         yield 'any image' => [['kind' => 'file', 'types' => ['image/*']], [['name' => 'a.PNG', 'type' => 'image/PNG']], true];
         yield 'no image' => [['kind' => 'file', 'types' => ['image/*']], [['name' => 'a.pdf', 'type' => 'application/pdf']], false];
         yield 'one byte too large' => [['kind' => 'file', 'maxBytes' => 10], [['name' => 'a', 'bytes' => 11]], false];

@@ -182,8 +182,8 @@ final readonly class LedgerController
     {
         $rule = $reach->setup->quantity;
         $wanted = [$rule->min, 2, $rule->min + $rule->step, $rule->min + 4 * $rule->step, $rule->max, $asked];
-        foreach ($reach->setup->quantityTests() as $test) {
-            array_push($wanted, $test->atLeast, $test->atMost, null === $test->atLeast ? null : $test->atLeast - 1, null === $test->atMost ? null : $test->atMost + 1);
+        foreach ($reach->setup->quantityMarks() as $mark) {
+            array_push($wanted, $mark - 1, $mark, $mark + 1);
         }
         $wanted = array_values(array_unique(array_filter($wanted, static fn (?int $q): bool => null !== $q && $q >= 1 && $rule->allows($q))));
         sort($wanted);

@@ -128,10 +128,10 @@ final readonly class GivenState
         $input = null === $typed ? null : $check->parse($option, $typed);
         if (null === $input && (null === $typed || !TextMeasure::isBlank($typed))) {
             $code = match ($option->kind) {
-                Kind::Number => 'input.number', Kind::Date => 'input.date', default => 'input.characters',
+                Kind::Number => 'input.number', Kind::Date => 'input.date', Kind::Colour => 'input.colour', default => 'input.characters',
             };
             $problems[] = new AnswerProblem($code, $option->code, sprintf('%s: %s was expected.', $option->name(), match ($option->kind) {
-                Kind::Number => 'a number like "12.5"', Kind::Date => 'a date like "2030-01-31"', default => 'a text',
+                Kind::Number => 'a number like "12.5"', Kind::Date => 'a date like "2030-01-31"', Kind::Colour => 'a colour like "#1f5c8a"', default => 'a text',
             }), null, $typed);
         }
 

@@ -40,6 +40,7 @@ final readonly class AppraisalText
             'lineTotal' => $this->amount($quote->lineTotal),
             'total' => $this->amount($quote->total),
             'currency' => $this->setup->currency->code,
+            ...$this->besides($a),
             'ledger' => array_map(fn (LedgerEntry $e): array => ['at' => $e->at, 'label' => $e->label, 'how' => $e->how, 'per' => $e->perLine ? 'line' : 'unit', 'amount' => $this->amount($e->amount), 'running' => $this->amount($e->running)], $quote->ledger),
             'line' => [
                 'sku' => $a->line->sku,
@@ -49,9 +50,28 @@ final readonly class AppraisalText
                 'points' => Amount::plain($a->line->points),
                 'image' => $a->line->image,
                 'entries' => $entries,
+                ...null === $a->line->previews ? [] : ['previews' => $a->line->previews],
             ],
             'ownLines' => array_map(fn (OwnLine $o): array => ['sku' => $o->sku, 'name' => $o->name, 'quantity' => $a->quantity, 'unitPrice' => $this->amount($o->unitPrice), 'lineTotal' => $this->amount($o->lineTotal)], $quote->ownLines),
         ];
+    }
+
+    /**
+     * What the store alone has to know, where the document tells it.
+     *
+     * @return array{cost?: string, size?: array{length: string, width: string, height: string, unit: string}}
+     */
+    private function besides(Appraisal $a): array
+    {
+        $besides = [];
+        if (null !== $a->cost) {
+            $besides['cost'] = Amount::text($a->cost, $this->setup->currency);
+        }
+        if (null !== $a->size) {
+            $besides['size'] = ['length' => Amount::plain($a->size->length), 'width' => Amount::plain($a->size->width), 'height' => Amount::plain($a->size->height), 'unit' => $a->size->unit];
+        }
+
+        return $besides;
     }
 
     private function amount(?BigDecimal $amount): ?string

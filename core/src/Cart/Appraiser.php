@@ -9,6 +9,7 @@ use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Limit\InputCheck;
+use Ithrel\Core\Price\Cost;
 use Ithrel\Core\Price\Pricer;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
@@ -23,6 +24,7 @@ final class Appraiser
     private readonly Pricer $pricer;
     private readonly CartLineBuilder $lines;
     private readonly InputCheck $inputs;
+    private readonly Cost $cost;
 
     public function __construct(private readonly Reach $reach)
     {
@@ -30,6 +32,7 @@ final class Appraiser
         $this->pricer = new Pricer($this->setup);
         $this->lines = new CartLineBuilder($this->setup);
         $this->inputs = new InputCheck();
+        $this->cost = new Cost($this->setup);
     }
 
     public function appraise(GivenState $given): Appraisal
@@ -67,7 +70,7 @@ final class Appraiser
         }
         $quote = $this->pricer->quote($state, $given->quantity);
 
-        return new Appraisal($state, $given->quantity, [...$problems, ...$quote->problems], $quote, $this->lines->build($state, $given->quantity));
+        return new Appraisal($state, $given->quantity, [...$problems, ...$quote->problems], $quote, $this->lines->build($state, $given->quantity), $this->cost->of($state), $this->cost->size($state));
     }
 
     /**

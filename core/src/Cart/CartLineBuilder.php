@@ -42,7 +42,7 @@ final readonly class CartLineBuilder
             $image = $value->image ?? $image;
         }
 
-        return new CartLine($row->sku ?? $sku, $item->name, $quantity, $weight, $points, $image ?? $row->image ?? $item->image, $this->entries($state));
+        return new CartLine($row->sku ?? $sku, $item->name, $quantity, $weight, $points, $image ?? $row->image ?? $item->image, $this->entries($state), [] === $this->setup->views ? null : (new Previews($this->setup))->of($state));
     }
 
     /** The SKU alone, for lists of many. */

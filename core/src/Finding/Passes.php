@@ -35,11 +35,14 @@ final class Passes
             new Pass\OpenLimits(),
             new Pass\Captions(),
             new Pass\Prices(),
+            new Pass\BelowCost(),
             new Pass\Bases(),
             new Pass\Formulas(),
             new Pass\UnitChoices(),
             new Pass\RequiredMarks(),
             new Pass\Carried(),
+            new Pass\Places(),
+            new Pass\CrowdedPlaces(),
             new Pass\ScopeOfSetup(),
         ];
     }

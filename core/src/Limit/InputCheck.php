@@ -9,6 +9,7 @@ use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Pattern\PatternVerdict;
 use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Limits\ColourLimits;
 use Ithrel\Core\Setup\Limits\DateLimits;
 use Ithrel\Core\Setup\Limits\FileLimits;
 use Ithrel\Core\Setup\Limits\NumberLimits;
@@ -21,7 +22,7 @@ use Ithrel\Core\Setup\Today;
  */
 final readonly class InputCheck
 {
-    /** What was typed as an input; null where it is blank, or no number or date. */
+    /** What was typed as an input; null where it is blank, or no number, date or colour. */
     public function parse(Option $option, string $typed): ?Input
     {
         if (TextMeasure::isBlank($typed)) {
@@ -29,6 +30,11 @@ final readonly class InputCheck
         }
         if (Kind::Text === $option->kind) {
             return Input::text($typed);
+        }
+        if (Kind::Colour === $option->kind) {
+            $colour = ColourLimits::parse($typed);
+
+            return null === $colour ? null : Input::text($colour);
         }
         if (Kind::Number === $option->kind) {
             $typed = trim($typed);
@@ -50,6 +56,7 @@ final readonly class InputCheck
             null !== $option->number && null !== $input->number => $this->number($option, $option->number, $input->number),
             null !== $option->date && null !== $input->number => $this->date($option, $option->date, $input->number->toInt()),
             null !== $option->file => $this->files($option, $option->file, $input),
+            null !== $option->colour => $this->colour($option, $option->colour, $input->text),
             default => [],
         };
     }
@@ -163,6 +170,14 @@ final readonly class InputCheck
         }
 
         return $problems;
+    }
+
+    /**
+     * @return list<AnswerProblem>
+     */
+    private function colour(Option $option, ColourLimits $limits, string $colour): array
+    {
+        return $limits->takes($colour) ? [] : [new AnswerProblem('input.colour', $option->code, sprintf('%s: %s is not among the colours taken.', $option->name(), $colour), implode(', ', $limits->colours ?? []), $colour)];
     }
 
     /**

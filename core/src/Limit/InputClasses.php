@@ -37,6 +37,7 @@ final readonly class InputClasses
             Kind::Number, Kind::Date => $this->compared($option, $tests),
             Kind::Text => self::textIsPossible($option) ? [Input::text(self::aText($option))] : [],
             Kind::File => self::fileIsPossible($option) ? [Input::files([new GivenFile('file', $option->file->types[0] ?? null)])] : [],
+            Kind::Colour => [] === $option->colour?->colours ? [] : [Input::text($option->colour->colours[0] ?? '#000000')],
             default => [],
         };
     }

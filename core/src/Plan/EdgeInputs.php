@@ -9,6 +9,7 @@ use Ithrel\Core\Answer\GivenFile;
 use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Limit\NumberSet;
 use Ithrel\Core\Limit\TextMeasure;
+use Ithrel\Core\Setup\Limits\ColourLimits;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Today;
 
@@ -27,6 +28,7 @@ final class EdgeInputs
             null !== $option->number => self::numbers($option),
             null !== $option->date => self::dates($option),
             null !== $option->file => self::files($option),
+            null !== $option->colour => self::colours($option->colour),
             default => [],
         };
     }
@@ -135,6 +137,21 @@ final class EdgeInputs
         $closed = array_key_first($limits->closed);
         if (null !== $closed) {
             $edges[] = ['a closed day', 'closed', Input::day($closed)];
+        }
+
+        return $edges;
+    }
+
+    /**
+     * @return list<array{string, string, Input}>
+     */
+    private static function colours(ColourLimits $limits): array
+    {
+        $all = array_map(static fn (int $n): string => sprintf('#%06x', (0x102030 * $n + 0xABCDEF) & 0xFFFFFF), range(0, 20));
+        $other = array_values(array_filter($all, static fn (string $colour): bool => !$limits->takes($colour)))[0] ?? null;
+        $edges = array_map(static fn (string $colour): array => ['a colour of the list', 'colours', Input::text($colour)], array_slice($limits->colours ?? [], 0, 50));
+        if (null !== $other) {
+            $edges[] = ['a colour that is not on the list', 'colours', Input::text($other)];
         }
 
         return $edges;

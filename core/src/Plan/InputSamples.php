@@ -68,7 +68,7 @@ final readonly class InputSamples
             return [Input::files(array_map($file, range(1, max(2, $option->file->minFiles ?? 1)))), Input::files([$file(1)])];
         }
 
-        return [];
+        return null === $option->colour ? [] : array_map(Input::text(...), array_slice($option->colour->colours ?? ['#1f5c8a', '#000000'], 0, 2));
     }
 
     /**

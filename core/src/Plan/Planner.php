@@ -421,9 +421,7 @@ final class Planner
             return;
         }
         $wanted = [$rule->min - 1, $rule->min, $rule->min + $rule->step, $rule->max, null === $rule->max ? null : $rule->max + $rule->step];
-        foreach ($this->reach->setup->quantityTests() as $test) {
-            array_push($wanted, $test->atLeast, $test->atMost);
-        }
+        array_push($wanted, ...$this->reach->setup->quantityMarks());
         foreach (array_unique(array_filter($wanted, static fn (?int $q): bool => null !== $q && $q > 0)) as $quantity) {
             $this->addAny(Purpose::Quantity, sprintf('%d pieces', $quantity), ['/quantity'], $state, 'quantity', $quantity);
         }

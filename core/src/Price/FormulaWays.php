@@ -238,7 +238,7 @@ final class FormulaWays
 
             return [...array_map(static fn (int $n): Input => Input::files(array_fill(0, $n, new GivenFile('file'))), range($least, max($least, min($option->file->maxFiles ?? $least + 8, $least + 8)))), null];
         }
-        if (Kind::Date === $option->kind) {
+        if (Kind::Date === $option->kind || Kind::Colour === $option->kind) {
             return [...$this->reach->board->page->inputs[$option->index], null];
         }
         if (Kind::Several === $option->kind) {

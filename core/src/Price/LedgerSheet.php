@@ -65,6 +65,7 @@ final readonly class LedgerSheet
         }
         $words = match ($entry->how) {
             'percent' => 'of '.$this->text($workings->of),
+            'tiers' => null === $workings->of ? 'by the quantity' : 'by the quantity, of '.$this->text($workings->of),
             'per-character', 'per-file', 'per-pick' => sprintf('%s counted', null === $workings->of ? '' : Amount::plain($workings->of)),
             'formula' => null === $workings->value ? 'formula' : sprintf('formula comes to %s, held at %s', Amount::plain($workings->value), Amount::plain($workings->amount)),
             'part' => 'price of the part',

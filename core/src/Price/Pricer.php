@@ -18,6 +18,7 @@ use Ithrel\Core\Setup\Charge\FixedCharge;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
 use Ithrel\Core\Setup\Charge\PercentCharge;
 use Ithrel\Core\Setup\Charge\ReplaceCharge;
+use Ithrel\Core\Setup\Charge\TierCharge;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\Value;
@@ -60,7 +61,7 @@ final readonly class Pricer
                 continue;
             }
             try {
-                $workings = null === $charge ? (null === $part ? null : new Workings($part)) : $this->amount($charge, $option, $state, $base, $running, $names);
+                $workings = null === $charge ? (null === $part ? null : new Workings($part)) : $this->amount($charge, $quantity, $option, $state, $base, $running, $names);
             } catch (FormulaError $e) {
                 $workings = null;
                 $problems[] = new AnswerProblem('formula', $option?->code, sprintf('%s: the formula at %s has no value here: %s.', $label, $at, $e->getMessage()), null, $e->name);
@@ -171,8 +172,13 @@ final readonly class Pricer
     /**
      * @throws FormulaError
      */
-    private function amount(Charge $charge, ?Option $option, State $state, BigDecimal $base, ?BigDecimal $running, StateNames $names): ?Workings
+    private function amount(Charge $charge, int $quantity, ?Option $option, State $state, BigDecimal $base, ?BigDecimal $running, StateNames $names): ?Workings
     {
+        if ($charge instanceof TierCharge) {
+            $step = $charge->step($quantity);
+
+            return null === $step ? new Workings(BigDecimal::zero()) : $this->amount($step, $quantity, $option, $state, $base, $running, $names);
+        }
         if ($charge instanceof FixedCharge) {
             return new Workings($charge->amount);
         }

@@ -10,9 +10,10 @@ namespace Ithrel\Core\Setup;
 final readonly class DataEntry
 {
     /**
-     * @param list<Stage> $stages
+     * @param list<Stage>            $stages
+     * @param 'order'|'shopper'|null $meant  for the store alone, or for the shopper; null: not told
      */
-    public function __construct(public string $code, public string $label, public string $value, public array $stages)
+    public function __construct(public string $code, public string $label, public string $value, public array $stages, public ?string $meant = null)
     {
     }
 }

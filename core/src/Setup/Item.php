@@ -7,7 +7,7 @@ namespace Ithrel\Core\Setup;
 use Brick\Math\BigDecimal;
 
 /**
- * What is sold: its prices in the currency of the setup, its weight and stock (null: not tracked).
+ * What is sold: its prices in the currency of the setup and what the store pays for it, its weight and stock (null: not tracked).
  */
 final readonly class Item
 {
@@ -25,11 +25,13 @@ final readonly class Item
         public bool $backorder = false,
         public ?string $image = null,
         public array $data = [],
+        public ?BigDecimal $cost = null,
+        public ?PackageSize $size = null,
     ) {
     }
 
     public function withoutStock(): self
     {
-        return new self($this->sku, $this->name, $this->price, $this->salePrice, $this->weight, $this->points, null, $this->backorder, $this->image, $this->data);
+        return new self($this->sku, $this->name, $this->price, $this->salePrice, $this->weight, $this->points, null, $this->backorder, $this->image, $this->data, $this->cost, $this->size);
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup;
 
 /**
- * The kinds of option. The first four are choices, the next four inputs; a note carries no answer.
+ * The kinds of option. The first four are choices, the next five inputs; a note carries no answer.
  */
 enum Kind: string
 {
@@ -17,6 +17,7 @@ enum Kind: string
     case Number = 'number';
     case Date = 'date';
     case File = 'file';
+    case Colour = 'colour';
     case Note = 'note';
 
     public function isChoice(): bool
@@ -30,7 +31,7 @@ enum Kind: string
     public function isInput(): bool
     {
         return match ($this) {
-            self::Text, self::Number, self::Date, self::File => true,
+            self::Text, self::Number, self::Date, self::File, self::Colour => true,
             default => false,
         };
     }

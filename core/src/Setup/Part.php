@@ -18,11 +18,12 @@ final readonly class Part
         public ?BigDecimal $weight = null,
         public ?BigDecimal $points = null,
         public ?BigDecimal $stock = null,
+        public ?BigDecimal $cost = null,
     ) {
     }
 
     public function withoutStock(): self
     {
-        return new self($this->sku, $this->name, $this->price, $this->weight, $this->points, null);
+        return new self($this->sku, $this->name, $this->price, $this->weight, $this->points, null, $this->cost);
     }
 }

@@ -126,6 +126,22 @@ final readonly class Place
     }
 
     /**
+     * Members that are lists of two, such as points.
+     *
+     * @return list<array{string, string}>
+     */
+    public function pairs(string $key): array
+    {
+        $pairs = [];
+        foreach ($this->members($key) as $value) {
+            [$a, $b] = is_array($value) ? array_values($value) + [0, 0] : [0, 0];
+            $pairs[] = [is_string($a) || is_int($a) ? (string) $a : '0', is_string($b) || is_int($b) ? (string) $b : '0'];
+        }
+
+        return $pairs;
+    }
+
+    /**
      * The members as picks of a variant row.
      *
      * @return array<string, string|bool|list<string>>

@@ -16,6 +16,7 @@ use Ithrel\Core\Setup\Charge\FixedCharge;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
 use Ithrel\Core\Setup\Charge\PercentCharge;
 use Ithrel\Core\Setup\Charge\ReplaceCharge;
+use Ithrel\Core\Setup\Charge\TierCharge;
 use Ithrel\Core\Setup\Condition\All;
 use Ithrel\Core\Setup\Condition\Any;
 use Ithrel\Core\Setup\Condition\CompareTest;
@@ -25,6 +26,7 @@ use Ithrel\Core\Setup\Condition\IsTest;
 use Ithrel\Core\Setup\Condition\Not;
 use Ithrel\Core\Setup\Condition\PicksTest;
 use Ithrel\Core\Setup\Condition\QuantityTest;
+use Ithrel\Core\Setup\Limits\ColourLimits;
 use Ithrel\Core\Setup\Limits\DateLimits;
 use Ithrel\Core\Setup\Limits\FileLimits;
 use Ithrel\Core\Setup\Limits\NumberLimits;
@@ -92,14 +94,14 @@ final class Reader
         $item = $d->object('item');
         $data = [];
         foreach ($item->objects('data') as $entry) {
-            $data[] = new DataEntry($entry->text('code'), $entry->text('label', $entry->text('code')), $entry->text('value'), $this->stages($entry));
+            $data[] = new DataEntry($entry->text('code'), $entry->text('label', $entry->text('code')), $entry->text('value'), $this->stages($entry), $this->meant($entry));
         }
         $quantity = $d->object('quantity');
         $rule = new QuantityRule($quantity->whole('min') ?? 1, $quantity->whole('max'), $quantity->whole('step') ?? 1);
         $this->levels = $this->levels($d);
         $parts = [];
         foreach ($d->objects('parts') as $part) {
-            $parts[] = new Part($part->text('sku'), $part->text('name', $part->text('sku')), $part->decimal('price') ?? BigDecimal::zero(), $part->decimal('weight'), $part->decimal('points'), $part->decimal('stock'));
+            $parts[] = new Part($part->text('sku'), $part->text('name', $part->text('sku')), $part->decimal('price') ?? BigDecimal::zero(), $part->decimal('weight'), $part->decimal('points'), $part->decimal('stock'), $part->decimal('cost'));
         }
         $this->unique($d->objects('parts'), 'sku', 'part');
         $options = [];
@@ -118,6 +120,16 @@ final class Reader
             $guards[] = new Guard($index, $guard->at, $guard->text('id', 'guard-'.($index + 1)), $guard->has('never') ? $this->condition($guard->object('never')) : null, $guard->has('always') ? $this->condition($guard->object('always')) : null, $guard->text('because'));
         }
         $this->unique($d->objects('guards'), 'id', 'guard');
+        $places = $d->objects('views');
+        $this->unique($places, 'code', 'view');
+        foreach ($places as $view) {
+            $this->unique($view->objects('places'), 'code', 'place');
+        }
+        $reader = new ViewReader();
+        $views = $reader->read($places);
+        foreach ($reader->problems as $problem) {
+            $this->problem($problem->at, $problem->message);
+        }
         $scope = $d->object('appliesTo');
         if (null === $currency) {
             return null;
@@ -126,7 +138,7 @@ final class Reader
         return new Setup(
             $d->text('name'),
             $currency,
-            new Item($item->text('sku'), $item->text('name'), $item->decimal('price') ?? BigDecimal::zero(), $item->decimal('salePrice'), $item->decimal('weight'), $item->decimal('points'), $item->decimal('stock'), $item->flag('backorder'), $item->optional('image'), $data),
+            new Item($item->text('sku'), $item->text('name'), $item->decimal('price') ?? BigDecimal::zero(), $item->decimal('salePrice'), $item->decimal('weight'), $item->decimal('points'), $item->decimal('stock'), $item->flag('backorder'), $item->optional('image'), $data, $item->decimal('cost'), $this->size($item)),
             $rule,
             $parts,
             $options,
@@ -137,7 +149,26 @@ final class Reader
             $d->has('appliesTo') ? new Scope($scope->texts('skus'), $scope->texts('categories'), $scope->texts('tags'), $scope->flag('all'), $scope->texts('except')) : null,
             $this->today,
             $this->levels,
+            $views,
         );
+    }
+
+    private function size(Place $of): ?PackageSize
+    {
+        $size = $of->object('size');
+        $zero = BigDecimal::zero();
+
+        return $of->has('size') ? new PackageSize($size->decimal('length') ?? $zero, $size->decimal('width') ?? $zero, $size->decimal('height') ?? $zero, $size->text('unit')) : null;
+    }
+
+    /**
+     * @return 'order'|'shopper'|null
+     */
+    private function meant(Place $entry): ?string
+    {
+        return match ($entry->text('meant')) {
+            'order' => 'order', 'shopper' => 'shopper', default => null,
+        };
     }
 
     private function rounding(Place $rounding): Rounding
@@ -157,7 +188,7 @@ final class Reader
     {
         $rows = [];
         foreach ($variants->objects('rows') as $index => $row) {
-            $rows[] = new Row($index, $row->at, $row->object('pick')->picks(), $row->optional('sku'), $row->decimal('price'), $row->decimal('salePrice'), $row->decimal('stock'), $row->decimal('weight'), $row->optional('image'));
+            $rows[] = new Row($index, $row->at, $row->object('pick')->picks(), $row->optional('sku'), $row->decimal('price'), $row->decimal('salePrice'), $row->decimal('stock'), $row->decimal('weight'), $row->optional('image'), $row->decimal('cost'), $this->size($row));
         }
 
         return new Variants($variants->texts('by'), $rows);
@@ -192,7 +223,7 @@ final class Reader
             $o->flag('required'),
             $o->has('shownWhen') ? $this->condition($o->object('shownWhen')) : null,
             $o->text('help'),
-            $o->optional('control'),
+            '' === $o->text('control') ? $o->texts('control') : [$o->text('control')],
             $this->inputDefault($kind, $o),
             $this->stages($o),
             $values,
@@ -201,7 +232,9 @@ final class Reader
             Kind::Number === $kind ? new NumberLimits($o->decimal('min'), $o->decimal('max'), $o->decimal('step'), $o->whole('decimals'), $o->optional('unit')) : null,
             Kind::Date === $kind ? $this->dateLimits($o) : null,
             Kind::File === $kind ? new FileLimits($o->has('types') ? $o->texts('types') : null, $o->whole('maxBytes'), $files->whole('min'), $files->whole('max'), $pixels->whole('minWidth'), $pixels->whole('minHeight')) : null,
+            Kind::Colour === $kind ? new ColourLimits($o->has('colours') ? array_map(strtolower(...), $o->texts('colours')) : null) : null,
             $charge,
+            $o->texts('styled'),
         );
     }
 
@@ -227,7 +260,11 @@ final class Reader
             return null === $day ? null : Today::isoOf($day);
         }
 
-        return Kind::Number === $kind ? (string) $o->decimal('default') : $o->text('default');
+        return match ($kind) {
+            Kind::Number => (string) $o->decimal('default'),
+            Kind::Colour => strtolower($o->text('default')),
+            default => $o->text('default'),
+        };
     }
 
     private function dateLimits(Place $o): DateLimits
@@ -304,6 +341,8 @@ final class Reader
             $v->optional('item'),
             $v->flag('free'),
             'own' === $v->text('line', 'inside'),
+            $v->decimal('cost'),
+            $v->optional('swatch'),
         );
     }
 
@@ -324,6 +363,8 @@ final class Reader
                 return new CountedCharge($at, $perLine, 'per-file', $amount, $charge->whole('free') ?? 0, false);
             case 'per-pick':
                 return new CountedCharge($at, $perLine, 'per-pick', $amount, $charge->whole('free') ?? 0, false);
+            case 'tiers':
+                return new TierCharge($at, $this->tiers($charge));
             case 'replace':
                 return new ReplaceCharge($at, false, $amount);
             case 'formula':
@@ -335,6 +376,28 @@ final class Reader
         }
 
         return new FixedCharge($at, $perLine, $amount);
+    }
+
+    /**
+     * @return array<int, FixedCharge|PercentCharge>
+     */
+    private function tiers(Place $charge): array
+    {
+        $steps = [];
+        $last = 0;
+        foreach ($charge->objects('steps') as $step) {
+            $from = $step->whole('from') ?? 1;
+            if ($from <= $last) {
+                $this->problem($step->at('from'), sprintf('Steps rise: this one has to be above %d.', $last));
+            }
+            $last = max($last, $from);
+            $rate = $step->decimal('rate');
+            $amount = $this->level($step, 'amount') ?? $step->decimal('amount') ?? BigDecimal::zero();
+            $steps[$from] = null === $rate ? new FixedCharge($charge->at, false, $amount) : new PercentCharge($charge->at, false, $rate, false);
+        }
+        ksort($steps);
+
+        return $steps;
     }
 
     /** The amount of a price level that is named in the place of an amount, or of a basis; null where none is. */

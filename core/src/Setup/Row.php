@@ -24,11 +24,13 @@ final readonly class Row
         public ?BigDecimal $stock = null,
         public ?BigDecimal $weight = null,
         public ?string $image = null,
+        public ?BigDecimal $cost = null,
+        public ?PackageSize $size = null,
     ) {
     }
 
     public function withStock(?BigDecimal $stock): self
     {
-        return new self($this->index, $this->at, $this->pick, $this->sku, $this->price, $this->salePrice, $stock, $this->weight, $this->image);
+        return new self($this->index, $this->at, $this->pick, $this->sku, $this->price, $this->salePrice, $stock, $this->weight, $this->image, $this->cost, $this->size);
     }
 }

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Setup\Charge\TierCharge;
 use Ithrel\Core\Setup\Condition\Any;
+use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Condition\IsTest;
 use Ithrel\Core\Setup\Condition\QuantityTest;
-use Ithrel\Core\Setup\Condition\Test;
+use Ithrel\Core\Setup\View\View;
 
 /**
  * How one item may be bought: the whole document as immutable values.
@@ -26,6 +28,7 @@ final readonly class Setup
      * @param list<Option>      $options display order
      * @param list<SetupCharge> $charges
      * @param list<Guard>       $guards
+     * @param list<View>        $views
      */
     public function __construct(
         public string $name,
@@ -41,6 +44,7 @@ final readonly class Setup
         public ?Scope $appliesTo,
         public Today $today,
         public Levels $levels = new Levels([]),
+        public array $views = [],
     ) {
         $this->optionsByCode = array_column($options, null, 'code');
         $this->partsBySku = array_column($parts, null, 'sku');
@@ -57,15 +61,24 @@ final readonly class Setup
     }
 
     /**
-     * Tests of the quantity in the conditions of the setup's charges: where a price by the piece changes.
+     * Quantities on either side of which a price by the piece may change: the bounds in conditions of the setup's charges,
+     * and the steps of tiers with what is just below them.
      *
-     * @return list<QuantityTest>
+     * @return list<int>
      */
-    public function quantityTests(): array
+    public function quantityMarks(): array
     {
-        $tests = array_merge(...array_map(static fn (SetupCharge $c): array => $c->when?->tests() ?? [], $this->charges));
+        $marks = [];
+        foreach ($this->charges as $charge) {
+            foreach ($charge->when?->tests() ?? [] as $test) {
+                array_push($marks, ...$test instanceof QuantityTest ? [$test->atLeast, $test->atMost] : []);
+            }
+            foreach ($charge->charge instanceof TierCharge ? array_keys($charge->charge->steps) : [] as $from) {
+                array_push($marks, $from - 1, $from);
+            }
+        }
 
-        return array_values(array_filter($tests, static fn (Test $t): bool => $t instanceof QuantityTest));
+        return array_values(array_unique(array_filter($marks, static fn (?int $q): bool => null !== $q && $q > 0)));
     }
 
     /** An amount in whole minor units of the currency, rounded the way the setup says. */
@@ -93,13 +106,13 @@ final readonly class Setup
         $options = $values ? $this->options : array_map(static fn (Option $o): Option => $o->withoutStocks(), $this->options);
         $variants = $rows || null === $this->variants ? $this->variants : new Variants($this->variants->by, array_map(static fn (Row $r): Row => $r->withStock(null), $this->variants->rows));
 
-        return new self($this->name, $this->currency, $item, $this->quantity, $parts, $options, $variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels);
+        return new self($this->name, $this->currency, $item, $this->quantity, $parts, $options, $variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels, $this->views);
     }
 
     /** The same setup with inputs that take anything, to tell causes apart. */
     public function withoutLimits(): self
     {
-        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, array_map(static fn (Option $o): Option => $o->withoutLimits(), $this->options), $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels);
+        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, array_map(static fn (Option $o): Option => $o->withoutLimits(), $this->options), $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels, $this->views);
     }
 
     /** With the stocks of item, values and parts forgotten, and rows sold out that were not, and the other way round. */
@@ -129,18 +142,24 @@ final readonly class Setup
         return $this->with($this->variants, [new Guard(0, '', 'sold-out', new Any('', $tests), null, '')])->withStock(true, false);
     }
 
+    /** Without rows and stocks, and with one guard: complete states that must not be sold are those where this holds. */
+    public function asking(Condition $condition): self
+    {
+        return $this->with(null, [new Guard(0, '', 'asked', $condition, null, '')])->withStock(true, false);
+    }
+
     /**
      * @param list<Guard> $guards
      */
     private function with(?Variants $variants, array $guards): self
     {
-        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, $this->options, $variants, $this->charges, $guards, $this->rounding, $this->appliesTo, $this->today, $this->levels);
+        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, $this->options, $variants, $this->charges, $guards, $this->rounding, $this->appliesTo, $this->today, $this->levels, $this->views);
     }
 
     private function withoutBackorder(): self
     {
-        $item = new Item($this->item->sku, $this->item->name, $this->item->price, $this->item->salePrice, $this->item->weight, $this->item->points, $this->item->stock, false, $this->item->image, $this->item->data);
+        $item = new Item($this->item->sku, $this->item->name, $this->item->price, $this->item->salePrice, $this->item->weight, $this->item->points, $this->item->stock, false, $this->item->image, $this->item->data, $this->item->cost, $this->item->size);
 
-        return new self($this->name, $this->currency, $item, $this->quantity, $this->parts, $this->options, $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels);
+        return new self($this->name, $this->currency, $item, $this->quantity, $this->parts, $this->options, $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels, $this->views);
     }
 }

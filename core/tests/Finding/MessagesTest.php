@@ -49,6 +49,14 @@ final class MessagesTest extends TestCase
         yield 'required.unmarked' => ['required, and nothing says so', 'B is required, but neither its label nor its help says so.'];
         yield 'carry.nowhere' => ['answers nobody sees, and data everybody does', 'The answer to B is kept off the order: nobody who makes the item will know it.'];
         yield 'carry.leak' => ['answers nobody sees, and data everybody does', 'Bay: 4 is shown to the shopper (page, cart, checkout) before the order.'];
+        yield 'price.below-cost' => ['a price below the cost of the item', '2 selectable combinations sell below what the store pays; the worst sells at 10.00 and costs 10.01. Raise its price, or take it off sale.'];
+        yield 'place.nowhere' => ['a text that no place takes, and a place that takes anything', 'No place of any picture takes U, so a shopper never sees it there. If it belongs on one, name it there.'];
+        yield 'place.open' => ['a place that takes anything', 'q takes any text and file, while other places name what they take. Name what belongs here.'];
+        yield 'place.crowded' => ['two texts for one place, unless only one of them can be given', 'T and U can be given together, and then there is no room for U. Add room, or allow fewer.'];
+        yield 'place.outside' => ['places that leave the picture, and lie on one another', 'q leaves the picture front: what is put there is cut off. Move it inside.'];
+        yield 'place.overlap' => ['places that lie on one another', 'p and q lie on one another on the picture front: what is put on one covers the other.'];
+        yield 'place.pixels' => ['a picture smaller than its place', 'A picture given as Art can be smaller than its place, p of front (400 × 300 pixels): 400 × 299 pixels are enough for it, and it is blown up.'];
+        yield 'place.style' => ['a font that is shown without its text', 'B says how T looks, but there are choices under which only one of the two is shown. Show both under the same condition.'];
         yield 'scope.none' => ['applies to nothing', 'The setup does not apply to its own item, T-1.'];
         yield 'scope.all' => ['applies to everything', 'The setup applies to every item of the shop. Name the items it is meant for.'];
     }

@@ -8,6 +8,7 @@ use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenFile;
 use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Limit\InputCheck;
+use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -38,6 +39,19 @@ final class InputCheckTest extends TestCase
         $option = Documents::setup(['options' => [['code' => 'f', 'label' => 'F', 'kind' => 'file', 'types' => $taken]]])->options[0];
         $problems = (new InputCheck())->problems($option, Input::files([new GivenFile('a', $type)]));
         self::assertSame($fits ? [] : ['input.file-type'], array_map(static fn (AnswerProblem $p): string => $p->code, $problems));
+    }
+
+    public function testColours(): void
+    {
+        $option = static fn (array $more): Option => Documents::setup(['options' => [['code' => 'c', 'label' => 'C', 'kind' => 'colour'] + $more]])->options[0];
+        $check = new InputCheck();
+        foreach (['#1f5c8a' => '#1f5c8a', ' #1F5C8A ' => '#1f5c8a', '1f5c8a' => null, '#fff' => null, '#1f5c8g' => null, 'red' => null, "#1f5c8a\n#" => null] as $typed => $read) {
+            self::assertSame($read, $check->parse($option([]), $typed)?->text, $typed);
+        }
+        $codes = static fn (array $more, string $colour): array => array_map(static fn (AnswerProblem $p): string => $p->code, $check->problems($option($more), Input::text($colour)));
+        self::assertSame([], $codes([], '#000000'));
+        self::assertSame([], $codes(['colours' => ['#1F5C8A']], '#1f5c8a'));
+        self::assertSame(['input.colour'], $codes(['colours' => ['#1f5c8a']], '#1f5c8b'));
     }
 
     public function testSpellingsOfNumbers(): void

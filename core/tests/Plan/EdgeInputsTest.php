@@ -25,6 +25,7 @@ final class EdgeInputsTest extends TestCase
         yield 'a step' => [['kind' => 'number', 'min' => '10', 'max' => '40', 'step' => '5'], ['10' => true, '5' => false, '40' => true, '45' => false, '15' => true, '12.5' => false]];
         yield 'a step that is not counted from zero' => [['kind' => 'number', 'min' => '12', 'max' => '32', 'step' => '5'], ['12' => true, '7' => false, '32' => true, '37' => false, '17' => true, '14.5' => false, '15' => false]];
         yield 'decimals' => [['kind' => 'number', 'min' => '1', 'max' => '2', 'decimals' => 2], ['1.00' => true, '0.99' => false, '2.00' => true, '2.01' => false, '1.001' => false]];
+        yield 'colours' => [['kind' => 'colour', 'colours' => ['#ABCDEF', '#000000']], ['#abcdef' => true, '#000000' => true, '#bbee1f' => false]];
         yield 'days' => [['kind' => 'date', 'earliest' => '2026-12-01', 'latest' => '2026-12-11', 'weekdays' => [1, 2, 3, 4, 5], 'closed' => ['2026-12-08']], ['2026-12-01' => true, '2026-11-30' => false, '2026-12-11' => true, '2026-12-12' => false, '2026-12-05' => false, '2026-12-08' => false]];
     }
 

@@ -69,6 +69,32 @@ final class PricerTest extends TestCase
         self::assertSame('194.94', $price['lineTotal']);
     }
 
+    public function testTheLastStepThatTheQuantityReachesHoldsForEveryPiece(): void
+    {
+        // Worked by hand: 20.00 a piece; from 10 pieces 1.50 less, from 50 five per cent of the base less.
+        $setup = ['item' => ['sku' => 'A', 'name' => 'A', 'price' => '20'], 'options' => [['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'yes' => ['charge' => '2']]],
+            'charges' => [['label' => 'By the dozen', 'how' => 'tiers', 'steps' => [['from' => 2, 'amount' => '0'], ['from' => 10, 'amount' => '-1.50'], ['from' => 50, 'rate' => '-5']]]]];
+        $of = static fn (int $quantity): array => [($price = self::price($setup, ['f' => true], $quantity))['unitPrice'], $price['lineTotal'], $price['ledger'][1]['amount']];
+        self::assertSame([['22.00', '22.00', '0.00'], ['22.00', '198.00', '0.00'], ['20.50', '205.00', '-1.50'], ['20.50', '1004.50', '-1.50'], ['21.00', '1050.00', '-1.00']], array_map($of, [1, 9, 10, 49, 50]));
+    }
+
+    public function testWhatTheStorePaysAndThePackageStandBesideTheAmounts(): void
+    {
+        $size = static fn (string $length): array => ['length' => $length, 'width' => '20', 'height' => '12.50', 'unit' => 'cm'];
+        $setup = [
+            'item' => ['sku' => 'A', 'name' => 'A', 'price' => '20', 'cost' => '7', 'size' => $size('30')],
+            'parts' => [['sku' => 'P', 'cost' => '2.125'], ['sku' => 'Q', 'cost' => '99']],
+            'options' => [Documents::one('size', ['s', 'm'], ['values' => [['code' => 's', 'cost' => '0.50'], ['code' => 'm']]]), ['code' => 'b', 'kind' => 'part', 'label' => 'B', 'values' => [['code' => 'p', 'item' => 'P', 'cost' => '1'], ['code' => 'q', 'item' => 'Q', 'line' => 'own']]]],
+            'variants' => ['by' => ['size'], 'rows' => [['pick' => ['size' => 's'], 'cost' => '5', 'size' => $size('31')], ['pick' => ['size' => 'm']]]],
+        ];
+        $of = static fn (array $pick): array => [($price = self::price($setup, $pick, 3))['cost'], $price['size']['length']];
+        self::assertSame(['5.50', '31'], $of(['size' => 's']));
+        self::assertSame(['7.00', '30'], $of(['size' => 'm']));
+        self::assertSame(['10.125', '30'], $of(['size' => 'm', 'b' => 'p']));
+        self::assertSame(['7.00', '30'], $of(['size' => 'm', 'b' => 'q']), 'A part on a line of its own is not in this one.');
+        self::assertArrayNotHasKey('cost', self::price([], [], 1));
+    }
+
     public function testTheBaseComesFromRowThenReplaceThenSaleThenPrice(): void
     {
         $setup = [

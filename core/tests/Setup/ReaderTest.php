@@ -55,6 +55,16 @@ final class ReaderTest extends TestCase
         yield 'a decimal comma' => [['item' => ['sku' => 'a', 'name' => 'b', 'price' => '12,5']], ['/item/price' => 'no comma']];
         yield 'an exponent in a decimal' => [['item' => ['sku' => 'a', 'name' => 'b', 'price' => '1e400']], ['/item/price' => 'no exponent']];
         yield 'a trailing line break in a decimal' => [['item' => ['sku' => 'a', 'name' => 'b', 'price' => "1\n"]], ['/item/price' => 'plain decimal']];
+        yield 'tiers that fall' => [['charges' => [['how' => 'tiers', 'steps' => [['from' => 10, 'amount' => '1'], ['from' => 5, 'amount' => '2']]]]], ['/charges/0/steps/1/from' => 'has to be above 10']];
+        yield 'a step with nothing to add' => [['charges' => [['how' => 'tiers', 'steps' => [['from' => 10]]]]], ['/charges/0/steps/0' => '']];
+        yield 'tiers at a value' => [['options' => [['code' => 'a', 'kind' => 'one', 'values' => [['code' => 'x', 'charge' => ['how' => 'tiers', 'steps' => [['from' => 1, 'amount' => '1']]]]]]]], ['/options/0/values/0/charge/how' => 'One of "fixed"']];
+        $polygon = static fn (array $points): array => ['views' => [['code' => 'v', 'places' => [['code' => 'p', 'shape' => 'polygon', 'points' => $points]]]]];
+        yield 'a polygon that crosses itself' => [$polygon([['0', '0'], ['10', '10'], ['10', '0'], ['0', '10']]), ['/views/0/places/0/points' => 'cross']];
+        yield 'a point with three figures' => [$polygon([['0', '0'], ['10', '10', '1'], ['10', '0']]), ['/views/0/places/0/points/1' => '']];
+        yield 'a box without a box' => [['views' => [['code' => 'v', 'places' => [['code' => 'p']]]]], ['/views/0/places/0' => 'The key "box" is missing']];
+        yield 'two views of one code' => [['views' => [['code' => 'v'], ['code' => 'v']]], ['/views/1/code' => 'second time']];
+        yield 'a control shown in three ways' => [$one(['control' => ['list', 'buttons', 'tiles']]), ['/options/0/control' => '']];
+        yield 'no colour' => [['options' => [['code' => 'a', 'kind' => 'colour', 'colours' => ['red']]]], ['/options/0/colours/0' => 'expected form']];
         yield 'a wrong kind' => [['options' => [['code' => 'a', 'kind' => 'oen']]], ['/options/0/kind' => 'One of "one", "several"']];
         yield 'a key of another kind' => [$one(['picks' => ['min' => 1]]), ['/options/0/picks' => 'not known here']];
         yield 'two tests in one object' => [$one(['shownWhen' => ['option' => 'a', 'is' => 'x', 'filled' => true]]), ['/options/0/shownWhen/filled' => 'not known here']];

@@ -174,7 +174,7 @@ final class Clingo
                 continue;
             }
             $answers = [];
-            if (isset($this->inputs[$code]) && in_array($option['kind'], ['text', 'number', 'date', 'file'], true)) {
+            if (isset($this->inputs[$code]) && in_array($option['kind'], ['text', 'number', 'date', 'file', 'colour'], true)) {
                 foreach (array_keys($this->inputs[$code]) as $class) {
                     $answers[] = 'c'.$class;
                 }

@@ -107,6 +107,9 @@ final class RandomPrices
                     $option['length'] = ['min' => $this->int(0, 2), 'max' => $this->int(2, 4)];
                     $option['charge'] = ['how' => 'per-character', 'amount' => $this->oneOf(['0.50', '-0.25']), 'free' => $this->int(0, 2), 'skipSpaces' => $this->chance(50)];
                     break;
+                case 'colour':
+                    $option['charge'] = $this->charge(false);
+                    break;
                 case 'file':
                     $option['files'] = ['max' => $this->int(1, 3)];
                     $option['charge'] = ['how' => 'per-file', 'amount' => '3.00', 'free' => $this->int(0, 1)];
@@ -141,6 +144,11 @@ final class RandomPrices
     {
         if ($this->chance(50)) {
             return ['how' => 'fixed', 'amount' => $this->oneOf(['2.00', '-1.50']), 'when' => $when] + ($this->chance(20) ? ['per' => 'line'] : []);
+        }
+        if ($this->chance(25)) {
+            $steps = [['from' => 1, 'amount' => '0.40'], ['from' => 2, 'rate' => '-7'], ['from' => 4, 'amount' => '-1.505']];
+
+            return ['how' => 'tiers', 'steps' => array_slice($steps, $this->int(0, 2), 2), 'when' => $when];
         }
         if ($this->chance(12)) {
             return ['how' => 'formula', 'expr' => $this->oneOf(['6 / quantity', '4 / (quantity - 2)', '5 % (quantity + 1)']), 'when' => $when];

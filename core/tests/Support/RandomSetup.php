@@ -104,7 +104,7 @@ final class RandomSetup
      */
     private function option(int $i): array
     {
-        $kind = $this->oneOf(['one', 'one', 'one', 'several', 'flag', 'part', 'number', 'text', 'date', 'file', 'note']);
+        $kind = $this->oneOf(['one', 'one', 'one', 'several', 'flag', 'part', 'number', 'text', 'date', 'file', 'colour', 'note']);
         $option = ['code' => 'o'.$i, 'label' => 'Option '.$i, 'kind' => $kind];
         if ($this->chance($this->size > 6 ? 40 : 50)) {
             $option['required'] = true;
@@ -162,6 +162,11 @@ final class RandomSetup
             case 'text':
                 if ($this->chance(30)) {
                     $option['length'] = ['min' => $this->int(0, 3), 'max' => $this->int(0, 4)];
+                }
+                break;
+            case 'colour':
+                if ($this->chance(60)) {
+                    $option['colours'] = array_slice(['#A0c1ff', '#00ff00', '#101010'], 0, $this->int(0, 3));
                 }
                 break;
             case 'file':

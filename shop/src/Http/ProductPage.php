@@ -100,6 +100,7 @@ final readonly class ProductPage
             'text' => ['minlength' => $counts ? Read::text($length, 'min') : '', 'maxlength' => $counts ? Read::text($length, 'max') : '', 'pattern' => Read::text($option, 'pattern')],
             'number' => ['min' => Read::text($option, 'min'), 'max' => Read::text($option, 'max'), 'step' => Read::text($option, 'step', 'any')],
             'date' => ['min' => $this->day($option, 'earliest'), 'max' => $this->day($option, 'latest')],
+            'colour' => ['pattern' => '#[0-9a-fA-F]{6}', 'placeholder' => '#rrggbb'],
             'file' => ['accept' => implode(',', Read::texts($option, 'types')), 'multiple' => 1 === Read::whole($files, 'max', 1) ? '' : 'multiple'],
             default => [],
         };

@@ -54,8 +54,7 @@ useShortcuts({
 
 /** The window is opened within the click, as browsers want it, and led to the page once that is known. */
 const onSale = useMutation({
-  mutationFn: () =>
-    answer(client.POST('/api/setups/{id}/shop-page', { params: { path: { id: props.id } } })),
+  mutationFn: () => answer(client.POST('/api/setups/{id}/shop-page', { params: { path: { id: props.id } } })),
 })
 async function toShop(): Promise<void> {
   const tab = window.open('', '_blank')
@@ -140,7 +139,7 @@ async function picked(file: File): Promise<void> {
       </div>
     </section>
     <Trouble v-if="revise.error.value" :error="revise.error.value" class="mx-4 mb-2" />
- <Trouble v-if="onSale.error.value" :error="onSale.error.value" class="mx-4 mb-2" />
+    <Trouble v-if="onSale.error.value" :error="onSale.error.value" class="mx-4 mb-2" />
     <p v-if="!desk.counts && !desk.trouble" class="quiet mx-4 mb-2" role="status">
       What can be selected is still being worked out…
     </p>

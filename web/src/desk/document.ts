@@ -25,6 +25,7 @@ export interface ChargeForm {
   expr?: string
   min?: string
   max?: string
+  steps?: { from: number; amount?: string; rate?: string }[]
 }
 export type Charge = string | number | ChargeForm
 
@@ -43,6 +44,8 @@ export interface Value {
   free?: boolean
   image?: string
   figures?: Record<string, string>
+  cost?: string
+  swatch?: string
 }
 
 export interface Option {
@@ -52,7 +55,9 @@ export interface Option {
   required?: boolean
   shownWhen?: Condition
   help?: string
-  control?: string
+  control?: string | string[]
+  section?: string
+  styled?: string[]
   default?: unknown
   stages?: string[]
   values?: Value[]
@@ -76,6 +81,7 @@ export interface Option {
   maxBytes?: number
   files?: { min?: number; max?: number }
   pixels?: { minWidth?: number; minHeight?: number }
+  colours?: string[]
 }
 
 export interface Row {
@@ -88,6 +94,25 @@ export interface Row {
   image?: string
 }
 
+export interface ViewPlace {
+  code: string
+  label?: string
+  shape?: string
+  box?: { x: string; y: string; width: string; height: string }
+  points?: [string, string][]
+  takes?: string[]
+  most?: number
+  fixed?: string[]
+}
+
+export interface View {
+  code: string
+  label?: string
+  image?: string
+  pixels?: { width: number; height: number }
+  places?: ViewPlace[]
+}
+
 export interface SetupDocument {
   name: string
   currency: string
@@ -98,6 +123,8 @@ export interface SetupDocument {
     salePrice?: string
     weight?: string
     stock?: string | number
+    cost?: string
+    size?: { length: string; width: string; height: string; unit: string }
     backorder?: boolean
     data?: { code: string; label: string; value: string; stages?: string[] }[]
   }
@@ -108,6 +135,7 @@ export interface SetupDocument {
   charges?: (Charge & { id?: string; label?: string; when?: Condition })[]
   guards?: { id?: string; never?: Condition; always?: Condition; because?: string }[]
   rounding?: { mode?: string; at?: string }
+  views?: View[]
   appliesTo?: { skus?: string[]; categories?: string[]; tags?: string[]; all?: boolean; except?: string[] }
 }
 
@@ -120,5 +148,6 @@ export const KINDS: Record<string, string> = {
   number: 'number',
   date: 'date',
   file: 'files',
+  colour: 'a colour',
   note: 'notice',
 }

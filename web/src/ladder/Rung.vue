@@ -23,7 +23,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ pin: [value: string]; type: [text: string]; look: [value: string] }>()
 
-const isInput = computed(() => ['text', 'number', 'date', 'file'].includes(props.rung.kind))
+const PLACEHOLDERS: Record<string, string> = { file: 'file names, separated by ;', colour: '#rrggbb' }
+const isInput = computed(() => ['text', 'number', 'date', 'file', 'colour'].includes(props.rung.kind))
 const isSeveral = computed(() => props.rung.kind === 'several')
 const label = computed(() => plainLabel(props.rung.label))
 const offersNone = computed(
@@ -70,7 +71,7 @@ function grow(share: number): string {
         :type="rung.kind === 'date' ? 'date' : 'text'"
         :inputmode="rung.kind === 'number' ? 'decimal' : undefined"
         :aria-label="label"
-        :placeholder="rung.kind === 'file' ? 'file names, separated by ;' : ''"
+        :placeholder="PLACEHOLDERS[rung.kind] ?? ''"
         data-cell
         @change="emit('type', text)"
       />

@@ -8,6 +8,7 @@ import { bySeverity, isWithin, SEVERITIES, type Severity } from '../shared/sever
 import { useShortcuts } from '../shared/shortcuts'
 import { useViewState } from '../shared/viewState'
 import Margin from './Margin.vue'
+import Pictures from './Pictures.vue'
 import { becauseOf } from './because'
 import { chargeWords, conditionWords, limitWords, plainLabel, rowWords } from './words'
 
@@ -135,6 +136,10 @@ function marked(place: string): boolean {
             {{ setup.item.price }} {{ setup.currency
             }}<template v-if="setup.item.salePrice">, on sale {{ setup.item.salePrice }}</template
             ><template v-if="setup.item.weight"> · weight {{ setup.item.weight }}</template
+            ><template v-if="setup.item.cost"> · costs {{ setup.item.cost }}</template
+            ><template v-if="setup.item.size">
+              · package {{ setup.item.size.length }} × {{ setup.item.size.width }} ×
+              {{ setup.item.size.height }} {{ setup.item.size.unit }}</template
             ><template v-if="setup.item.stock !== undefined"> · {{ setup.item.stock }} in stock</template
             ><template v-if="setup.item.backorder"> · backorders</template
             ><template v-if="setup.quantity">
@@ -194,6 +199,8 @@ function marked(place: string): boolean {
               >{{ KINDS[o.kind] ?? o.kind }}<template v-if="o.required">, required</template></span
             >
           </h2>
+          <p v-if="o.section"><span class="quiet">under</span> {{ o.section }}</p>
+          <p v-if="o.styled?.length"><span class="quiet">looks by</span> {{ o.styled.join(', ') }}</p>
           <p v-if="o.help" class="quiet">“{{ o.help }}”</p>
           <p
             v-if="o.shownWhen"
@@ -240,7 +247,10 @@ function marked(place: string): boolean {
                   ><span v-if="v.hidden" class="quiet"> · kept for later</span>
                 </td>
                 <td class="code">{{ v.code }}</td>
-                <td class="amount">{{ v.charge !== undefined ? chargeWords(v.charge) : '' }}</td>
+                <td class="amount">
+                  {{ v.charge !== undefined ? chargeWords(v.charge) : ''
+                  }}<span v-if="v.cost" class="quiet"> costs {{ v.cost }}</span>
+                </td>
                 <td class="figure">{{ v.stock ?? '' }}</td>
                 <td class="code">
                   {{ v.sku ?? ''
@@ -275,6 +285,13 @@ function marked(place: string): boolean {
           </p>
         </div>
         <Margin :findings="findingsAt('/charges')" @choose="choose" />
+      </section>
+      <section v-if="setup.views?.length" id="at/views" class="block">
+        <div class="text">
+          <h2>Pictures with places</h2>
+          <Pictures :setup="setup" :marked="marked" />
+        </div>
+        <Margin :findings="findingsAt('/views')" @choose="choose" />
       </section>
       <section v-if="setup.guards?.length" id="at/guards" class="block">
         <div class="text">

@@ -61,12 +61,28 @@ describe('charges and limits in words', () => {
     expect(chargeWords({ how: 'per-character', amount: '0.45', free: 10, skipSpaces: true })).toBe(
       '+0.45 a character after 10, blanks free',
     )
-    expect(chargeWords({ how: 'percent', rate: '10', of: 'level:trade' })).toBe('+10% of the price level “trade”')
+    expect(chargeWords({ how: 'percent', rate: '10', of: 'level:trade' })).toBe(
+      '+10% of the price level “trade”',
+    )
     expect(chargeWords({ how: 'fixed', amount: 'level:trade' })).toBe('the price level “trade”')
-    expect(chargeWords({ how: 'replace', amount: 'level:trade' })).toBe('sets the price to the price level “trade”')
+    expect(chargeWords({ how: 'replace', amount: 'level:trade' })).toBe(
+      'sets the price to the price level “trade”',
+    )
+    expect(
+      chargeWords({
+        how: 'tiers',
+        steps: [
+          { from: 10, amount: '-1.50' },
+          { from: 50, rate: '-5' },
+        ],
+      }),
+    ).toBe('from 10: −1.50, from 50: −5% of the base')
     expect(chargeWords({ how: 'formula', expr: 'width * 2', min: '9' })).toBe('width * 2 (at least 9)')
   })
   it('lists limits', () => {
+    expect(limitWords({ code: 'c', kind: 'colour', colours: ['#1f5c8a', '#000000'] })).toEqual([
+      'one of #1f5c8a #000000',
+    ])
     expect(limitWords({ code: 'w', kind: 'number', min: '1', max: '9', step: '2', unit: 'cm' })).toEqual([
       '1 to 9 cm',
       'steps of 2',

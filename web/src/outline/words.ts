@@ -66,6 +66,13 @@ export function chargeWords(charge: Charge): string {
       return `${amountWords(charge.amount)} a file${free}${per}`
     case 'per-pick':
       return `${amountWords(charge.amount)} a pick${free}${per}`
+    case 'tiers':
+      return (charge.steps ?? [])
+        .map(
+          (s) =>
+            `from ${s.from}: ${s.rate === undefined ? amountWords(s.amount) : `${signed(s.rate)}% of the base`}`,
+        )
+        .join(', ')
     case 'replace':
       return `sets the price to ${levelName(charge.amount) ?? charge.amount ?? '0'}`
     case 'formula': {
@@ -112,6 +119,7 @@ export function limitWords(o: Option): string[] {
   if (o.lines?.max) out.push(`${o.lines.max} lines`)
   if (o.allow && o.allow !== 'any') out.push(o.allow)
   if (o.pattern) out.push(`pattern ${o.pattern}`)
+  if (o.colours) out.push(o.colours.length > 0 ? `one of ${o.colours.join(' ')}` : 'no colour')
   between(o.min, o.max, o.unit ?? '')
   if (o.step) out.push(`steps of ${o.step}`)
   if (o.decimals !== undefined) out.push(`${o.decimals} decimals`)

@@ -25,7 +25,9 @@ final class Carried implements Pass
         }
         foreach ($reach->setup->item->data as $i => $data) {
             $early = array_values(array_filter($data->stages, static fn (Stage $s): bool => Stage::Order !== $s));
-            if ([] !== $early) {
+            // What the page shows too is meant to be seen, unless the document says otherwise.
+            $isLeak = 'order' === $data->meant || (null === $data->meant && !in_array(Stage::Page, $early, true));
+            if ($isLeak && [] !== $early) {
                 yield new Finding('carry.leak', Severity::Warning, '/item/data/'.$i, sprintf('%s: %s is shown to the shopper (%s) before the order.', $data->label, $data->value, implode(', ', array_map(static fn (Stage $s): string => $s->value, $early))), ['code' => $data->code]);
             }
         }

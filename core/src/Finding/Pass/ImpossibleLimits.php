@@ -25,6 +25,7 @@ final class ImpossibleLimits implements Pass
                     Kind::Number => 'no number is between its ends and on its step',
                     Kind::Date => 'no day of its window is open',
                     Kind::File => 'no kind or number of files is let through',
+                    Kind::Colour => 'the list of its colours is empty',
                     default => 'no text is short and long enough at once',
                 };
             } elseif (null !== $option->picks) {

@@ -39,8 +39,36 @@ final class UnknownReferences implements Pass
                 }
             }
         }
+        yield from $this->looks($reach->setup);
         yield from $this->rows($reach->setup);
         yield from $this->formulas($reach->setup);
+    }
+
+    /**
+     * Options that places take, and that say how a text looks.
+     *
+     * @return iterable<Finding>
+     */
+    private function looks(Setup $setup): iterable
+    {
+        $codes = static fn (Option ...$options): array => array_map(static fn (Option $o): string => $o->code, array_values($options));
+        $placeable = $codes(...array_filter($setup->options, static fn (Option $o): bool => Kind::Text === $o->kind || Kind::File === $o->kind));
+        foreach ($setup->views as $view) {
+            foreach ($view->places as $place) {
+                foreach ($place->takes ?? [] as $i => $code) {
+                    if (!in_array($code, $placeable, true)) {
+                        yield $this->unknown($place->at.'/takes/'.$i, 'text or file', $code, $placeable);
+                    }
+                }
+            }
+        }
+        foreach ($setup->options as $option) {
+            foreach ($option->styled as $i => $code) {
+                if (null === $setup->option($code)) {
+                    yield $this->unknown($option->at.'/styled/'.$i, 'option', $code, $codes(...$setup->options));
+                }
+            }
+        }
     }
 
     /**

@@ -14,6 +14,7 @@ use Ithrel\Core\Setup\Charge\CountedCharge;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
 use Ithrel\Core\Setup\Charge\PercentCharge;
 use Ithrel\Core\Setup\Charge\ReplaceCharge;
+use Ithrel\Core\Setup\Charge\TierCharge;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
@@ -57,7 +58,10 @@ final class PriceParts
             $this->takeOption($option);
         }
         foreach ($board->setup->charges as $charge) {
-            $this->take($charge->charge, $charge->when, null, null);
+            $own = $charge->charge instanceof TierCharge ? $charge->charge->step($sums->quantity) : $charge->charge;
+            if (null !== $own) {
+                $this->take($own, $charge->when, null, null);
+            }
         }
         $this->groupComplex();
     }
