@@ -86,7 +86,7 @@ final readonly class RehearsalViews
 
     public function hand(Setup $setup, Plan $plan): HandSheetView
     {
-        return new HandSheetView(array_map(fn (Check $c): HandCheck => new HandCheck($c->number, $c->purpose->words(), $c->about, HandSheet::steps($setup, $c), array_map($this->cell(...), Cells::of($c, null))), $plan->checks), $plan->pairs, $plan->lowerBound, $plan->combinations);
+        return new HandSheetView(array_map(fn (Check $c): HandCheck => new HandCheck($c->number, $c->purpose->words(), $c->about, HandSheet::steps($setup, $c), array_map($this->cell(...), Cells::of($c, null))), $plan->checks), $plan->pairs, $plan->lowerBound, $plan->combinations, $plan->leftOut);
     }
 
     /** A row a difference; a check without one has a row all the same. */
@@ -179,6 +179,7 @@ final readonly class RehearsalViews
             $rehearsal->cover()['pairs'],
             $rehearsal->cover()['lowerBound'],
             $rehearsal->cover()['combinations'],
+            $rehearsal->leftOut(),
             $likely,
         );
     }

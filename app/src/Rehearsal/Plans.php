@@ -21,17 +21,23 @@ final readonly class Plans
     {
     }
 
+    /** Seconds for one while somebody waits, and on a worker. */
+    public const SECONDS_OF_REQUEST = 7;
+    public const SECONDS_OF_WORKER = 30;
+
     /**
+     * @param int $seconds that it may take; what does not fit is left out, and the plan says what
+     *
      * @throws TooLarge where the setup is too large to be counted
      */
-    public function of(Revision $revision, string $today): Plan
+    public function of(Revision $revision, string $today, int $seconds = self::SECONDS_OF_REQUEST): Plan
     {
         $name = sprintf('documents/%s-%s-plan.bin', CompiledSetups::key($revision->document(), $today), $this->engine->mark());
         $kept = $this->kept->read($name);
         if (null !== $kept) {
             return Plan::fromArray($kept);
         }
-        $plan = Planner::plan($this->compiled->of($revision->document(), $today));
+        $plan = Planner::plan($this->compiled->of($revision->document(), $today), new TimeForPlan($seconds));
         $this->kept->write($name, $plan->toArray());
 
         return $plan;

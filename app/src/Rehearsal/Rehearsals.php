@@ -135,7 +135,7 @@ final readonly class Rehearsals
             foreach ($plan->checks as $check) {
                 $this->connection->executeStatement('INSERT OR IGNORE INTO rehearsal_check (rehearsal_id, number, "plan", verdict, found, differences, reason, milliseconds) VALUES (?, ?, ?, ?, NULL, ?, NULL, 0)', [$rehearsal->id(), $check->number, json_encode($check->toArray(), JSON_THROW_ON_ERROR), RehearsalCheck::WAITING, '[]']);
             }
-            $this->connection->executeStatement('UPDATE rehearsal SET state = ?, pairs = ?, lower_bound = ?, combinations = ? WHERE id = ? AND state = ?', [RehearsalState::Running->value, $plan->pairs, $plan->lowerBound, $plan->combinations, $rehearsal->id(), RehearsalState::Planning->value]);
+            $this->connection->executeStatement('UPDATE rehearsal SET state = ?, pairs = ?, lower_bound = ?, combinations = ?, left_out = ? WHERE id = ? AND state = ?', [RehearsalState::Running->value, $plan->pairs, $plan->lowerBound, $plan->combinations, [] === $plan->leftOut ? null : implode("\n", $plan->leftOut), $rehearsal->id(), RehearsalState::Planning->value]);
         });
         if (null !== $rehearsal->address()) {
             $this->queue->put($rehearsal->id(), array_map(static fn (Check $c): int => $c->number, $plan->checks));

@@ -77,7 +77,7 @@ final class Worker
     {
         $this->queue->hold($job, $name);
         try {
-            $plan = Bounds::within(self::SECONDS_OF_PLAN, fn (): Plan => $this->plans->of($rehearsal->revision(), $rehearsal->today()));
+            $plan = Bounds::within(self::SECONDS_OF_PLAN, fn (): Plan => $this->plans->of($rehearsal->revision(), $rehearsal->today(), Plans::SECONDS_OF_WORKER));
             $this->rehearsals->planned($rehearsal, $plan);
         } catch (OutOfBounds $e) {
             $this->rehearsals->failed($rehearsal, 'The setup is too large to be planned, because '.$e->getMessage().'.');

@@ -31,6 +31,10 @@ class Rehearsal
     #[ORM\Column]
     private int $combinations = 0;
 
+    /** What the plan left out, a line each. */
+    #[ORM\Column(type: 'text', nullable: true)]
+    private ?string $leftOut = null; // @phpstan-ignore property.unusedType
+
     // State, message and end are written by Rehearsals, in statements that hold against other workers.
     #[ORM\Column(type: 'text', nullable: true)]
     private ?string $message = null; // @phpstan-ignore property.unusedType
@@ -122,6 +126,14 @@ class Rehearsal
     public function cover(): array
     {
         return ['pairs' => $this->pairs, 'lowerBound' => $this->lowerBound, 'combinations' => $this->combinations];
+    }
+
+    /**
+     * @return list<string> what the plan left out, in words
+     */
+    public function leftOut(): array
+    {
+        return null === $this->leftOut ? [] : explode("\n", $this->leftOut);
     }
 
     public function createdAt(): \DateTimeImmutable

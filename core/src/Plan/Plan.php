@@ -10,12 +10,13 @@ namespace Ithrel\Core\Plan;
 final readonly class Plan
 {
     /**
-     * @param list<Check> $checks
-     * @param int         $pairs        pairs of values that can meet
-     * @param int         $lowerBound   no fewer combinations can cover them
-     * @param int         $combinations combinations that cover them here
+     * @param list<Check>  $checks
+     * @param int          $pairs        pairs of values that can meet
+     * @param int          $lowerBound   no fewer combinations can cover them
+     * @param int          $combinations combinations that cover them here
+     * @param list<string> $leftOut      what was more than could be worked out, in words; empty: the plan is whole
      */
-    public function __construct(public array $checks, public int $pairs, public int $lowerBound, public int $combinations)
+    public function __construct(public array $checks, public int $pairs, public int $lowerBound, public int $combinations, public array $leftOut = [])
     {
     }
 
@@ -24,7 +25,7 @@ final readonly class Plan
      */
     public function toArray(): array
     {
-        return ['checks' => array_map(static fn (Check $check): array => $check->toArray(), $this->checks), 'cover' => [$this->pairs, $this->lowerBound, $this->combinations]];
+        return ['checks' => array_map(static fn (Check $check): array => $check->toArray(), $this->checks), 'cover' => [$this->pairs, $this->lowerBound, $this->combinations], 'leftOut' => $this->leftOut];
     }
 
     /**
@@ -32,7 +33,7 @@ final readonly class Plan
      */
     public static function fromArray(array $kept): self
     {
-        /** @var array{checks: list<array<string, mixed>>, cover: array{int, int, int}} $kept */
-        return new self(array_map(Check::fromArray(...), $kept['checks']), ...$kept['cover']);
+        /** @var array{checks: list<array<string, mixed>>, cover: array{int, int, int}, leftOut: list<string>} $kept */
+        return new self(array_map(Check::fromArray(...), $kept['checks']), ...[...$kept['cover'], $kept['leftOut']]);
     }
 }

@@ -34,6 +34,8 @@ final class Planner
 {
     /** Checks of one purpose at most; a setup of hundreds of options would else have thousands. */
     private const MOST_OF_A_KIND = 150;
+    /** Combinations that stand in where pairs cannot be covered. */
+    private const SOME_COMBINATIONS = 12;
     /** Picks that are named in the heading of a check. */
     private const MOST_WORDS = 6;
 
@@ -63,26 +65,71 @@ final class Planner
     }
 
     /**
+     * @param Budget $budget what may be spent on it; what does not fit is left out, and said
+     *
      * @throws TooLarge where the setup is too large to be counted
      */
-    public static function plan(Reach $reach): Plan
+    public static function plan(Reach $reach, Budget $budget = new Unbounded()): Plan
     {
         $planner = new self($reach);
-        $cover = new PairCover($reach);
-        $planner->pairs($cover);
-        $planner->charges();
-        $planner->bounds();
-        $planner->conditions();
-        $planner->deadValues();
-        $planner->soldOut();
-        $planner->required();
-        $planner->limits();
-        $planner->switchBack();
-        $planner->emptied();
-        $planner->quantities();
-        $planner->twoLines();
+        $cover = null;
+        $leftOut = [];
+        $isCovered = $budget->spend(static function () use ($planner, $reach, &$cover): void {
+            $cover = new PairCover($reach);
+            $planner->pairs($cover);
+        });
+        if (!$isCovered) {
+            $leftOut[] = 'each two values that can meet (some combinations stand in for them)';
+            $budget->spend($planner->someCombinations(...));
+        }
+        foreach ($planner->parts() as $words => $part) {
+            if (!$budget->spend($part)) {
+                $leftOut[] = $words;
+            }
+        }
+        $checks = array_map(static fn (int $i, Check $c): Check => $c->numbered($i + 1), array_keys($planner->checks), $planner->checks);
 
-        return new Plan(array_map(static fn (int $i, Check $c): Check => $c->numbered($i + 1), array_keys($planner->checks), $planner->checks), $cover->pairs, $cover->lowerBound, count($cover->combinations));
+        return new Plan($checks, $cover->pairs ?? 0, $cover->lowerBound ?? 0, count($cover->combinations ?? []), $leftOut);
+    }
+
+    /**
+     * What is tried beside the pairs, each in words.
+     *
+     * @return array<string, \Closure(): void>
+     */
+    private function parts(): array
+    {
+        return [
+            'each charge beside the same without it' => $this->charges(...),
+            'formulas where their floor or ceiling holds, and rounding' => $this->bounds(...),
+            'each condition where each of its parts decides alone' => $this->conditions(...),
+            'values that cannot be selected' => $this->deadValues(...),
+            'what is sold out or has no row' => $this->soldOut(...),
+            'each required answer left out' => $this->required(...),
+            'inputs at the edges of their limits' => $this->limits(...),
+            'answers given and taken away again' => $this->switchBack(...),
+            'inputs emptied again' => $this->emptied(...),
+            'quantities' => $this->quantities(...),
+            'two lines in one cart' => $this->twoLines(...),
+        ];
+    }
+
+    /** Combinations from all over the list, where a cover of pairs was more than could be worked out. */
+    private function someCombinations(): void
+    {
+        $this->states = $this->checks = [];
+        $selectable = $this->reach->selectable();
+        $listing = new Listing($this->reach);
+        for ($i = 0; $i < self::SOME_COMBINATIONS; ++$i) {
+            $from = gmp_div_q(gmp_mul($selectable, $i), self::SOME_COMBINATIONS);
+            foreach ($listing->from($from, 1) as $choices) {
+                $state = (0 === $i % 2 ? $this->filled : $this->sparse)->first($choices);
+                if (null !== $state) {
+                    $this->states[] = $state;
+                    $this->addSale(Purpose::Pairs, $this->picked($state), [], $state, $this->reach->setup->quantity->min, 'form');
+                }
+            }
+        }
     }
 
     private function pairs(PairCover $cover): void

@@ -6,6 +6,7 @@ namespace Ithrel\Core\Tests\Plan;
 
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\Truth;
+use Ithrel\Core\Plan\Budget;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Click;
 use Ithrel\Core\Plan\Plan;
@@ -50,6 +51,43 @@ final class PlannerTest extends TestCase
             }
         }
         self::assertEqualsCanonicalizing($asked, $tried);
+    }
+
+    public function testAPlanThatCannotBeWholeSaysWhatItLeftOut(): void
+    {
+        $reach = new Reach(Reader::shipped()->read((string) file_get_contents(dirname(__DIR__, 3).'/demo/setups/01-harbour-pendant.json'), Today::of(Documents::TODAY)));
+        $whole = Planner::plan($reach);
+        self::assertSame([], $whole->leftOut);
+        $refusing = static fn (int ...$refused): Budget => new class($refused) implements Budget {
+            private int $asked = 0;
+
+            /**
+             * @param array<int> $refused which requests, from 1
+             */
+            public function __construct(private readonly array $refused)
+            {
+            }
+
+            public function spend(\Closure $part): bool
+            {
+                if (in_array(++$this->asked, $this->refused, true)) {
+                    return false;
+                }
+                $part();
+
+                return true;
+            }
+        };
+        $of = static fn (Plan $plan, Purpose $purpose): int => count(array_filter($plan->checks, static fn (Check $c): bool => $purpose === $c->purpose));
+        $thin = Planner::plan($reach, $refusing(1));
+        self::assertSame(['each two values that can meet (some combinations stand in for them)'], $thin->leftOut);
+        self::assertSame(12, $of($thin, Purpose::Pairs));
+        self::assertGreaterThan(0, $of($thin, Purpose::Charge));
+        self::assertSame(range(1, count($thin->checks)), array_map(static fn (Check $c): int => $c->number, $thin->checks));
+        $thin = Planner::plan($reach, $refusing(2, 7));
+        self::assertSame(['each charge beside the same without it', 'each required answer left out'], $thin->leftOut);
+        self::assertSame([$of($whole, Purpose::Pairs), 0, $of($whole, Purpose::SoldOut)], [$of($thin, Purpose::Pairs), $of($thin, Purpose::Required), $of($thin, Purpose::SoldOut)]);
+        self::assertSame($thin->leftOut, Plan::fromArray($thin->toArray())->leftOut);
     }
 
     #[DataProvider('demoSetups')]

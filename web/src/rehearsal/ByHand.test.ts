@@ -24,6 +24,7 @@ const sheet = {
   pairs: 12,
   lowerBound: 3,
   combinations: 4,
+  leftOut: ['quantities'],
 }
 
 async function pick(w: VueWrapper, text: string): Promise<void> {
@@ -41,6 +42,9 @@ describe('by hand', () => {
     expect(w.get('h2').text()).toBe('Lamp: 1 check by hand')
     expect(w.findAll('ol li').map((s) => s.text())).toEqual(sheet.checks[0]?.steps)
     expect(w.findAll('td.blank')).toHaveLength(2)
+    expect(w.get('[role=status]').text()).toBe(
+      'Not in this plan, because it is more than could be worked out: quantities.',
+    )
     expect(w.get('a[href$="hand-sheet.csv"]').text()).toBe('CSV to fill in')
   })
 

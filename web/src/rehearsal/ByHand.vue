@@ -10,6 +10,7 @@ import FilePick from '../shared/FilePick.vue'
 import Trouble from '../shared/Trouble.vue'
 import { useViewState } from '../shared/viewState'
 import HandTable from './HandTable.vue'
+import LeftOut from './LeftOut.vue'
 
 /** The plan for somebody who tries it in a shop by hand: printed, or as CSV; what was found comes back in here. */
 const desk = useDesk()
@@ -75,6 +76,7 @@ function print(): void {
         {{ grouped(String(sheet.pairs)) }} pairs of values can meet; {{ sheet.combinations }} combinations
         cover them. Begin each check with an empty cart.
       </p>
+      <LeftOut :parts="sheet.leftOut" />
       <section v-for="c in sheet.checks" :key="c.number" class="check" :aria-label="`Check ${c.number}`">
         <h3>
           {{ c.number }}. {{ c.about }} <span class="quiet">({{ c.purposeWords }})</span>

@@ -33,6 +33,7 @@ const run: Rehearsal = {
   pairs: 1234,
   lowerBound: 4,
   combinations: 6,
+  leftOut: [],
   likely: [
     { at: '/options/0/values/1/charge', words: 'the charge of Size: Large', checks: [2], explains: 1 },
   ],

@@ -15,6 +15,7 @@ import CheckPanel from './CheckPanel.vue'
 import CheckTable from './CheckTable.vue'
 import NewRun from './NewRun.vue'
 import { isOver, moment, outcome, VERDICTS } from './verdicts'
+import LeftOut from './LeftOut.vue'
 
 /** The rehearsals of a setup, and one of them: likely places, then every check. */
 const desk = useDesk()
@@ -174,9 +175,12 @@ function title(r: Rehearsal): string {
           <span v-else-if="run.state === 'cancelled'" class="look"
             >Cancelled with {{ run.waiting }} of {{ run.total }} still waiting.</span
           >
+          <LeftOut :parts="run.leftOut" />
           <span class="quiet"
-            >{{ run.total }} checks. The {{ grouped(String(run.pairs)) }} pairs of values that can meet lie in
-            {{ run.combinations }} combinations; {{ run.lowerBound }} is the least it takes.</span
+            >{{ run.total }} checks.<template v-if="run.combinations > 0">
+              The {{ grouped(String(run.pairs)) }} pairs of values that can meet lie in
+              {{ run.combinations }} combinations; {{ run.lowerBound }} is the least it takes.</template
+            ></span
           >
         </template>
         <v-btn v-if="!isOver(run)" :loading="act.isPending.value" @click="act.mutate('cancel')">Cancel</v-btn>

@@ -9,11 +9,12 @@ use OpenApi\Attributes as OA;
 /**
  * A plan to be tried by hand.
  */
-#[OA\Schema(required: ['checks', 'pairs', 'lowerBound', 'combinations'])]
+#[OA\Schema(required: ['checks', 'pairs', 'lowerBound', 'combinations', 'leftOut'])]
 final readonly class HandSheetView
 {
     /**
      * @param list<HandCheck> $checks
+     * @param list<string>    $leftOut what was more than could be planned
      */
     public function __construct(
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/HandCheck'))]
@@ -24,6 +25,8 @@ final readonly class HandSheetView
         public int $lowerBound,
         #[OA\Property]
         public int $combinations,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        public array $leftOut,
     ) {
     }
 }

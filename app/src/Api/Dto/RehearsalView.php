@@ -9,12 +9,13 @@ use OpenApi\Attributes as OA;
 /**
  * A rehearsal: how far it is, and what it comes to.
  */
-#[OA\Schema(required: ['id', 'setup', 'title', 'revision', 'sha256', 'current', 'address', 'faults', 'today', 'state', 'message', 'createdAt', 'endedAt', 'total', 'waiting', 'agrees', 'differs', 'noAnswer', 'notTried', 'pairs', 'lowerBound', 'combinations', 'likely'])]
+#[OA\Schema(required: ['id', 'setup', 'title', 'revision', 'sha256', 'current', 'address', 'faults', 'today', 'state', 'message', 'createdAt', 'endedAt', 'total', 'waiting', 'agrees', 'differs', 'noAnswer', 'notTried', 'pairs', 'lowerBound', 'combinations', 'leftOut', 'likely'])]
 final readonly class RehearsalView
 {
     /**
      * @param string|null       $address of the page that is tried; null: by hand
      * @param list<string>      $faults  that the rehearsal shop was told to have
+     * @param list<string>      $leftOut what the plan left out
      * @param list<LikelyPlace> $likely
      */
     public function __construct(
@@ -62,6 +63,8 @@ final readonly class RehearsalView
         public int $lowerBound,
         #[OA\Property]
         public int $combinations,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        public array $leftOut,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/LikelyPlace'))]
         public array $likely,
     ) {
