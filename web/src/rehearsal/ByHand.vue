@@ -73,8 +73,11 @@ function print(): void {
       </h2>
       <p class="quiet">
         As of {{ desk.today }}, document {{ desk.sha256.slice(0, 8) }}.
-        {{ grouped(String(sheet.pairs)) }} pairs of values can meet; {{ sheet.combinations }} combinations
-        cover them. Begin each check with an empty cart.
+        <template v-if="sheet.combinations > 0"
+          >{{ grouped(String(sheet.pairs)) }} pairs of values can meet; {{ sheet.combinations }} combinations
+          cover them.</template
+        >
+        Begin each check with an empty cart.
       </p>
       <LeftOut :parts="sheet.leftOut" />
       <section v-for="c in sheet.checks" :key="c.number" class="check" :aria-label="`Check ${c.number}`">

@@ -8,3 +8,9 @@ defineProps<{ parts: string[] }>()
     Not in this plan, because it is more than could be worked out: {{ parts.join('; ') }}.
   </p>
 </template>
+
+<style scoped>
+.look {
+  color: rgb(var(--v-theme-warning));
+}
+</style>
