@@ -287,6 +287,20 @@ final class SpreadTest extends TestCase
         return array_values(array_filter($all, static fn (Input $i): bool => [] === (new InputCheck())->problems($option, $i)));
     }
 
+    #[TestDox('more combinations of one total than a whole number of the machine holds are counted exactly')]
+    public function testMoreCombinationsThanAMachineNumberHolds(): void
+    {
+        $options = [];
+        for ($i = 0; $i < 22; ++$i) {
+            $waits = 0 === $i ? [] : ['shownWhen' => ['option' => 'o'.($i - 1), 'filled' => true]];
+            $options[] = Documents::one('o'.$i, ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h', 'i'], ['required' => true] + $waits);
+        }
+        $options[21]['values'][8]['charge'] = '2';
+        $totals = AllTotals::exact(Documents::reach(['options' => $options]), false, 1, false);
+        $found = array_map(static fn (array $level): string => $level[0].': '.gmp_strval($level[1]), $totals->levels());
+        self::assertSame(['100.00: '.gmp_strval(gmp_mul(8, gmp_pow(9, 21))), '102.00: '.gmp_strval(gmp_pow(9, 21))], $found);
+    }
+
     #[TestDox('combinations without a price have their places too, whatever keeps the price away')]
     public function testEveryRankHasItsCombination(): void
     {
