@@ -32,7 +32,7 @@ final class Appraiser
         $this->pricer = new Pricer($this->setup);
         $this->lines = new CartLineBuilder($this->setup);
         $this->inputs = new InputCheck();
-        $this->cost = new Cost($this->setup);
+        $this->cost = new Cost($this->setup, $reach->board->stock);
     }
 
     public function appraise(GivenState $given): Appraisal

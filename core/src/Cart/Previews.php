@@ -57,25 +57,12 @@ final readonly class Previews
         foreach (array_keys($state->answers) as $index) {
             $option = $this->setup->options[$index];
             $input = $state->input($index);
-            if (null !== $input && $this->isTaken($option)) {
+            if (null !== $input && [] !== $this->setup->placesFor($option)) {
                 array_push($contents, ...array_fill(0, null === $option->file ? 1 : count($input->files), $option));
             }
         }
 
         return $contents;
-    }
-
-    private function isTaken(Option $option): bool
-    {
-        foreach ($this->setup->views as $view) {
-            foreach ($view->places as $place) {
-                if ($place->takes($option)) {
-                    return true;
-                }
-            }
-        }
-
-        return false;
     }
 
     /**

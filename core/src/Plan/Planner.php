@@ -79,6 +79,8 @@ final class Planner
             $planner->pairs($cover);
         });
         if (!$isCovered) {
+            // It may have been found and not yet made into checks.
+            $cover = null;
             $leftOut[] = 'each two values that can meet (some combinations stand in for them)';
             $budget->spend($planner->someCombinations(...));
         }

@@ -15,11 +15,8 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class Cost
 {
-    private Stock $stock;
-
-    public function __construct(private Setup $setup)
+    public function __construct(private Setup $setup, private Stock $stock)
     {
-        $this->stock = new Stock($setup);
     }
 
     /** Of the row, else of the item; with what the chosen values and the parts inside the line cost. Null: none is given. */

@@ -11,6 +11,7 @@ use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Condition\IsTest;
 use Ithrel\Core\Setup\Condition\QuantityTest;
 use Ithrel\Core\Setup\View\View;
+use Ithrel\Core\Setup\View\ViewPlace;
 
 /**
  * How one item may be bought: the whole document as immutable values.
@@ -58,6 +59,24 @@ final readonly class Setup
     public function part(?string $sku): ?Part
     {
         return null === $sku ? null : $this->partsBySku[$sku] ?? null;
+    }
+
+    /**
+     * The places of all pictures that take the answer of an option, in document order.
+     *
+     * @return list<ViewPlace>
+     */
+    public function placesFor(Option $option): array
+    {
+        return array_values(array_filter($this->places(), static fn (ViewPlace $place): bool => $place->takes($option)));
+    }
+
+    /**
+     * @return list<ViewPlace> of all pictures, in document order
+     */
+    public function places(): array
+    {
+        return array_merge(...array_map(static fn (View $view): array => $view->places, $this->views));
     }
 
     /**

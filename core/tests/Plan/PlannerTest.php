@@ -84,6 +84,15 @@ final class PlannerTest extends TestCase
         self::assertSame(12, $of($thin, Purpose::Pairs));
         self::assertGreaterThan(0, $of($thin, Purpose::Charge));
         self::assertSame(range(1, count($thin->checks)), array_map(static fn (Check $c): int => $c->number, $thin->checks));
+        $late = new class implements Budget {
+            public function spend(\Closure $part): bool
+            {
+                $part();
+
+                return false;
+            }
+        };
+        self::assertSame([0, 0, 0], [($broken = Planner::plan($reach, $late))->pairs, $broken->lowerBound, $broken->combinations], 'A cover that was broken off is not spoken of.');
         $thin = Planner::plan($reach, $refusing(2, 7));
         self::assertSame(['each charge beside the same without it', 'each required answer left out'], $thin->leftOut);
         self::assertSame([$of($whole, Purpose::Pairs), 0, $of($whole, Purpose::SoldOut)], [$of($thin, Purpose::Pairs), $of($thin, Purpose::Required), $of($thin, Purpose::SoldOut)]);

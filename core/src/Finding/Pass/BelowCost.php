@@ -84,7 +84,7 @@ final class BelowCost implements Pass
             throw new NotExact('there are too many combinations to be held against their costs one by one');
         }
         $prices = new OneByOne($reach, true, $reach->setup->quantity->min, false);
-        $costs = new Cost($reach->setup);
+        $costs = new Cost($reach->setup, $reach->board->stock);
         $count = 0;
         $worst = null;
         foreach ($prices->amounts() as [$choices, $price]) {

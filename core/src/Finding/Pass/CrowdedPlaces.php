@@ -88,13 +88,9 @@ final class CrowdedPlaces implements Pass
     {
         $given = [];
         foreach ($reach->setup->options as $option) {
-            foreach ($reach->setup->views as $view) {
-                foreach ($view->places as $place) {
-                    if ($place->takes($option) && !$reach->board->isUnfillable($option)) {
-                        $files = array_fill(0, min(self::MANY_FILES, $option->file->maxFiles ?? self::MANY_FILES), new GivenFile('file'));
-                        $given[$option->index] = null === $option->file ? Input::text('x') : Input::files($files);
-                    }
-                }
+            if ([] !== $reach->setup->placesFor($option) && !$reach->board->isUnfillable($option)) {
+                $files = array_fill(0, min(self::MANY_FILES, $option->file->maxFiles ?? self::MANY_FILES), new GivenFile('file'));
+                $given[$option->index] = null === $option->file ? Input::text('x') : Input::files($files);
             }
         }
 

@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Ithrel\Core\Finding\Pass;
 
 use Brick\Math\BigDecimal;
+use Brick\Math\RoundingMode;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\View\Shapes;
 use Ithrel\Core\Setup\View\View;
 use Ithrel\Core\Setup\View\ViewPlace;
@@ -24,8 +26,7 @@ final class Places implements Pass
     public function find(Reach $reach): iterable
     {
         $views = $reach->setup->views;
-        $places = array_merge(...array_map(static fn (View $view): array => $view->places, $views));
-        yield from $this->taking($reach->setup->options, $places);
+        yield from $this->taking($reach->setup);
         foreach ($views as $view) {
             yield from $this->lying($view);
             foreach ($reach->setup->options as $option) {
@@ -35,13 +36,11 @@ final class Places implements Pass
     }
 
     /**
-     * @param list<Option>    $options
-     * @param list<ViewPlace> $places
-     *
      * @return iterable<Finding>
      */
-    private function taking(array $options, array $places): iterable
+    private function taking(Setup $setup): iterable
     {
+        $places = $setup->places();
         $named = array_filter($places, static fn (ViewPlace $p): bool => null !== $p->takes && [] !== $p->takes);
         if ([] === $named) {
             return;
@@ -51,9 +50,9 @@ final class Places implements Pass
                 yield new Finding('place.open', Severity::Warning, $place->at, sprintf('%s takes any text and file, while other places name what they take. Name what belongs here.', $place->label), ['place' => $place->code]);
             }
         }
-        foreach ($options as $option) {
+        foreach ($setup->options as $option) {
             $isPlaceable = Kind::Text === $option->kind || Kind::File === $option->kind;
-            if ($isPlaceable && [] === array_filter($places, static fn (ViewPlace $p): bool => $p->takes($option))) {
+            if ($isPlaceable && [] === $setup->placesFor($option)) {
                 yield new Finding('place.nowhere', Severity::Warning, $option->at, sprintf('No place of any picture takes %s, so a shopper never sees it there. If it belongs on one, name it there.', $option->name()), ['option' => $option->code]);
             }
         }
@@ -111,6 +110,6 @@ final class Places implements Pass
 
     private static function whole(BigDecimal $pixels): string
     {
-        return (string) $pixels->toScale(0, \Brick\Math\RoundingMode::Up);
+        return (string) $pixels->toScale(0, RoundingMode::Up);
     }
 }
