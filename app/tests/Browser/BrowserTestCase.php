@@ -111,6 +111,12 @@ abstract class BrowserTestCase extends TestCase
         self::first($selector)->click();
     }
 
+    /** Puts text in where the focus is, as a person's input is put in. */
+    protected static function type(string $text): void
+    {
+        self::$tools->execute('Input.insertText', ['text' => $text]);
+    }
+
     protected static function awaitText(string $selector, string $part): void
     {
         $seen = '';

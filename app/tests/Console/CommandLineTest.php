@@ -167,6 +167,20 @@ final class CommandLineTest extends TestCase
         self::assertSame(['unknown-option', 'missing'], array_column($lines[3]['problems'], 'code'));
     }
 
+    public function testBoundarySheets(): void
+    {
+        $file = $this->file('a.json', Documents::json(['options' => [Documents::one('a', ['x', 'y'], ['required' => true]), ['code' => 'w', 'label' => 'Width', 'kind' => 'number', 'required' => true, 'min' => '22', 'shownWhen' => ['option' => 'a', 'is' => 'y']]]]));
+        $data = self::decode($this->run_(['limits', $file, '--format=json'])->getOutput());
+        self::assertSame(['a', 'w', null], array_column($data['sheets'], 'option'));
+        self::assertSame(['sometimes', 'A is Y', ['a' => 'y']], [$data['sheets'][1]['required'], $data['sheets'][1]['when'], $data['sheets'][1]['example']]);
+        self::assertContains(['answer' => '21', 'about' => '1 below the least', 'expected' => 'refused', 'problem' => 'input.below', 'browser' => 'rangeUnderflow', 'why' => 'Width: 21 is below the least, 22.'], $data['sheets'][1]['rows']);
+        $run = $this->run_(['limits', $file, '--format=csv', '--option=w']);
+        self::assertSame('w,Width,sometimes,A is Y,,no answer,refused,missing,valueMissing', explode("\r\n", $run->getOutput())[1]);
+        self::assertStringContainsString('Width (number): required when A is Y', $this->run_(['limits', $file])->getOutput());
+        $run = $this->run_(['limits', $file, '--option=none']);
+        self::assertSame([2, "ithrel: --option=none: the setup has no option of this code.\n"], [$run->getExitCode(), $run->getErrorOutput()]);
+    }
+
     private function file(string $name, string $text): string
     {
         file_put_contents($this->folder.'/'.$name, $text);

@@ -85,6 +85,20 @@ final class Census
     }
 
     /**
+     * Complete states that clicks reach, each with the options that it shows.
+     *
+     * @return iterable<array{State, array<int, true>}>
+     */
+    public function completeStates(): iterable
+    {
+        foreach ($this->reached as $state) {
+            if ($this->page->isComplete($state)) {
+                yield [$state, array_fill_keys(array_keys(array_filter($this->setup->options, fn ($o): bool => $this->page->isShown($o, $state))), true)];
+            }
+        }
+    }
+
+    /**
      * @return list<string>
      */
     public function deadOptions(): array

@@ -415,6 +415,41 @@ final class Reach
     }
 
     /**
+     * Whether some complete state that clicks reach keeps a proposition.
+     *
+     * @throws TooLarge
+     */
+    public function isOfferedWhere(int $p): bool
+    {
+        if (Propositions::FALSE === $p || 0 === gmp_sign($this->offered())) {
+            return false;
+        }
+        [$components, $inputs] = $this->touched($p);
+
+        return Propositions::TRUE === $p || !Diagram::isZero($this->where($components, $inputs, $p, false, false)->offered[0][0] ?? 0);
+    }
+
+    /**
+     * The offered combination with the fewest answers in which a proposition holds for some inputs; of several the
+     * first in listing order.
+     *
+     * @throws TooLarge
+     */
+    public function fewestOffered(int $p): ?State
+    {
+        if (!$this->isOfferedWhere($p)) {
+            return null;
+        }
+        [$components, $inputs] = $this->touched($p);
+        $letters = [] === $components ? [] : FewestAnswers::in($this->where($components, $inputs, $p, true, false), $this->board->cells);
+        foreach (array_diff(array_keys($this->components), $components) as $c) {
+            $letters += FewestAnswers::in($this->inDisplayOrder($c), $this->board->cells);
+        }
+
+        return $this->board->stateOfLetters($letters);
+    }
+
+    /**
      * Rows with enough stock of their own that no selectable combination matches.
      *
      * @return list<int>
@@ -752,6 +787,19 @@ final class Reach
      */
     public function stockedWhere(array $components, array $inputs, int $p, bool $displayed): Diagram
     {
+        return $this->where($components, $inputs, $p, $displayed, true);
+    }
+
+    /**
+     * The same, also of what is offered but not stocked where that is asked for.
+     *
+     * @param list<int> $components
+     * @param list<int> $inputs
+     *
+     * @throws TooLarge
+     */
+    private function where(array $components, array $inputs, int $p, bool $displayed, bool $stockedOnly): Diagram
+    {
         $this->askOfClicks();
         $take = array_fill_keys($inputs, true);
         $circles = [];
@@ -769,7 +817,7 @@ final class Reach
             usort($options, fn (int $a, int $b): int => $this->walked[$a] <=> $this->walked[$b]);
         }
 
-        return Projection::of($this->board, Compiler::compile($this->board, $options, $this->board->props->all($musts), [], $this->automata($circles, $options), false, true));
+        return Projection::of($this->board, Compiler::compile($this->board, $options, $this->board->props->all($musts), [], $this->automata($circles, $options), false, $stockedOnly));
     }
 
     /**

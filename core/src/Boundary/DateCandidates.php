@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Boundary;
+
+use Ithrel\Core\Setup\Limits\DateLimits;
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Today;
+
+/**
+ * Days at the edges of a date's limits. Weeks and leap years as ISO 8601 has them (Monday is day 1 of a week).
+ */
+final readonly class DateCandidates
+{
+    private const DAYS = [1 => 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+    private const MOST_CLOSED = 40;
+
+    private DateLimits $limits;
+
+    public function __construct(Option $option, private int $today)
+    {
+        $this->limits = $option->date ?? throw new \LogicException('A date has limits.');
+    }
+
+    public function into(Candidates $to): void
+    {
+        $this->ends($to);
+        $anchor = $this->limits->earliest ?? min($this->today, $this->limits->latest ?? $this->today);
+        if (null !== $this->limits->weekdays) {
+            foreach (range($anchor, $anchor + 6) as $day) {
+                $weekday = Today::weekdayOf($day);
+                $this->day($to, sprintf('a %s, which is %s', self::DAYS[$weekday], in_array($weekday, $this->limits->weekdays, true) ? 'a day of the week on offer' : 'no day of the week on offer'), $day);
+            }
+        }
+        foreach (array_slice(array_keys($this->limits->closed), 0, self::MOST_CLOSED) as $closed) {
+            $this->day($to, 'a closed day', $closed);
+            $this->day($to, 'the day before a closed day', $closed - 1);
+            $this->day($to, 'the day after a closed day', $closed + 1);
+        }
+        if (count($this->limits->closed) > self::MOST_CLOSED) {
+            $to->left[] = sprintf('Of %d closed days the first %d are tried.', count($this->limits->closed), self::MOST_CLOSED);
+        }
+        $this->calendar($to, $anchor);
+        $to->add('blanks alone', '   ');
+    }
+
+    private function ends(Candidates $to): void
+    {
+        $first = $this->limits->earliest;
+        if (null !== $first) {
+            $this->day($to, 'the earliest', $first);
+            $this->day($to, 'a day before the earliest, as a clock further west may still allow it', $first - 1);
+            $this->day($to, 'a day after the earliest, as a clock further east may ask for it', $first + 1);
+            $this->openDay($to, 'the first day that is open', $first, 1);
+        }
+        $last = $this->limits->latest;
+        if (null !== $last) {
+            $this->day($to, 'the latest', $last);
+            $this->day($to, 'a day after the latest', $last + 1);
+            $this->day($to, 'a day before the latest', $last - 1);
+            $this->openDay($to, 'the last day that is open', $last, -1);
+        }
+    }
+
+    private function openDay(Candidates $to, string $about, int $from, int $by): void
+    {
+        for ($day = $from, $n = 0; $n < 400; $day += $by, ++$n) {
+            if ($this->limits->isOpen($day)) {
+                $this->day($to, $about, $day);
+
+                return;
+            }
+        }
+        $to->left[] = sprintf('No day near %s is open.', Today::isoOf($from));
+    }
+
+    /** Month end, leap day, days that are none, and other ways to write one. */
+    private function calendar(Candidates $to, int $anchor): void
+    {
+        [$year, $month] = array_map(intval(...), explode('-', Today::isoOf($anchor)));
+        $next = 12 === $month ? sprintf('%04d-01-01', $year + 1) : sprintf('%04d-%02d-01', $year, $month + 1);
+        $first = Today::dayOf($next);
+        if (null !== $first) {
+            $this->day($to, 'the last day of a month', $first - 1);
+            $this->day($to, 'the first day of a month', $first);
+        }
+        $leap = $year + (4 - $year % 4) % 4;
+        while (null === Today::dayOf(sprintf('%04d-02-29', $leap))) {
+            $leap += 4;
+        }
+        $to->add('a leap day', sprintf('%04d-02-29', $leap));
+        $to->add('29 February of a year without one', sprintf('%04d-02-29', $leap + 1));
+        $to->add('31 April', sprintf('%04d-04-31', $year));
+        $to->add('a month 13', sprintf('%04d-13-01', $year));
+        $to->add('day, month, year with points', sprintf('07.12.%04d', $year));
+        $to->add('month, day, year with slashes', sprintf('12/07/%04d', $year));
+    }
+
+    private function day(Candidates $to, string $about, int $day): void
+    {
+        $to->add($about, Today::isoOf($day));
+    }
+}
