@@ -181,6 +181,25 @@ final class CommandLineTest extends TestCase
         self::assertSame([2, "ithrel: --option=none: the setup has no option of this code.\n"], [$run->getExitCode(), $run->getErrorOutput()]);
     }
 
+    public function testWhatAChangeChanged(): void
+    {
+        $options = [Documents::one('a', ['x', 'y'], ['required' => true])];
+        $old = $this->file('old.json', Documents::json(['options' => $options]));
+        $options[0]['values'][1]['charge'] = '2.5';
+        $new = $this->file('new.json', Documents::json(['options' => $options]));
+        $run = $this->run_(['diff', $old, $new, '--format=json']);
+        $data = self::decode($run->getOutput());
+        self::assertSame(1, $run->getExitCode());
+        self::assertSame(['ithrel', 'old', 'new', 'both', 'gained', 'lost', 'repriced', 'dearest', 'first', 'changes', 'reasons'], array_keys($data));
+        self::assertSame(['count' => '1', 'least' => '2.50', 'greatest' => '2.50'], $data['repriced']);
+        self::assertSame([['pick' => ['a' => 'y'], 'old' => '100.00', 'new' => '102.50']], $data['first']['repriced']);
+        self::assertSame(0, $this->run_(['diff', $old, $old])->getExitCode());
+        $run = $this->run_(['diff', $this->file('list.csv', "A\nX\nZ\n"), $new]);
+        self::assertSame(1, $run->getExitCode());
+        self::assertStringContainsString('in both 1 · gained 1 · lost 1', $run->getOutput());
+        self::assertSame(2, $this->run_(['diff', $this->file('bad.json', '{}'), $new])->getExitCode());
+    }
+
     private function file(string $name, string $text): string
     {
         file_put_contents($this->folder.'/'.$name, $text);

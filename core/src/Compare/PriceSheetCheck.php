@@ -11,7 +11,6 @@ use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Cart\CartLineBuilder;
 use Ithrel\Core\Decimal\ForeignDecimal;
-use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
@@ -62,8 +61,8 @@ final class PriceSheetCheck
             switch ($column->role) {
                 case SheetColumn::OPTION:
                     $option = $setup->options[$column->option ?? 0];
-                    $answer = $this->answer($option, $cell);
-                    if (null === $answer && !self::meansNone($option, $cell)) {
+                    $answer = CellAnswer::of($option, $cell);
+                    if (null === $answer && !CellAnswer::meansNone($option, $cell)) {
                         $unreadable[] = sprintf('%s cannot be "%s".', $option->name(), mb_strimwidth($cell, 0, 60, '…', 'UTF-8'));
                     }
                     $given[$option->index] = $answer;
@@ -133,51 +132,6 @@ final class PriceSheetCheck
         }
 
         return [$state, $assumed];
-    }
-
-    /**
-     * @return non-empty-list<int>|\Ithrel\Core\Answer\Input|null
-     */
-    private function answer(Option $option, string $cell): array|\Ithrel\Core\Answer\Input|null
-    {
-        if ('' === $cell) {
-            return null;
-        }
-        if (Kind::Flag === $option->kind) {
-            $word = PriceSheet::plain($cell);
-
-            return in_array($word, ['yes', 'y', 'true', '1', 'x'], true) ? [0] : null;
-        }
-        if (Kind::File === $option->kind) {
-            return \Ithrel\Core\Answer\Input::files(array_map(static fn (string $name): \Ithrel\Core\Answer\GivenFile => new \Ithrel\Core\Answer\GivenFile(trim($name)), explode(';', $cell)));
-        }
-        if (!$option->kind->isChoice()) {
-            $text = trim(Kind::Number === $option->kind && null !== $option->number?->unit ? preg_replace('/\s*'.preg_quote($option->number->unit, '/').'$/iu', '', $cell) ?? $cell : $cell);
-
-            return (new InputCheck())->parse($option, Kind::Number === $option->kind ? str_replace(',', '.', $text) : $cell);
-        }
-        $positions = [];
-        foreach (Kind::Several === $option->kind ? array_map(trim(...), explode(';', $cell)) : [$cell] as $name) {
-            $found = $option->value($name)?->index;
-            foreach ($option->values as $value) {
-                $found ??= PriceSheet::plain($value->label) === PriceSheet::plain($name) || 0 === strcasecmp($value->code, $name) ? $value->index : null;
-            }
-            if (null === $found) {
-                return null;
-            }
-            $positions[$found] = $found;
-        }
-        sort($positions);
-
-        return $positions;
-    }
-
-    /** Whether a cell says that an option is left without an answer. */
-    private static function meansNone(Option $option, string $cell): bool
-    {
-        $word = PriceSheet::plain($cell);
-
-        return '' === $word || (Kind::Flag === $option->kind && in_array($word, ['no', 'n', 'false', '0'], true)) || ($option->kind->isChoice() && in_array($word, ['none', '-', '–'], true));
     }
 
     /**

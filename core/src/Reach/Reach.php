@@ -704,17 +704,32 @@ final class Reach
      */
     public function inDisplayOrder(int $component, array $typed = []): Diagram
     {
+        return $this->inOrder($component, [], $typed);
+    }
+
+    /**
+     * A component's combinations with their options in an order of one's own.
+     *
+     * @param array<int, int> $rank  option => where it stands; display order where it is empty
+     * @param array<int, int> $typed see inDisplayOrder()
+     *
+     * @throws TooLarge
+     */
+    public function inOrder(int $component, array $rank, array $typed = []): Diagram
+    {
         $this->compiled();
         $c = $this->components[$component];
         $choices = $c->choices ?? throw new \LogicException('The component is not compiled.');
-        $cells = $sorted = $choices->cells;
-        sort($sorted);
+        $options = $c->options;
+        usort($options, static fn (int $a, int $b): int => [$rank[$a] ?? 0, $a] <=> [$rank[$b] ?? 0, $b]);
+        $wanted = [];
+        foreach ($options as $option) {
+            array_push($wanted, ...($this->board->isInput($option) ? [] : $this->board->cellsOf[$option]));
+        }
         $must = $this->withTyped($c->must, [$component], $typed);
-        if ($cells === $sorted && $must === $c->must) {
+        if ($choices->cells === $wanted && $must === $c->must) {
             return $choices;
         }
-        $options = $c->options;
-        sort($options);
 
         return Projection::of($this->board, Compiler::compile($this->board, $options, $must, [], $this->automata($c->circles, $options)));
     }

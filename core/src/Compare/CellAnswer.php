@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Compare;
+
+use Ithrel\Core\Answer\GivenFile;
+use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Limit\InputCheck;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
+
+/**
+ * An answer as somebody wrote it into a cell: by label or code, several with semicolons between, a number with its unit.
+ */
+final class CellAnswer
+{
+    /**
+     * What a cell answers; null where it answers nothing, or nothing that there is.
+     *
+     * @return non-empty-list<int>|Input|null
+     */
+    public static function of(Option $option, string $cell): array|Input|null
+    {
+        if ('' === $cell) {
+            return null;
+        }
+        if (Kind::Flag === $option->kind) {
+            $word = PriceSheet::plain($cell);
+
+            return in_array($word, ['yes', 'y', 'true', '1', 'x'], true) ? [0] : null;
+        }
+        if (Kind::File === $option->kind) {
+            return Input::files(array_map(static fn (string $name): GivenFile => new GivenFile(trim($name)), explode(';', $cell)));
+        }
+        if (!$option->kind->isChoice()) {
+            $text = trim(Kind::Number === $option->kind && null !== $option->number?->unit ? preg_replace('/\s*'.preg_quote($option->number->unit, '/').'$/iu', '', $cell) ?? $cell : $cell);
+
+            return (new InputCheck())->parse($option, Kind::Number === $option->kind ? str_replace(',', '.', $text) : $cell);
+        }
+        $positions = [];
+        foreach (Kind::Several === $option->kind ? array_map(trim(...), explode(';', $cell)) : [$cell] as $name) {
+            $found = $option->value($name)?->index;
+            foreach ($option->values as $value) {
+                $found ??= PriceSheet::plain($value->label) === PriceSheet::plain($name) || 0 === strcasecmp($value->code, $name) ? $value->index : null;
+            }
+            if (null === $found) {
+                return null;
+            }
+            $positions[$found] = $found;
+        }
+        sort($positions);
+
+        return $positions;
+    }
+
+    /** Whether a cell says that an option is left without an answer. */
+    public static function meansNone(Option $option, string $cell): bool
+    {
+        $word = PriceSheet::plain($cell);
+
+        return '' === $word || (Kind::Flag === $option->kind && in_array($word, ['no', 'n', 'false', '0'], true)) || ($option->kind->isChoice() && in_array($word, ['none', '-', '–'], true));
+    }
+}

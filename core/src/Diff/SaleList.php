@@ -1,0 +1,148 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Diff;
+
+use Brick\Math\BigDecimal;
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Answer\StateText;
+use Ithrel\Core\Compare\CellAnswer;
+use Ithrel\Core\Compare\Csv;
+use Ithrel\Core\Compare\PriceSheet;
+use Ithrel\Core\Decimal\ForeignDecimal;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Setup\UnreadableDocument;
+
+/**
+ * A table of what shall be sold: a row of choices each, with or without price, SKU, stock and picture.
+ *
+ * @phpstan-type Listed array{line: int, state: State|null, words: string, price: BigDecimal|null, sku: string|null, stock: string|null, image: string|null}
+ */
+final readonly class SaleList
+{
+    public const MOST_ROWS = 100_000;
+
+    private const KNOWN = [
+        'price' => ['price', 'unit price', 'each', 'expected price', 'total', 'sale price'],
+        'sku' => ['sku', 'article', 'article number', 'item number', 'code'],
+        'stock' => ['stock', 'in stock', 'quantity in stock'],
+        'image' => ['image', 'picture', 'photo'],
+        '' => ['#', 'no', 'no.', 'number', 'line'],
+    ];
+
+    /**
+     * @param list<Listed> $rows    each combination once, as it stands first
+     * @param list<string> $notices columns that are not understood, and choices without a column
+     */
+    private function __construct(public array $rows, public array $notices)
+    {
+    }
+
+    /**
+     * @throws UnreadableDocument
+     */
+    public static function read(Setup $setup, string $text): self
+    {
+        if (!mb_check_encoding($text, 'UTF-8')) {
+            throw UnreadableDocument::at('', 'The list is not UTF-8 text.');
+        }
+        $lines = Csv::rows($text);
+        $heading = array_shift($lines) ?? [];
+        if (count($lines) > self::MOST_ROWS) {
+            throw UnreadableDocument::at('', sprintf('The list has %d rows; at most %d are read.', count($lines), self::MOST_ROWS));
+        }
+        [$columns, $notices] = self::columns($setup, $heading);
+        if ([] === array_filter($columns, is_int(...))) {
+            throw UnreadableDocument::at('', sprintf('No column is an option of the setup. Found: %s.', implode(', ', $heading)));
+        }
+        $rows = [];
+        foreach ($lines as $n => $cells) {
+            $row = self::row($setup, $columns, $cells, $n + 2);
+            $rows[null === $row['state'] ? 'line '.$row['line'] : $row['state']->key()] ??= $row;
+        }
+
+        return new self(array_values($rows), $notices);
+    }
+
+    /**
+     * @param list<string> $heading
+     *
+     * @return array{array<int, int|string>, list<string>} column => option, or what else it holds; and what has to be told
+     */
+    private static function columns(Setup $setup, array $heading): array
+    {
+        $columns = $notices = $named = [];
+        foreach ($heading as $c => $title) {
+            $plain = PriceSheet::plain($title);
+            foreach ($setup->options as $option) {
+                if ($option->kind->isChoice() && !isset($named[$option->index]) && ($title === $option->code || $plain === PriceSheet::plain($option->label) || $plain === PriceSheet::plain($option->name()))) {
+                    $columns[$c] = $option->index;
+                    $named[$option->index] = true;
+                    continue 2;
+                }
+            }
+            foreach (self::KNOWN as $what => $titles) {
+                if (in_array($plain, $titles, true)) {
+                    $columns[$c] = $what;
+                    continue 2;
+                }
+            }
+            $isInput = [] !== array_filter($setup->options, static fn ($o): bool => $o->kind->isInput() && ($title === $o->code || $plain === PriceSheet::plain($o->label)));
+            $notices[] = $isInput ? sprintf('The column "%s" is what a shopper types; it is no part of a combination and was not looked at.', $title) : sprintf('The column "%s" is not understood and was not looked at.', $title);
+        }
+        foreach ($setup->options as $option) {
+            if ($option->kind->isChoice() && !isset($named[$option->index])) {
+                $notices[] = sprintf('The list has no column for %s: only combinations without it are on the list.', $option->name());
+            }
+        }
+
+        return [$columns, $notices];
+    }
+
+    /**
+     * @param array<int, int|string> $columns
+     * @param list<string>           $cells
+     *
+     * @return Listed
+     */
+    private static function row(Setup $setup, array $columns, array $cells, int $line): array
+    {
+        $answers = $words = [];
+        $isKnown = true;
+        $price = null;
+        $row = ['sku' => null, 'stock' => null, 'image' => null];
+        foreach ($columns as $c => $what) {
+            $cell = $cells[$c] ?? '';
+            if (is_int($what)) {
+                $option = $setup->options[$what];
+                $answer = CellAnswer::of($option, $cell);
+                $isKnown = $isKnown && (is_array($answer) || CellAnswer::meansNone($option, $cell));
+                if (is_array($answer)) {
+                    $answers[$option->index] = $answer;
+                }
+                if ('' !== $cell) {
+                    $words[] = $option->name().' '.(is_array($answer) && Kind::Flag !== $option->kind ? implode('; ', array_map(static fn (int $v): string => $option->values[$v]->label, $answer)) : $cell);
+                }
+            } elseif ('price' === $what) {
+                $price ??= ForeignDecimal::amount($cell);
+            } elseif (isset(self::KNOWN[$what]) && array_key_exists($what, $row) && '' !== $cell) {
+                $row[$what] ??= $cell;
+            }
+        }
+        ksort($answers);
+
+        return ['line' => $line, 'state' => $isKnown ? new State($answers) : null, 'words' => implode(', ', $words), 'price' => $price, 'sku' => $row['sku'], 'stock' => $row['stock'], 'image' => $row['image']];
+    }
+
+    /**
+     * @param Listed $row
+     *
+     * @return array<string, mixed>
+     */
+    public static function told(Setup $setup, array $row): array
+    {
+        return null === $row['state'] ? ['pick' => null, 'line' => $row['line'], 'words' => $row['words']] : ['pick' => (object) StateText::pick($setup, $row['state']), 'line' => $row['line']];
+    }
+}
