@@ -200,6 +200,18 @@ final class CommandLineTest extends TestCase
         self::assertSame(2, $this->run_(['diff', $this->file('bad.json', '{}'), $new])->getExitCode());
     }
 
+    public function testADraftOfATable(): void
+    {
+        $table = $this->file('lamp.csv', "Option;Value;Charge\nSize;Small;\n;Large;+2,50 €\n");
+        $run = $this->run_(['draft', $table]);
+        self::assertSame(0, $run->getExitCode());
+        self::assertSame(['lamp', 'EUR', '2.50'], [self::decode($run->getOutput())['item']['sku'], self::decode($run->getOutput())['currency'], self::decode($run->getOutput())['options'][0]['values'][1]['charge']]);
+        self::assertStringContainsString('left: lamp: No price of the item is told; 0 stands for it.', $run->getErrorOutput());
+        self::assertSame(['ithrel', 'document', 'read', 'left'], array_keys(self::decode($this->run_(['draft', $table, '--format=json'])->getOutput())));
+        self::assertSame(2, $this->run_(['draft', $this->file('empty.csv', '')])->getExitCode());
+        self::assertSame(2, $this->run_(['draft', $table, '--currency=XX'])->getExitCode());
+    }
+
     private function file(string $name, string $text): string
     {
         file_put_contents($this->folder.'/'.$name, $text);

@@ -14,6 +14,16 @@ final class Csv
      */
     public static function rows(string $text): array
     {
+        return array_values(self::numbered($text));
+    }
+
+    /**
+     * The same, each by the number of the line that it begins on, from 1.
+     *
+     * @return array<int, list<string>>
+     */
+    public static function numbered(string $text): array
+    {
         $text = str_starts_with($text, "\u{FEFF}") ? substr($text, 3) : $text;
         $delimiter = self::delimiter($text);
         $file = new \SplTempFileObject();
@@ -22,10 +32,13 @@ final class Csv
         $file->setFlags(\SplFileObject::READ_CSV);
         $file->setCsvControl($delimiter, '"', '');
         $rows = [];
+        $line = 1;
         foreach ($file as $row) {
+            $at = $line;
+            $line += 1 + array_sum(array_map(static fn (mixed $cell): int => is_string($cell) ? substr_count($cell, "\n") : 0, is_array($row) ? $row : []));
             $cells = is_array($row) ? array_values(array_map(static fn (mixed $cell): string => self::plain(trim(is_string($cell) ? $cell : '')), $row)) : [];
             if ('' !== implode('', $cells)) {
-                $rows[] = $cells;
+                $rows[$at] = $cells;
             }
         }
 

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Draft;
+
+/**
+ * What one file or page tells.
+ */
+final class DraftSource
+{
+    /** @var array<string, Fact> path below the item => fact */
+    public array $item = [];
+
+    /** @var array<string, Fact> path below the quantity => fact */
+    public array $quantity = [];
+
+    public ?Fact $currency = null;
+
+    /** @var list<DraftOption> */
+    public array $options = [];
+
+    /** @var list<array{pick: array<string, string>, facts: array<string, Fact>}> rows: label of an option => label of a value */
+    public array $rows = [];
+
+    /** @var list<string> labels of the options that rows go by */
+    public array $by = [];
+
+    /** @var list<array{from: string, why: string}> what was not taken */
+    public array $left = [];
+
+    /**
+     * @param string $name of the file, without folders and ending
+     */
+    public function __construct(public readonly string $name)
+    {
+    }
+
+    public function leave(string $from, string $why): void
+    {
+        $this->left[] = ['from' => $from, 'why' => $why];
+    }
+}

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Draft;
+
+/**
+ * A value as it was read.
+ */
+final class DraftValue
+{
+    /**
+     * @param array<string, Fact> $facts path below the value ("charge", "figures/rate") => fact
+     */
+    public function __construct(public Fact $label, public array $facts = [])
+    {
+    }
+}
