@@ -63,7 +63,7 @@ serve() {
     done
     groups=()
     trap 'end_all; exit 0' INT TERM HUP EXIT
-    local served=(php -d opcache.enable=1 -d opcache.enable_cli=1 -d variables_order=EGPCS -d post_max_size=20M)
+    local served=(php -d opcache.enable=1 -d opcache.enable_cli=1 -d variables_order=EGPCS -d post_max_size=64M -d upload_max_filesize=64M -d max_file_uploads=60)
     export ITHREL_SHOP="http://127.0.0.1:$shop" ITHREL_SHOP_VAR="$ITHREL_VAR/shop" PHP_CLI_SERVER_WORKERS=4
     begin shop.log "${served[@]}" -d memory_limit=256M -S "127.0.0.1:$shop" -t "$root/shop/public" "$root/shop/public/index.php"
     await "$shop" shop.log || return 1

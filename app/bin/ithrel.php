@@ -8,6 +8,7 @@ use Ithrel\App\Console\DraftCommand;
 use Ithrel\App\Console\LimitsCommand;
 use Ithrel\App\Console\ListCommand;
 use Ithrel\App\Console\PriceCommand;
+use Ithrel\App\Console\RehearseCommand;
 use Symfony\Component\Console\Application;
 use Symfony\Component\Console\Input\ArgvInput;
 use Symfony\Component\Console\Output\ConsoleOutput;
@@ -16,7 +17,7 @@ require dirname(__DIR__, 2).'/vendor/autoload.php';
 
 // The commands that need neither framework nor database; they start in a few hundredths of a second.
 $application = new Application('ithrel');
-$application->addCommands([new CheckCommand(), new DiffCommand(), new DraftCommand(), new LimitsCommand(), new ListCommand(), new PriceCommand()]);
+$application->addCommands([new CheckCommand(), new DiffCommand(), new DraftCommand(), new LimitsCommand(), new ListCommand(), new PriceCommand(), new RehearseCommand()]);
 $application->setAutoExit(false);
 $application->setCatchExceptions(false);
 $output = new ConsoleOutput();

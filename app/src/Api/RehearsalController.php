@@ -14,6 +14,7 @@ use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\App\Rehearsal\Plans;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\ShopSettings;
+use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Compare\Csv;
@@ -141,7 +142,7 @@ final readonly class RehearsalController
         $rehearsal = $this->rehearsals->get($run);
         $isCsv = 'checks.csv' === $file;
 
-        return new Response($isCsv ? $this->views->csv($rehearsal) : JUnitFile::text($rehearsal, $this->rehearsals->checks($rehearsal)), Response::HTTP_OK, ['Content-Type' => $isCsv ? 'text/csv; charset=utf-8' : 'application/xml', 'Content-Disposition' => 'attachment; filename='.$file]);
+        return new Response($isCsv ? $this->views->csv($rehearsal) : JUnitFile::text($rehearsal->setup()->title(), $rehearsal->createdAt(), array_map(TriedCheck::of(...), $this->rehearsals->checks($rehearsal))), Response::HTTP_OK, ['Content-Type' => $isCsv ? 'text/csv; charset=utf-8' : 'application/xml', 'Content-Disposition' => 'attachment; filename='.$file]);
     }
 
     #[Route('/api/setups/{id}/hand-sheet', methods: ['GET'])]

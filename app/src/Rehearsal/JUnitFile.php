@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Rehearsal;
 
-use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\Core\Compare\Difference;
 
@@ -15,25 +14,25 @@ use Ithrel\Core\Compare\Difference;
 final class JUnitFile
 {
     /**
-     * @param list<RehearsalCheck> $checks
+     * @param list<TriedCheck> $checks
      */
-    public static function text(Rehearsal $rehearsal, array $checks): string
+    public static function text(string $title, \DateTimeInterface $begun, array $checks): string
     {
         $xml = new \XMLWriter();
         $xml->openMemory();
         $xml->setIndent(true);
         $xml->startDocument('1.0', 'UTF-8');
         $xml->startElement('testsuites');
-        self::attributes($xml, ['name' => $rehearsal->setup()->title()] + self::tally($checks));
+        self::attributes($xml, ['name' => $title] + self::tally($checks));
         $suites = [];
         foreach ($checks as $check) {
-            $suites[$check->check()->purpose->value][] = $check;
+            $suites[$check->check->purpose->value][] = $check;
         }
         foreach ($suites as $members) {
             $xml->startElement('testsuite');
-            self::attributes($xml, ['name' => $members[0]->check()->purpose->words(), 'timestamp' => $rehearsal->createdAt()->format('Y-m-d\TH:i:s')] + self::tally($members));
+            self::attributes($xml, ['name' => $members[0]->check->purpose->words(), 'timestamp' => $begun->format('Y-m-d\TH:i:s')] + self::tally($members));
             foreach ($members as $member) {
-                self::testCase($xml, $rehearsal, $member);
+                self::testCase($xml, $title, $member);
             }
             $xml->endElement();
         }
@@ -43,21 +42,21 @@ final class JUnitFile
         return $xml->outputMemory();
     }
 
-    private static function testCase(\XMLWriter $xml, Rehearsal $rehearsal, RehearsalCheck $check): void
+    private static function testCase(\XMLWriter $xml, string $title, TriedCheck $check): void
     {
         $xml->startElement('testcase');
-        self::attributes($xml, ['classname' => $rehearsal->setup()->title(), 'name' => $check->number().': '.$check->check()->about, 'time' => self::seconds($check->milliseconds())]);
-        $differences = $check->differences();
-        if (RehearsalCheck::DIFFERS === $check->verdict()) {
+        self::attributes($xml, ['classname' => $title, 'name' => $check->check->number.': '.$check->check->about, 'time' => self::seconds($check->milliseconds)]);
+        $differences = $check->differences;
+        if (RehearsalCheck::DIFFERS === $check->verdict) {
             $xml->startElement('failure');
             self::attributes($xml, ['message' => self::words($differences[0]), 'type' => $differences[0]->field]);
             $xml->text(self::clean(implode("\n", array_map(self::words(...), $differences))));
             $xml->endElement();
-        } elseif (RehearsalCheck::NO_ANSWER === $check->verdict()) {
+        } elseif (RehearsalCheck::NO_ANSWER === $check->verdict) {
             $xml->startElement('error');
-            self::attributes($xml, ['message' => $check->reason() ?? '', 'type' => 'no answer']);
+            self::attributes($xml, ['message' => $check->reason ?? '', 'type' => 'no answer']);
             $xml->endElement();
-        } elseif (RehearsalCheck::AGREES !== $check->verdict()) {
+        } elseif (RehearsalCheck::AGREES !== $check->verdict) {
             $xml->writeElement('skipped');
         }
         $xml->endElement();
@@ -69,14 +68,14 @@ final class JUnitFile
     }
 
     /**
-     * @param list<RehearsalCheck> $checks
+     * @param list<TriedCheck> $checks
      *
      * @return array<string, string>
      */
     private static function tally(array $checks): array
     {
-        $by = array_count_values(array_map(static fn (RehearsalCheck $c): string => $c->verdict(), $checks));
-        $time = array_sum(array_map(static fn (RehearsalCheck $c): int => $c->milliseconds(), $checks));
+        $by = array_count_values(array_map(static fn (TriedCheck $c): string => $c->verdict, $checks));
+        $time = array_sum(array_map(static fn (TriedCheck $c): int => $c->milliseconds, $checks));
 
         return [
             'tests' => (string) count($checks),

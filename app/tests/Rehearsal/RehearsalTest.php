@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Ithrel\App\Queue\WorkQueue;
 use Ithrel\App\Rehearsal\JUnitFile;
 use Ithrel\App\Rehearsal\Rehearsals;
+use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Rehearsal\Worker;
 use Ithrel\App\Tests\Api\ApiTestCase;
 use Ithrel\Core\Compare\Csv;
@@ -218,7 +219,7 @@ final class RehearsalTest extends ApiTestCase
         $rehearsals = self::getContainer()->get(Rehearsals::class);
         $rehearsals->noAnswer($rehearsals->get($run['id']), 1, "It said \x01 and \u{FFFF} & <b>", 3);
         $kept = $rehearsals->get($run['id']);
-        $xml = simplexml_load_string(JUnitFile::text($kept, $rehearsals->checks($kept)));
+        $xml = simplexml_load_string(JUnitFile::text($kept->setup()->title(), $kept->createdAt(), array_map(TriedCheck::of(...), $rehearsals->checks($kept))));
         self::assertNotFalse($xml);
         self::assertSame('It said ? and ? & <b>', (string) ($xml->xpath('//error/@message') ?: [''])[0]);
     }

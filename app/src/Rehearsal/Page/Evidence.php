@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Rehearsal\Page;
+
+use Ithrel\Core\Page\PageSnapshot;
+use Ithrel\Core\Page\Wording;
+use Ithrel\Core\Plan\Check;
+
+/**
+ * Whether a page shows what was put into the cart: the item, and what was chosen.
+ */
+final class Evidence
+{
+    public static function of(PageSnapshot $page, Check $check, string $item): bool
+    {
+        $line = $check->lines[count($check->lines) - 1] ?? null;
+        $text = $page->root->text();
+        $values = array_map(static fn (array $e): string => $e['value'], $line['entries']['cart'] ?? []);
+        $said = count(array_filter($values, static fn (string $value): bool => str_contains($text, $value) || str_contains($text, Wording::withoutCharge($value))));
+        $named = str_contains($text, $item) || (null !== $line && str_contains($text, $line['sku']));
+
+        return $named && 1 === preg_match('/\d/', $text) && (2 * $said >= count($values) || ($said > 0 && $said + 2 >= count($values)));
+    }
+}

@@ -1,0 +1,379 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Rehearsal\Page;
+
+use Ithrel\App\Browser\Pilot;
+use Ithrel\App\Rehearsal\NoAnswer;
+use Ithrel\App\Rehearsal\NotTried;
+use Ithrel\Core\Compare\Found;
+use Ithrel\Core\Page\CarriedEntries;
+use Ithrel\Core\Page\Control;
+use Ithrel\Core\Page\ControlItem;
+use Ithrel\Core\Page\LinePlaces;
+use Ithrel\Core\Page\PageElement;
+use Ithrel\Core\Page\PageMap;
+use Ithrel\Core\Page\PageSnapshot;
+use Ithrel\Core\Page\PlaceLearner;
+use Ithrel\Core\Page\Signature;
+use Ithrel\Core\Page\Wording;
+use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * Tries checks on a shop's page in a browser, each as a new shopper. What the map does not say is not looked at: it stands
+ * as expected, and is told apart.
+ *
+ * @phpstan-import-type Line from Check
+ */
+final class PageDoor
+{
+    private readonly PlaceLearner $places;
+    private readonly CarriedEntries $entries;
+
+    /** @var array<string, true> stage and field that the last check did not look at */
+    private array $unseen = [];
+
+    public function __construct(private readonly Pilot $pilot, private readonly Setup $setup, private readonly PageMap $map, private readonly Shopper $shopper, private readonly bool $orders)
+    {
+        $this->places = new PlaceLearner([], $setup->currency->minorUnits);
+        $this->entries = new CarriedEntries($setup);
+    }
+
+    /**
+     * @return array{Found, list<string>} what was found, and what was not looked at
+     *
+     * @throws NotTried
+     * @throws NoAnswer
+     */
+    public function try(Check $check): array
+    {
+        $this->unseen = [];
+        $page = null;
+        $offered = null;
+        $accepted = false;
+        $fields = [];
+        foreach ($check->visits as $v => $clicks) {
+            $isLast = $v === count($check->visits) - 1;
+            $this->shopper->open(0 === $v);
+            foreach ($clicks as $click) {
+                if (!$this->shopper->click($click)) {
+                    return [new Found($click->option, null, null, false, [], []), array_keys($this->unseen)];
+                }
+            }
+            if ($isLast && null !== $check->offered) {
+                $offered = $this->shopper->isOffered($check->offered[0], $check->offered[1]);
+            }
+            if (\Ithrel\Core\Plan\Purpose::Condition === $check->purpose && null !== $check->offered) {
+                // The page alone is looked at.
+                return [new Found(null, $offered, null, false, [], []), array_keys($this->unseen)];
+            }
+            if (null === $this->map->add || null === $this->map->cartLines) {
+                throw new NotTried('How something is added to the cart, or where the cart shows it, was not found.');
+            }
+            $this->shopper->quantity($check->quantity[$v]);
+            if ($isLast && !$check->accepted && null !== $check->field && isset($this->shopper->held[$check->field])) {
+                // The page does not even let it be typed.
+                return [new Found(null, $offered, null, false, [$check->field], []), array_keys($this->unseen)];
+            }
+            $page = $isLast ? $this->pageSays($check) : $page;
+            foreach ($isLast ? $check->sent ?? [] : [] as $code => $answer) {
+                $this->shopper->send($code, $answer);
+            }
+            [$accepted, $fields] = $this->add($check, $isLast ? $check->route : 'form', $v);
+            if ($isLast && null !== $check->sent && $accepted && !$this->carries($check)) {
+                // The shop took the item, but not what was sent past the page.
+                [$accepted, $fields] = [false, null === $check->field ? [] : [$check->field]];
+            }
+        }
+        $stages = $accepted && $check->accepted ? $this->stages($check) : [];
+
+        return [new Found(null, $offered, $page, $accepted, $fields, $stages), array_keys($this->unseen)];
+    }
+
+    /**
+     * @return array{unitPrice: string|null, total: string|null, entries: list<mixed>, image: string|null}|null
+     */
+    private function pageSays(Check $check): ?array
+    {
+        $line = $check->lines[count($check->lines) - 1] ?? null;
+        if (null === $line) {
+            return null;
+        }
+        $said = [];
+        foreach (['unitPrice' => 'unit price', 'total' => 'total', 'image' => 'image'] as $field => $words) {
+            $element = isset($this->map->places[$field]) ? Signature::find($this->pilot->page()->root, $this->map->places[$field]) : null;
+            if (null === $element) {
+                $this->unseen['page '.$words] = true;
+                $said[$field] = $line[$field];
+            } else {
+                $own = $this->places->said($field, $element);
+                $said[$field] = 'image' === $field && null !== $line['image'] && null !== $own && PlaceLearner::file($line['image']) === $own ? $line['image'] : $own;
+            }
+        }
+        // What a page shows of an answer stands in its own field; a list of answers is not looked for.
+        $this->unseen['page entries'] = true;
+
+        return ['unitPrice' => $said['unitPrice'], 'total' => $said['total'], 'entries' => $line['entries']['page'] ?? [], 'image' => $said['image']];
+    }
+
+    /** Whether what was sent past the page stands in the cart. */
+    private function carries(Check $check): bool
+    {
+        foreach ($this->setup->options as $option) {
+            foreach ($option->values as $value) {
+                $label = Kind::Flag === $option->kind ? $option->label : Wording::withoutCharge($value->label);
+                foreach (in_array($value->at, $check->places, true) ? $this->mainLines($this->map->cartLines, $this->pilot->page()) : [] as $line) {
+                    if (str_contains($line->text(), $label)) {
+                        return true;
+                    }
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * @param 'form'|'express' $route
+     *
+     * @return array{bool, list<string>} whether it was taken, and which options a refusal names
+     */
+    private function add(Check $check, string $route, int $before): array
+    {
+        if ('express' === $route && null === $this->map->express) {
+            throw new NotTried('No way straight to the checkout was found on the page.');
+        }
+        $button = $this->shopper->button('express' === $route ? $this->map->express : $this->map->add);
+        if (null === $button) {
+            throw new NoAnswer('The button that adds is gone from the page.', true);
+        }
+        if (Buttons::isDisabled($button)) {
+            // A button that cannot be pressed is a refusal that needs no words.
+            return [false, null === $check->field ? [] : [$check->field]];
+        }
+        $old = $this->pilot->page();
+        $after = $this->pilot->click($button);
+        $named = $this->named($old, $after);
+        if ('express' === $route) {
+            $lines = $this->map->checkoutLines?->lines($after) ?? [];
+            $isThere = [] !== $lines && $this->pilot->address() !== $old->address;
+
+            return [$isThere, $isThere ? [] : $named];
+        }
+        $cart = null === $this->map->cart ? $after : $this->pilot->visit($this->map->cart);
+        $lines = $this->mainLines($this->map->cartLines, $cart);
+        $accepted = count($lines) > $before || (count($lines) > 0 && 0 === $before);
+        if (!$accepted && $before > 0 && count($lines) > 0 && [] === $named) {
+            // Two that became one were taken.
+            $accepted = true;
+        }
+
+        return [$accepted, $accepted ? [] : $named];
+    }
+
+    /**
+     * Options that a refusal names: by the field, or in words that were not there before.
+     *
+     * @return list<string>
+     */
+    private function named(PageSnapshot $old, PageSnapshot $new): array
+    {
+        $before = [];
+        foreach ($old->all() as $element) {
+            if ('#text' === $element->tag && $element->isShown) {
+                $before[$element->name] = ($before[$element->name] ?? 0) + 1;
+            }
+        }
+        $said = '';
+        foreach ($new->all() as $element) {
+            // What stands there once more than before was said anew.
+            if ('#text' === $element->tag && $element->isShown && ($before[$element->name] = ($before[$element->name] ?? 0) - 1) < 0) {
+                $said .= ' '.$element->name;
+            }
+        }
+        $named = [];
+        foreach ($this->setup->options as $option) {
+            $control = isset($this->map->options[$option->code]) ? $this->shopper->control($option->code) : null;
+            $label = Wording::plain($option->label);
+            if (null !== $control && $control->isShown() && $this->isInvalid($control) || ('' !== $label && str_contains(mb_strtolower($said), $label))) {
+                $named[] = $option->code;
+            }
+        }
+        $quantity = null === $this->map->quantity ? null : $this->shopper->byKey($this->map->quantity);
+        if ((null !== $quantity && $this->isInvalid($quantity)) || (null !== $quantity && '' !== $quantity->label && str_contains(mb_strtolower($said), Wording::plain($quantity->label)))) {
+            $named[] = 'quantity';
+        }
+
+        return $named;
+    }
+
+    /** Whether a field says so itself, or the browser's own validation does. */
+    private function isInvalid(Control $control): bool
+    {
+        foreach ([$control->element, ...array_map(static fn (ControlItem $i): PageElement => $i->element, $control->items)] as $element) {
+            if (in_array($element->tag, ['input', 'select', 'textarea'], true) && true === $this->pilot->call($element, 'function() { return this.willValidate && !this.validity.valid }')) {
+                return true;
+            }
+        }
+
+        return $control->isInvalid();
+    }
+
+    /**
+     * @return array<string, array{lines: list<array<string, mixed>>, total: string|null}>
+     */
+    private function stages(Check $check): array
+    {
+        $stages = [];
+        $checkout = null;
+        if ('express' === $check->route) {
+            $checkout = $this->pilot->page();
+            $stages['checkout'] = $this->stage('checkout', $this->map->checkoutLines, $checkout, $check);
+            $this->unseen['cart'] = true;
+        } else {
+            $cart = $this->pilot->page();
+            $stages['cart'] = $this->stage('cart', $this->map->cartLines, $cart, $check);
+            $button = null === $this->map->toCheckout ? null : Buttons::find($cart, $this->map->toCheckout);
+            if (null !== $button && null !== $this->map->checkoutLines) {
+                $checkout = $this->pilot->click($button);
+                $stages['checkout'] = $this->stage('checkout', $this->map->checkoutLines, $checkout, $check);
+            } else {
+                $this->unseen['checkout'] = true;
+            }
+        }
+        $order = $this->orders && null !== $checkout && null !== $this->map->orderLines ? Ordering::place($this->pilot) : null;
+        if (null !== $order) {
+            $stages['order'] = $this->stage('order', $this->map->orderLines, $order, $check);
+        } else {
+            $this->unseen['order'] = true;
+        }
+
+        return array_filter($stages, static fn (?array $stage): bool => null !== $stage);
+    }
+
+    /**
+     * @return array{lines: list<array<string, mixed>>, total: string|null}|null
+     */
+    private function stage(string $stage, ?LinePlaces $places, PageSnapshot $page, Check $check): ?array
+    {
+        if (null === $places) {
+            $this->unseen[$stage] = true;
+
+            return null;
+        }
+        $lines = $places->lines($page);
+        $main = $this->mainLines($places, $page);
+        $found = [];
+        foreach ($main as $i => $element) {
+            $expected = $check->lines[$i] ?? $check->lines[count($check->lines) - 1];
+            $found[] = $this->line($stage, $places, $element, $expected, $this->ownBehind($lines, $element, $places));
+        }
+        $total = null === $places->total ? null : Signature::find($page->root, $places->total);
+        if (null === $total) {
+            $this->unseen[$stage.' total'] = true;
+        }
+
+        return ['lines' => $found, 'total' => null === $total ? \Ithrel\Core\Compare\Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $check->lines)) : $this->places->said('total', $total)];
+    }
+
+    /**
+     * @param Line              $expected
+     * @param list<PageElement> $own      rows of parts that stand behind it
+     *
+     * @return array<string, mixed>
+     */
+    private function line(string $stage, LinePlaces $places, PageElement $element, array $expected, array $own): array
+    {
+        $line = ['points' => $expected['points'], 'name' => $expected['name']];
+        $this->unseen[$stage.' points'] = true;
+        foreach (LinePlaces::FIELDS as $field) {
+            $place = isset($places->fields[$field]) ? Signature::find($element, $places->fields[$field]) : null;
+            if (null === $place) {
+                $this->unseen[$stage.' '.$field] = true;
+                $line[$field] = $expected[$field];
+                continue;
+            }
+            $said = $this->places->said($field, $place);
+            $line[$field] = match (true) {
+                'sku' === $field && null !== $said && 1 === preg_match('/(?<![\w\-])'.preg_quote($expected['sku'], '/').'(?![\w\-])/u', $said) => $expected['sku'],
+                'image' === $field && null !== $said && null !== $expected['image'] && PlaceLearner::file($expected['image']) === $said => $expected['image'],
+                default => $said,
+            };
+        }
+        $line['entries'] = $this->entries->read($element, $expected['entries'][$stage] ?? []);
+        $line['ownLines'] = [] === $expected['ownLines'] && [] === $own ? [] : $this->ownLines($places, $own, $expected);
+
+        return $line;
+    }
+
+    /**
+     * @return list<PageElement> lines of the item itself
+     */
+    private function mainLines(?LinePlaces $places, PageSnapshot $page): array
+    {
+        return array_values(array_filter($places?->lines($page) ?? [], fn (PageElement $line): bool => !$this->isPart($line, $places)));
+    }
+
+    private function isPart(PageElement $line, ?LinePlaces $places): bool
+    {
+        $sku = isset($places->fields['sku']) ? Signature::find($line, $places->fields['sku'])?->text() : null;
+        foreach ($this->setup->parts as $part) {
+            if (null !== $sku ? $sku === $part->sku : (str_contains($line->text(), $part->name) && !str_contains($line->text(), $this->setup->item->name))) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * @param list<PageElement> $lines
+     *
+     * @return list<PageElement>
+     */
+    private function ownBehind(array $lines, PageElement $line, LinePlaces $places): array
+    {
+        $own = [];
+        $isBehind = false;
+        foreach ($lines as $each) {
+            if ($each === $line) {
+                $isBehind = true;
+            } elseif ($isBehind) {
+                if (!$this->isPart($each, $places)) {
+                    break;
+                }
+                $own[] = $each;
+            }
+        }
+
+        return $own;
+    }
+
+    /**
+     * @param list<PageElement> $rows
+     * @param Line              $expected
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function ownLines(LinePlaces $places, array $rows, array $expected): array
+    {
+        $own = [];
+        foreach ($rows as $n => $row) {
+            $wanted = $expected['ownLines'][$n] ?? [];
+            $line = [];
+            foreach (['sku', 'quantity', 'lineTotal'] as $field) {
+                $place = isset($places->fields[$field]) ? Signature::find($row, $places->fields[$field]) : null;
+                $said = null === $place ? null : $this->places->said($field, $place);
+                $known = $wanted[$field] ?? null;
+                $known = is_scalar($known) ? (string) $known : null;
+                $line[$field] = null === $place || ('lineTotal' === $field && \Ithrel\Core\Compare\Cells::isSame($known, $said)) ? $known : $said;
+            }
+            $own[] = $line;
+        }
+
+        return $own;
+    }
+}

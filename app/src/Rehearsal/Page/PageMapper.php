@@ -1,0 +1,452 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Rehearsal\Page;
+
+use Ithrel\App\Browser\Pilot;
+use Ithrel\App\Rehearsal\NoAnswer;
+use Ithrel\App\Rehearsal\NotTried;
+use Ithrel\Core\Page\Control;
+use Ithrel\Core\Page\LinePlaces;
+use Ithrel\Core\Page\Observation;
+use Ithrel\Core\Page\OptionMatcher;
+use Ithrel\Core\Page\PageElement;
+use Ithrel\Core\Page\PageMap;
+use Ithrel\Core\Page\PageSnapshot;
+use Ithrel\Core\Page\PlaceLearner;
+use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Plan\Plan;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * Proposes the map of a shop's pages: matches options to controls, learns amounts and lines by what a few sales must show.
+ */
+final class PageMapper
+{
+    /** Sales that are watched to learn from. */
+    private const MOST_SALES = 4;
+    private const MOST_LINKS = 6;
+    private const MOST_SEARCHES = 14;
+
+    private const QUANTITY = '/(?:^|[\s_\-\[])(?:qty|quantity|quantité|quantità|quantita|menge|anzahl|cantidad|quantidade|antal|aantal|antall|ilość|ilosc|количество|数量|العدد|الكمية|כמות)(?:$|[\s_\-\]:*.])/iu';
+
+    private PageMap $map;
+    private Shopper $shopper;
+
+    /** @var array<string, int> code of an option => how well its control fits */
+    private array $fits = [];
+
+    public function __construct(private readonly Pilot $pilot, private readonly Setup $setup, private readonly Plan $plan, string $address, private readonly string $folder, private readonly bool $orders)
+    {
+        $this->map = new PageMap($address);
+        $this->shopper = new Shopper($pilot, $setup, $this->map, $folder);
+    }
+
+    /**
+     * @throws NoAnswer where the page cannot be opened or does not come to rest
+     */
+    public function map(): PageMap
+    {
+        $this->shopper->open();
+        $this->match();
+        $this->findQuantity();
+        $this->search();
+        $this->tellOptions();
+        $sales = $this->sales();
+        if ([] === $sales) {
+            $this->map->missing[] = ['what' => 'everything about prices', 'why' => 'The plan has no sale that can be made with the options found.'];
+
+            return $this->map;
+        }
+        $this->watch($sales);
+
+        return $this->map;
+    }
+
+    /** Matches what is on the page now; options that are known keep their controls. */
+    private function match(): void
+    {
+        $known = array_flip($this->map->options);
+        $open = array_values(array_filter($this->setup->options, fn (Option $o): bool => Kind::Note !== $o->kind && !isset($this->map->options[$o->code])));
+        $free = array_values(array_filter($this->shopper->controls(), static fn (Control $c): bool => !isset($known[$c->key()])));
+        foreach (OptionMatcher::match($open, $free) as $code => [$control, $fit]) {
+            $this->map->options[$code] = $control->key();
+            $this->fits[$code] = $fit;
+        }
+    }
+
+    /** Options that show only after others were answered: each is looked for on the way of a check that answers it. */
+    private function search(): void
+    {
+        $searches = 0;
+        foreach ($this->setup->options as $option) {
+            if (Kind::Note === $option->kind || isset($this->map->options[$option->code])) {
+                continue;
+            }
+            foreach ($this->plan->checks as $check) {
+                $clicks = $check->visits[0];
+                $codes = array_map(static fn ($c): string => $c->option, $clicks);
+                if (!in_array($option->code, $codes, true) || isset($this->map->options[$option->code]) || $searches >= self::MOST_SEARCHES) {
+                    continue;
+                }
+                ++$searches;
+                $this->shopper->open();
+                try {
+                    foreach ($clicks as $click) {
+                        $this->match();
+                        if (!isset($this->map->options[$click->option])) {
+                            break;
+                        }
+                        $this->shopper->click($click);
+                    }
+                } catch (NotTried) {
+                    continue;
+                }
+                $this->match();
+            }
+        }
+    }
+
+    private function findQuantity(): void
+    {
+        $used = array_flip($this->map->options);
+        foreach ($this->shopper->controls() as $control) {
+            $words = $control->label.' '.($control->element->attribute('name') ?? '').' '.($control->element->attribute('id') ?? '');
+            if (!isset($used[$control->key()]) && in_array($control->kind, [Control::NUMBER, Control::TEXT, Control::LIST], true) && 1 === preg_match(self::QUANTITY, $words)) {
+                $this->map->quantity = $control->key();
+
+                return;
+            }
+        }
+        foreach ($this->shopper->controls() as $control) {
+            if (!isset($used[$control->key()]) && Control::NUMBER === $control->kind && $control->element->value === (string) $this->setup->quantity->min) {
+                $this->map->quantity = $control->key();
+
+                return;
+            }
+        }
+    }
+
+    private function tellOptions(): void
+    {
+        foreach ($this->setup->options as $option) {
+            if (Kind::Note === $option->kind) {
+                continue;
+            }
+            $key = $this->map->options[$option->code] ?? null;
+            if (null === $key) {
+                $this->map->missing[] = ['what' => 'option '.$option->code, 'why' => sprintf('No control on the page asks for %s by name, kind and values.', $option->name())];
+            } else {
+                $this->map->found[] = ['what' => 'option '.$option->code, 'how' => sprintf('%s, fits to %d of 200', $key, $this->fits[$option->code] ?? 0)];
+            }
+        }
+        null === $this->map->quantity ? $this->map->missing[] = ['what' => 'quantity', 'why' => 'No field asks how many.'] : $this->map->found[] = ['what' => 'quantity', 'how' => $this->map->quantity];
+    }
+
+    /**
+     * Sales that differ in as much as possible.
+     *
+     * @return list<Check>
+     */
+    private function sales(): array
+    {
+        $all = array_values(array_filter($this->plan->checks, fn (Check $c): bool => $c->accepted && 'form' === $c->route && null === $c->sent && 1 === count($c->visits) && 1 === count($c->lines) && [] === array_filter($c->visits[0], fn ($click): bool => !isset($this->map->options[$click->option]))));
+        $chosen = $seen = [];
+        foreach ([true, false] as $more) {
+            foreach ($all as $check) {
+                $line = $check->lines[0];
+                $new = 0;
+                foreach (['unitPrice', 'sku', 'image', 'lineTotal', 'weight'] as $field) {
+                    $new += isset($seen[$field][(string) $line[$field]]) ? 0 : 1;
+                }
+                $isMore = $check->quantity[0] > $this->setup->quantity->min;
+                if ($isMore === $more && $new > 0 && ($more || [] === $line['ownLines']) && count($chosen) < ($more ? 1 : self::MOST_SALES) && null !== $line['unitPrice']) {
+                    $chosen[] = $check;
+                    foreach (['unitPrice', 'sku', 'image', 'lineTotal', 'weight'] as $field) {
+                        $seen[$field][(string) $line[$field]] = true;
+                    }
+                }
+            }
+        }
+
+        return [] === $chosen ? array_slice($all, 0, 2) : $chosen;
+    }
+
+    /**
+     * @param list<Check> $sales
+     */
+    private function watch(array $sales): void
+    {
+        $pages = $carts = $checkouts = $orders = $entries = [];
+        foreach ($sales as $sale) {
+            try {
+                $page = $this->make($sale);
+            } catch (NotTried) {
+                continue;
+            }
+            $line = $sale->lines[0];
+            $expected = ['unitPrice' => $line['unitPrice'], 'lineTotal' => $line['lineTotal'], 'total' => $line['total'], 'sku' => $line['sku'], 'quantity' => (string) $line['quantity'], 'image' => $line['image'], 'weight' => $line['weight']];
+            $pages[] = new Observation($page, $expected);
+            $cart = $this->toCart($sale, $page);
+            if (null === $cart) {
+                continue;
+            }
+            $carts[] = new Observation($cart, $expected);
+            $entries[] = array_map(static fn (array $e): string => $e['value'], $line['entries']['cart']);
+            $checkout = $this->toCheckout($sale, $cart);
+            if (null === $checkout) {
+                continue;
+            }
+            $checkouts[] = new Observation($checkout, $expected);
+            $order = $this->orders ? $this->toOrder($sale) : null;
+            if (null !== $order) {
+                $orders[] = new Observation($order, $expected);
+            }
+        }
+        $this->learnPage($pages);
+        $minor = $this->setup->currency->minorUnits;
+        $name = $this->setup->item->name;
+        $this->map->cartLines = [] === $carts ? null : LinePlaces::learn($carts, $entries, $minor, $name);
+        $this->map->checkoutLines = [] === $checkouts ? null : LinePlaces::learn($checkouts, $entries, $minor, $name);
+        $this->map->orderLines = [] === $orders ? null : LinePlaces::learn($orders, $entries, $minor, $name);
+        $this->tellLines('cart', $this->map->cartLines, [] === $carts ? 'No page was found that shows what was added.' : null);
+        $this->tellLines('checkout', $this->map->checkoutLines, [] === $checkouts ? 'Nothing on the cart led to a page that shows the line again.' : null);
+        if ($this->orders) {
+            $this->tellLines('order', $this->map->orderLines, [] === $orders ? 'Nothing on the checkout led to a page that shows the order.' : null);
+        } else {
+            $this->map->missing[] = ['what' => 'order', 'why' => 'Orders are not allowed in this shop (--orders allows them).'];
+        }
+        $this->findExpress($sales[0]);
+    }
+
+    private function make(Check $sale): PageSnapshot
+    {
+        $this->shopper->open();
+        foreach ($sale->visits[0] as $click) {
+            if (!$this->shopper->click($click)) {
+                throw new NotTried(sprintf('The page did not take %s.', $click->words));
+            }
+        }
+        $this->shopper->quantity($sale->quantity[0]);
+
+        return $this->pilot->page();
+    }
+
+    /**
+     * @param list<Observation> $pages
+     */
+    private function learnPage(array $pages): void
+    {
+        $learner = new PlaceLearner($pages, $this->setup->currency->minorUnits);
+        foreach (['unitPrice' => 'unit price', 'total' => 'total', 'image' => 'image'] as $field => $words) {
+            $place = [] === $pages ? null : $learner->place($field);
+            if (null === $place) {
+                $this->map->missing[] = ['what' => 'page '.$words, 'why' => 'No place on the page changes when this is expected to change, and stays when it stays.'];
+            } else {
+                $this->map->places[$field] = $place[0];
+                $this->map->found[] = ['what' => 'page '.$words, 'how' => sprintf('%s, fits to %d %%', $place[0], $place[1])];
+            }
+        }
+        if (($this->map->places['total'] ?? null) === ($this->map->places['unitPrice'] ?? '')) {
+            // One amount cannot be told for both; where quantities differed it is the total, else the price of one.
+            unset($this->map->places['total']);
+        }
+    }
+
+    private function tellLines(string $stage, ?LinePlaces $lines, ?string $why): void
+    {
+        if (null === $lines) {
+            $this->map->missing[] = ['what' => $stage, 'why' => $why ?? 'No place on it changes as the line is expected to change.'];
+
+            return;
+        }
+        $this->map->found[] = ['what' => $stage.' line', 'how' => $lines->line];
+        foreach (LinePlaces::FIELDS as $field) {
+            isset($lines->fields[$field]) ? $this->map->found[] = ['what' => $stage.' '.$field, 'how' => $lines->fields[$field]] : $this->map->missing[] = ['what' => $stage.' '.$field, 'why' => 'No place in the line says it.'];
+        }
+        null === $lines->total ? $this->map->missing[] = ['what' => $stage.' total', 'why' => 'No place outside of the line says it.'] : $this->map->found[] = ['what' => $stage.' total', 'how' => $lines->total];
+    }
+
+    private function toCart(Check $sale, PageSnapshot $page): ?PageSnapshot
+    {
+        if (null !== $this->map->add) {
+            $button = $this->shopper->button($this->map->add);
+            if (null === $button || Buttons::isDisabled($button)) {
+                return null;
+            }
+            $after = $this->pilot->click($button);
+
+            return null === $this->map->cart ? $after : $this->pilot->visit($this->map->cart);
+        }
+        foreach ($this->adding($page) as $button) {
+            $product = $this->pilot->address();
+            $after = $this->pilot->click($button);
+            $cart = $this->cartAfter($sale, $after, $product);
+            if (null !== $cart) {
+                $this->map->add = Buttons::key($button);
+                $this->map->found[] = ['what' => 'add button', 'how' => Buttons::words($button)];
+
+                return $cart;
+            }
+            $this->make($sale);
+        }
+        $this->map->missing[] = ['what' => 'add button', 'why' => 'No button on the page led to a cart that shows the item.'];
+
+        return null;
+    }
+
+    /**
+     * Buttons that may add to the cart, the most likely first.
+     *
+     * @return list<PageElement>
+     */
+    private function adding(PageSnapshot $page): array
+    {
+        $known = array_map(fn (string $key): ?Control => $this->shopper->byKey($key), [...array_values($this->map->options), $this->map->quantity ?? '']);
+        $controls = array_values(array_filter($known, static fn (?Control $c): bool => null !== $c));
+        $form = ($controls[0] ?? null)?->element->closest(static fn (PageElement $e): bool => 'form' === $e->tag);
+        $ranked = [];
+        foreach (Buttons::buttons($page) as $n => $button) {
+            $words = Buttons::words($button);
+            $worth = -$n;
+            $worth += null !== $form && $form->contains($button) ? 40 : 0;
+            $worth += 1 === preg_match(Buttons::ADD, $words) ? 30 : 0;
+            $worth += 'submit' === strtolower($button->attribute('type') ?? ('button' === $button->tag ? 'submit' : '')) ? 10 : 0;
+            $worth -= 1 === preg_match(Buttons::ASIDE, $words) ? 60 : 0;
+            $worth -= 1 === preg_match(Buttons::EXPRESS, $words) ? 25 : 0;
+            $worth -= null !== $button->closest(static fn (PageElement $e): bool => in_array($e->tag, ['header', 'nav', 'footer'], true) || 'search' === $e->attribute('role')) ? 50 : 0;
+            $isOfOption = [] !== array_filter($controls, static fn (Control $c): bool => $c->element === $button || [] !== array_filter($c->items, static fn ($i): bool => $i->element === $button));
+            if ($worth > -40 && !$isOfOption && !Buttons::isDisabled($button)) {
+                $ranked[] = [$worth, $button];
+            }
+        }
+        usort($ranked, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
+
+        return array_slice(array_column($ranked, 1), 0, 4);
+    }
+
+    /** The cart after something was added: the page that followed, one that a link leads to, or what opened beside the item. */
+    private function cartAfter(Check $sale, PageSnapshot $after, string $product): ?PageSnapshot
+    {
+        $item = $this->setup->item->name;
+        $here = $this->pilot->address();
+        if (self::path($here) !== self::path($product) && Evidence::of($after, $sale, $item)) {
+            $this->map->cart = $here;
+
+            return $after;
+        }
+        $ranked = [];
+        foreach (Buttons::links($after) as $n => $link) {
+            $href = $this->full($link->attribute('href') ?? '', $here);
+            if (null === $href || self::path($href) === self::path($product)) {
+                continue;
+            }
+            $worth = (1 === preg_match(Buttons::CART, Buttons::words($link).' '.$href) ? 50 : 0) + (null !== $link->closest(static fn (PageElement $e): bool => in_array($e->attribute('role'), ['dialog', 'alert', 'status'], true) || 'dialog' === $e->tag) ? 40 : 0) - $n;
+            $ranked[$href] = max($ranked[$href] ?? -999, $worth);
+        }
+        arsort($ranked);
+        foreach (array_slice(array_keys($ranked), 0, self::MOST_LINKS) as $href) {
+            $page = $this->pilot->visit($href);
+            if (Evidence::of($page, $sale, $item) && [] === array_filter($this->map->options, fn (string $key): bool => null !== $this->shopper->byKey($key))) {
+                $this->map->cart = $href;
+
+                return $page;
+            }
+        }
+
+        return null;
+    }
+
+    private function toCheckout(Check $sale, PageSnapshot $cart): ?PageSnapshot
+    {
+        if (null !== $this->map->toCheckout) {
+            $button = Buttons::find($cart, $this->map->toCheckout);
+
+            return null === $button ? null : $this->pilot->click($button);
+        }
+        $ranked = [];
+        $here = $this->pilot->address();
+        foreach ([...Buttons::links($cart), ...Buttons::buttons($cart)] as $n => $button) {
+            $words = Buttons::words($button);
+            $href = $this->full($button->attribute('href') ?? '', $here);
+            if (1 === preg_match(Buttons::ASIDE, $words) || ('a' === $button->tag && (null === $href || in_array(self::path($href), [self::path($here), self::path($this->map->address)], true)))) {
+                continue;
+            }
+            $worth = (1 === preg_match(Buttons::CHECKOUT, $words.' '.($href ?? '')) ? 60 : 0) + ('a' === $button->tag ? 5 : 0) - (null !== $button->closest(static fn (PageElement $e): bool => in_array($e->tag, ['header', 'nav', 'footer'], true)) ? 40 : 0);
+            $ranked[] = [$worth, -$n, Buttons::key($button)];
+        }
+        rsort($ranked);
+        foreach (array_slice($ranked, 0, 4) as [$worth, , $key]) {
+            if ($worth < 0) {
+                continue;
+            }
+            $button = Buttons::find($this->pilot->page(), $key);
+            if (null === $button) {
+                continue;
+            }
+            $after = $this->pilot->click($button);
+            if (self::path($this->pilot->address()) !== self::path($here) && Evidence::of($after, $sale, $this->setup->item->name)) {
+                $this->map->toCheckout = $key;
+                $this->map->found[] = ['what' => 'way to the checkout', 'how' => Buttons::words($button)];
+
+                return $after;
+            }
+            if (null !== $this->map->cart) {
+                $this->pilot->visit($this->map->cart);
+            }
+        }
+
+        return null;
+    }
+
+    private function toOrder(Check $sale): ?PageSnapshot
+    {
+        $after = Ordering::place($this->pilot);
+
+        return null !== $after && Evidence::of($after, $sale, $this->setup->item->name) ? $after : null;
+    }
+
+    private function findExpress(Check $sale): void
+    {
+        if (null === $this->map->checkoutLines) {
+            return;
+        }
+        try {
+            $page = $this->make($sale);
+        } catch (NotTried) {
+            return;
+        }
+        foreach ($this->adding($page) as $button) {
+            if (Buttons::key($button) === $this->map->add) {
+                continue;
+            }
+            $after = $this->pilot->click($button);
+            if (self::path($this->pilot->address()) !== self::path($this->map->address) && Evidence::of($after, $sale, $this->setup->item->name) && [] !== $this->map->checkoutLines->lines($after)) {
+                $this->map->express = Buttons::key($button);
+                $this->map->found[] = ['what' => 'express button', 'how' => Buttons::words($button)];
+
+                return;
+            }
+            $this->make($sale);
+        }
+        $this->map->missing[] = ['what' => 'express button', 'why' => 'No other button led straight to the checkout.'];
+    }
+
+    private function full(string $href, string $from): ?string
+    {
+        if ('' === $href || 1 === preg_match('/^(?:#|javascript:|mailto:|tel:)/i', $href)) {
+            return null;
+        }
+        $full = \Symfony\Component\DomCrawler\UriResolver::resolve($href, $from);
+
+        return parse_url($full, PHP_URL_HOST) === parse_url($this->map->address, PHP_URL_HOST) ? $full : null;
+    }
+
+    private static function path(string $address): string
+    {
+        return rtrim((string) parse_url($address, PHP_URL_HOST).(string) parse_url($address, PHP_URL_PATH), '/');
+    }
+}

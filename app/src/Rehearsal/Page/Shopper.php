@@ -1,0 +1,329 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Rehearsal\Page;
+
+use Ithrel\App\Browser\MadeFile;
+use Ithrel\App\Browser\Pilot;
+use Ithrel\App\Rehearsal\NoAnswer;
+use Ithrel\App\Rehearsal\NotTried;
+use Ithrel\Core\Page\Control;
+use Ithrel\Core\Page\ControlFinder;
+use Ithrel\Core\Page\ControlItem;
+use Ithrel\Core\Page\OptionMatcher;
+use Ithrel\Core\Page\PageElement;
+use Ithrel\Core\Page\PageMap;
+use Ithrel\Core\Page\PageSnapshot;
+use Ithrel\Core\Page\Signature;
+use Ithrel\Core\Plan\Click;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * Answers the options of a setup on an item's page, by the controls that a map names.
+ */
+final class Shopper
+{
+    /** @var array<string, true> options whose fields did not take all that was typed, since the page was opened */
+    public array $held = [];
+
+    /** @var array{PageSnapshot, list<Control>}|null */
+    private ?array $controls = null;
+
+    /**
+     * @param string $folder for files to be uploaded
+     */
+    public function __construct(public readonly Pilot $pilot, private readonly Setup $setup, private readonly PageMap $map, private readonly string $folder)
+    {
+    }
+
+    public function open(bool $asNew = true): PageSnapshot
+    {
+        $this->held = [];
+
+        return $asNew ? $this->pilot->newShopper($this->map->address) : $this->pilot->visit($this->map->address);
+    }
+
+    /**
+     * @return list<Control> of the page as it was looked at last
+     */
+    public function controls(): array
+    {
+        $page = $this->pilot->page();
+        if (null === $this->controls || $this->controls[0] !== $page) {
+            $this->controls = [$page, ControlFinder::of($page)];
+        }
+
+        return $this->controls[1];
+    }
+
+    /** The control of an option; null where the page has none at the moment. */
+    public function control(string $option): ?Control
+    {
+        return $this->byKey($this->map->options[$option] ?? '');
+    }
+
+    public function byKey(string $key): ?Control
+    {
+        $found = null;
+        foreach ($this->controls() as $control) {
+            if ($control->key() === $key) {
+                // Of two with one name the one that is shown.
+                $found = null === $found || (!$found->isShown() && $control->isShown()) ? $control : $found;
+            }
+        }
+
+        return $found;
+    }
+
+    /** Whether the page offers an option, or one of its values. */
+    public function isOffered(string $code, ?string $value): bool
+    {
+        $option = $this->setup->option($code);
+        if (null === $option) {
+            return false;
+        }
+        if (Kind::Note === $option->kind) {
+            return str_contains($this->pilot->page()->root->text(), trim((string) preg_replace('/\s+/u', ' ', $option->label)));
+        }
+        if (!isset($this->map->options[$code])) {
+            throw new NotTried(sprintf('%s was not found on the page.', $option->name()));
+        }
+        $control = $this->control($code);
+        if (null === $control || !$control->isShown() || $control->isDisabled()) {
+            return false;
+        }
+        if (null === $value || Kind::Flag === $option->kind) {
+            return true;
+        }
+        $item = OptionMatcher::item($control, $option->value($value)->label ?? $value);
+
+        return null !== $item && $item->isShown() && !$item->isDisabled();
+    }
+
+    /**
+     * @return bool whether the page took it
+     *
+     * @throws NotTried
+     * @throws NoAnswer
+     */
+    public function click(Click $click): bool
+    {
+        $option = $this->setup->option($click->option) ?? throw new NotTried(sprintf('The setup has no option %s.', $click->option));
+        if (!isset($this->map->options[$click->option])) {
+            throw new NotTried(sprintf('%s was not found on the page.', $option->name()));
+        }
+        $control = $this->control($click->option);
+        if (null === $control || !$control->isShown() || $control->isDisabled()) {
+            return false;
+        }
+
+        return match ($option->kind) {
+            Kind::One, Kind::Part => $this->pick($option, $control, is_string($click->answer) ? $click->answer : null),
+            Kind::Several => $this->pickAll($option, $control, is_array($click->answer) ? array_values(array_filter($click->answer, is_string(...))) : []),
+            Kind::Flag => $this->tick($control, true === $click->answer),
+            Kind::File => $this->upload($control, is_array($click->answer) ? $click->answer : []),
+            default => $this->write($option, $control, is_string($click->answer) ? $click->answer : ''),
+        };
+    }
+
+    /**
+     * Sets an answer past the page: what the page bars or hides is freed first, and no script of the page hears of it.
+     *
+     * @throws NotTried where the page has nothing that could be sent
+     */
+    public function send(string $code, mixed $answer): void
+    {
+        $option = $this->setup->option($code);
+        $control = $this->control($code);
+        if (null === $option || null === $control || Kind::File === $option->kind) {
+            throw new NotTried(sprintf('%s has no field on the page that could be sent past it.', $option?->name() ?? $code));
+        }
+        $free = 'function(v, on) { for (let n = this; n; n = n.parentElement) { n.removeAttribute("hidden"); n.removeAttribute("disabled") } for (const a of ["required", "maxlength", "minlength", "pattern", "min", "max", "step"]) this.removeAttribute(a); if (v === null) { if ("selected" in this) this.selected = on; else this.checked = on } else this.value = v; if (this.form) this.form.noValidate = true }';
+        if ([] === $control->items) {
+            $this->pilot->call($control->element, $free, [is_string($answer) ? $answer : '', true]);
+
+            return;
+        }
+        $codes = array_filter(is_array($answer) ? $answer : [$answer], is_string(...));
+        $labels = array_map(static fn (string $c): string => $option->value($c)->label ?? $c, $codes);
+        foreach ($labels as $label) {
+            if (null === OptionMatcher::item($control, $label)) {
+                throw new NotTried(sprintf('%s has no field on the page that could be sent past it.', $label));
+            }
+        }
+        foreach ($control->items as $item) {
+            $isOn = Kind::Flag === $option->kind ? true === $answer : [] !== array_filter($labels, static fn (string $label): bool => OptionMatcher::item($control, $label) === $item);
+            $this->pilot->call($item->element, $free, [null, $isOn]);
+        }
+    }
+
+    public function quantity(int $quantity): void
+    {
+        $control = null === $this->map->quantity ? null : $this->byKey($this->map->quantity);
+        if (null === $control) {
+            if ($quantity !== $this->setup->quantity->min) {
+                throw new NotTried('The page has no field for the quantity.');
+            }
+
+            return;
+        }
+        if (Control::LIST === $control->kind) {
+            foreach ($control->items as $n => $item) {
+                if (trim($item->text) === (string) $quantity || $item->element->attribute('value') === (string) $quantity) {
+                    $this->pilot->choose($control->element, $n);
+
+                    return;
+                }
+            }
+            throw new NotTried(sprintf('%d pieces cannot be chosen on the page.', $quantity));
+        }
+        if ($control->element->value !== (string) $quantity) {
+            $this->pilot->type($control->element, (string) $quantity);
+        }
+    }
+
+    /** A button of the map on the page as it is now. */
+    public function button(?string $key): ?PageElement
+    {
+        return null === $key ? null : Buttons::find($this->pilot->page(), $key);
+    }
+
+    private function pick(Option $option, Control $control, ?string $code): bool
+    {
+        if (null === $code) {
+            return $this->none($option, $control);
+        }
+        $label = $option->value($code)->label ?? $code;
+        $item = OptionMatcher::item($control, $label);
+        if (null !== $item && Control::LIST === $control->kind && 'select' === $control->element->tag) {
+            if (!$item->isShown() || $item->isDisabled()) {
+                return false;
+            }
+            $this->pilot->choose($control->element, (int) array_search($item, $control->items, true));
+
+            return true;
+        }
+        if (Control::LIST === $control->kind && (null === $item || !$item->element->isShown)) {
+            // A list that opens first.
+            $this->pilot->click($control->element);
+            $opened = $this->control($option->code);
+            $item = null === $opened ? null : OptionMatcher::item($opened, $label);
+        }
+        if (null === $item || !$item->isShown() || $item->isDisabled()) {
+            return false;
+        }
+        if (!$this->pilot->isPicked($item->element)) {
+            $this->press($item);
+        }
+
+        return true;
+    }
+
+    private function none(Option $option, Control $control): bool
+    {
+        foreach ($control->items as $n => $item) {
+            if ($item->isNone() && !$item->isDisabled()) {
+                'select' === $control->element->tag ? $this->pilot->choose($control->element, $n) : $this->press($item);
+
+                return true;
+            }
+        }
+        foreach ($control->items as $item) {
+            if ($this->pilot->isPicked($item->element)) {
+                if (null === $item->element->attribute('aria-pressed')) {
+                    throw new NotTried(sprintf('The page has no way to take the answer to %s back.', $option->name()));
+                }
+                $this->press($item);
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * @param list<string> $codes
+     */
+    private function pickAll(Option $option, Control $control, array $codes): bool
+    {
+        $wanted = [];
+        foreach ($codes as $code) {
+            $item = OptionMatcher::item($control, $option->value($code)->label ?? $code);
+            if (null === $item || !$item->isShown() || $item->isDisabled()) {
+                return false;
+            }
+            $wanted[Signature::of($item->element)] = true;
+        }
+        if ('select' === $control->element->tag) {
+            $this->pilot->chooseAll($control->element, array_keys(array_filter($control->items, static fn (ControlItem $item): bool => isset($wanted[Signature::of($item->element)]))));
+
+            return true;
+        }
+        foreach (array_keys($control->items) as $n) {
+            $item = $this->control($option->code)->items[$n] ?? null;
+            if (null !== $item && isset($wanted[Signature::of($item->element)]) !== $this->pilot->isPicked($item->element)) {
+                $this->press($item);
+            }
+        }
+
+        return true;
+    }
+
+    private function tick(Control $control, bool $yes): bool
+    {
+        $item = $control->items[0] ?? new ControlItem('', $control->element);
+        if (Control::CHECK === $control->kind) {
+            if ($this->pilot->isPicked($item->element) !== $yes) {
+                $this->press($item);
+            }
+
+            return true;
+        }
+        $words = $yes ? '/^(?:yes|ja|oui|sí|si|sim|да|是|نعم|כן)\b/iu' : '/^(?:no|nein|non|não|нет|否|لا|לא|none)\b/iu';
+        foreach ($control->items as $n => $each) {
+            if (1 === preg_match($words, trim($each->text)) || (!$yes && $each->isNone())) {
+                'select' === $control->element->tag ? $this->pilot->choose($control->element, $n) : $this->press($each);
+
+                return true;
+            }
+        }
+        throw new NotTried('Which of its answers is yes could not be told.');
+    }
+
+    private function write(Option $option, Control $control, string $text): bool
+    {
+        in_array($control->kind, [Control::DATE, Control::COLOUR], true) ? $this->pilot->set($control->element, $text) : $this->pilot->type($control->element, $text);
+        $stands = $this->control($option->code)?->element->value;
+        unset($this->held[$option->code]);
+        if (null !== $stands && $stands !== str_replace(["\r\n", "\r"], "\n", $text) && Control::COLOUR !== $control->kind && Control::DATE !== $control->kind) {
+            $this->held[$option->code] = true;
+        }
+
+        return true;
+    }
+
+    /**
+     * @param list<array{name: string, type?: string, bytes?: int, width?: int, height?: int}>|list<string> $files
+     */
+    private function upload(Control $control, array $files): bool
+    {
+        $paths = [];
+        foreach ($files as $file) {
+            // A browser tells the type of a file by its ending.
+            $paths[] = MadeFile::in($this->folder, MadeFile::withEnding(is_array($file) ? $file : ['name' => $file]));
+        }
+        if (count($paths) > 1 && null === $control->element->attribute('multiple')) {
+            throw new NotTried('The page takes one file at a time.');
+        }
+        $this->pilot->upload($control->element, $paths);
+
+        return true;
+    }
+
+    private function press(ControlItem $item): void
+    {
+        $this->pilot->click($item->element->isShown ? $item->element : $item->label ?? $item->element);
+    }
+}

@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Rehearsal;
+
+use Ithrel\App\Store\RehearsalCheck;
+use Ithrel\Core\Compare\Csv;
+use Ithrel\Core\Compare\Difference;
+use Ithrel\Core\Compare\LikelyPlaces;
+use Ithrel\Core\Finding\Words\PlaceWords;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * A run of checks as data, as CSV and in words.
+ */
+final readonly class RunText
+{
+    /**
+     * @param list<TriedCheck> $checks
+     */
+    public function __construct(private Setup $setup, private array $checks)
+    {
+    }
+
+    /**
+     * @return list<array<string, mixed>>
+     */
+    public function checks(): array
+    {
+        return array_map(static fn (TriedCheck $t): array => [
+            'number' => $t->check->number, 'purpose' => $t->check->purpose->value, 'about' => $t->check->about, 'verdict' => $t->verdict,
+            'differences' => array_map(self::difference(...), $t->differences),
+            'reason' => $t->reason, 'notLookedAt' => $t->unseen,
+        ] + (null === $t->picture ? [] : ['picture' => $t->picture]), $this->checks);
+    }
+
+    /**
+     * @return list<array{at: string, words: string, explains: int, of: int}>
+     */
+    public function likely(): array
+    {
+        $tried = $differing = [];
+        foreach ($this->checks as $t) {
+            if (in_array($t->verdict, [RehearsalCheck::AGREES, RehearsalCheck::DIFFERS], true)) {
+                $tried[] = $t->check;
+            }
+            if (RehearsalCheck::DIFFERS === $t->verdict) {
+                $differing[$t->check->number] = $t->differences;
+            }
+        }
+        $words = new PlaceWords($this->setup);
+
+        return array_map(static fn (array $place): array => ['at' => $place['at'], 'words' => $words->of($place['at']), 'explains' => count($place['checks']), 'of' => count($differing)], LikelyPlaces::of($tried, $differing));
+    }
+
+    /**
+     * @return array{agrees: int, differs: int, noAnswer: int, notTried: int}
+     */
+    public function tally(): array
+    {
+        $by = array_count_values(array_map(static fn (TriedCheck $t): string => $t->verdict, $this->checks));
+
+        return ['agrees' => $by[RehearsalCheck::AGREES] ?? 0, 'differs' => $by[RehearsalCheck::DIFFERS] ?? 0, 'noAnswer' => $by[RehearsalCheck::NO_ANSWER] ?? 0, 'notTried' => $by[RehearsalCheck::NOT_TRIED] ?? 0];
+    }
+
+    /**
+     * What no check of the run looked at.
+     *
+     * @return list<string>
+     */
+    public function unseen(): array
+    {
+        $all = array_map(static fn (TriedCheck $t): array => $t->unseen, array_values(array_filter($this->checks, static fn (TriedCheck $t): bool => in_array($t->verdict, [RehearsalCheck::AGREES, RehearsalCheck::DIFFERS], true) && $t->check->accepted && [] !== $t->unseen)));
+
+        return [] === $all ? [] : array_values(array_intersect(...$all));
+    }
+
+    public function csv(): string
+    {
+        $rows = [['Check', 'Purpose', 'About', 'Verdict', 'Stage', 'Field', 'Expected', 'Found', 'Reason']];
+        foreach ($this->checks as $t) {
+            $own = [(string) $t->check->number, $t->check->purpose->value, $t->check->about, $t->verdict];
+            foreach ([] === $t->differences ? [null] : $t->differences as $d) {
+                $rows[] = [...$own, $d->stage ?? '', $d->field ?? '', $d->expected ?? '', $d->found ?? '', $t->reason ?? ''];
+            }
+        }
+
+        return Csv::text($rows);
+    }
+
+    /**
+     * @return array{stage: string, field: string, expected: string, found: string}
+     */
+    private static function difference(Difference $difference): array
+    {
+        $field = lcfirst(str_replace(' ', '', ucwords($difference->field)));
+
+        return ['stage' => $difference->stage, 'field' => $field, 'expected' => $difference->expected, 'found' => $difference->found];
+    }
+}

@@ -1,0 +1,134 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Page;
+
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * What a line of a cart carries, read out of the words in it: each label that the setup knows, and what stands behind it.
+ */
+final readonly class CarriedEntries
+{
+    public function __construct(private Setup $setup)
+    {
+    }
+
+    /**
+     * @param list<array{label: string, value: string}> $expected
+     *
+     * @return list<array{label: string, value: string}> as found, in the setup's own words where they mean the same
+     */
+    public function read(PageElement $line, array $expected): array
+    {
+        $chunks = self::chunks($line);
+        $labels = [];
+        foreach ($this->setup->options as $option) {
+            $labels[Wording::plain($option->label)] = $option->label;
+        }
+        foreach ($this->setup->item->data as $data) {
+            $labels[Wording::plain($data->label)] = $data->label;
+        }
+        $found = [];
+        foreach ($this->pairs($chunks, $labels) as [$label, $value]) {
+            $own = $labels[Wording::plain($label)];
+            $wanted = array_values(array_filter($expected, static fn (array $e): bool => $e['label'] === $own))[0]['value'] ?? null;
+            // A value that is carried with or without the charge in its label is the same value.
+            $found[] = ['label' => $own, 'value' => null !== $wanted && self::isSame($wanted, $value) ? $wanted : $value];
+        }
+        $said = implode("\n", $chunks);
+        foreach ($expected as $entry) {
+            $isThere = [] !== array_filter($found, static fn (array $f): bool => $f['label'] === $entry['label']);
+            if (!$isThere && (str_contains($said, $entry['value']) || str_contains($said, Wording::withoutCharge($entry['value'])))) {
+                // A shop may carry values without their labels.
+                $found[] = $entry;
+            }
+        }
+        // The order of the shop's own words is not looked at where a label stands alone.
+        $rank = array_flip(array_map(static fn (array $e): string => $e['label'], $expected));
+        usort($found, static fn (array $a, array $b): int => ($rank[$a['label']] ?? 999) <=> ($rank[$b['label']] ?? 999));
+
+        return $found;
+    }
+
+    private static function isSame(string $wanted, string $found): bool
+    {
+        $plain = static fn (string $text): string => trim((string) preg_replace('/\s+/u', ' ', $text));
+        if ($plain($wanted) === $plain($found) || $plain(Wording::withoutCharge($wanted)) === $plain(Wording::withoutCharge($found))) {
+            return true;
+        }
+        $parts = static fn (string $text): array => array_map(static fn (string $p): string => $plain(Wording::withoutCharge($p)), explode(';', (string) preg_replace('/\s*[;,]\s*/u', ';', $text)));
+
+        return str_contains($wanted, ';') && $parts($wanted) === $parts($found);
+    }
+
+    /**
+     * Labels with what stands behind them: "Size: Large" in one run of words, or a label in one and its value in the next.
+     *
+     * @param list<string>          $chunks
+     * @param array<string, string> $labels
+     *
+     * @return list<array{string, string}>
+     */
+    private function pairs(array $chunks, array $labels): array
+    {
+        $pairs = [];
+        for ($i = 0; $i < count($chunks); ++$i) {
+            $chunk = $chunks[$i];
+            if (isset($labels[Wording::plain($chunk)])) {
+                $next = $chunks[$i + 1] ?? null;
+                if (null !== $next && !isset($labels[Wording::plain($next)])) {
+                    $pairs[] = [$chunk, $next];
+                    ++$i;
+                } else {
+                    $pairs[] = [$chunk, ''];
+                }
+                continue;
+            }
+            foreach ($labels as $label) {
+                if (1 === preg_match('/^'.preg_quote(rtrim($label, ' *:'), '/').'\s*\*?\s*[:=–-]\s*(.*)$/isu', $chunk, $m)) {
+                    $pairs[] = [$label, trim($m[1])];
+                    break;
+                }
+            }
+        }
+
+        return $pairs;
+    }
+
+    /**
+     * Runs of words as blocks hold them.
+     *
+     * @return list<string>
+     */
+    private static function chunks(PageElement $element): array
+    {
+        $chunks = [];
+        $run = '';
+        $flush = static function () use (&$chunks, &$run): void {
+            $text = trim((string) preg_replace('/[ \t\x{A0}]+/u', ' ', $run));
+            if ('' !== $text) {
+                $chunks[] = $text;
+            }
+            $run = '';
+        };
+        $walk = static function (PageElement $node) use (&$walk, &$run, $flush): void {
+            foreach ($node->children as $child) {
+                if ('#text' === $child->tag) {
+                    $run .= $child->isShown ? $child->name : '';
+                } elseif (in_array($child->tag, ['span', 'b', 'i', 'em', 'strong', 'small', 'bdi', 'a', 'u', 'mark'], true)) {
+                    $walk($child);
+                } elseif (!in_array($child->tag, ['script', 'style', 'select', 'button'], true)) {
+                    $flush();
+                    $walk($child);
+                    $flush();
+                }
+            }
+        };
+        $walk($element);
+        $flush();
+
+        return $chunks;
+    }
+}

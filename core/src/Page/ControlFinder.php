@@ -1,0 +1,288 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Page;
+
+/**
+ * Finds all with which a shopper can answer on a page: native fields, and the patterns of the WAI-ARIA Authoring Practices.
+ */
+final class ControlFinder
+{
+    /** Elements around a control in which its words are looked for. */
+    private const MOST_AROUND = 3;
+
+    /** @var array<string, PageElement> id => element */
+    private array $byId = [];
+
+    /** @var array<string, PageElement> id of a field => its label */
+    private array $labels = [];
+
+    /** @var list<Control> */
+    private array $controls = [];
+
+    /** @var array<int, true> elements that belong to a control already */
+    private array $taken = [];
+
+    private function __construct(private readonly PageSnapshot $page)
+    {
+        foreach ($page->all() as $element) {
+            $id = $element->attribute('id');
+            if (null !== $id) {
+                $this->byId[$id] ??= $element;
+            }
+            if ('label' === $element->tag && null !== $element->attribute('for')) {
+                $this->labels[$element->attribute('for')] ??= $element;
+            }
+        }
+    }
+
+    /**
+     * @return list<Control> in the order of the page, also those that are not shown
+     */
+    public static function of(PageSnapshot $page): array
+    {
+        $finder = new self($page);
+        $sets = [];
+        foreach ($page->all() as $element) {
+            if (isset($finder->taken[$element->id]) || '#text' === $element->tag) {
+                continue;
+            }
+            $type = strtolower($element->attribute('type') ?? '');
+            $aria = $element->attribute('role') ?? '';
+            if ('select' === $element->tag) {
+                $finder->nativeList($element);
+            } elseif ('input' === $element->tag && in_array($type, ['radio', 'checkbox'], true) || in_array($aria, ['radio', 'checkbox', 'switch', 'menuitemradio', 'menuitemcheckbox'], true)) {
+                $finder->inSet($element, 'radio' === $type || str_ends_with($aria, 'radio') ? Control::RADIOS : Control::CHECKS, $sets);
+            } elseif ('button' === $element->tag && null !== $element->attribute('aria-pressed') || ('button' === $aria && null !== $element->attribute('aria-pressed'))) {
+                $finder->inSet($element, 'toggle', $sets);
+            } elseif ('listbox' === $aria || ('combobox' === $aria && 'input' !== $element->tag)) {
+                $finder->ariaList($element, $aria);
+            } elseif ('input' === $element->tag) {
+                $finder->typed($element, $type);
+            } elseif ('textarea' === $element->tag || ('textbox' === $aria && null !== $element->attribute('contenteditable'))) {
+                $finder->add(new Control(Control::TEXT, $finder->labelOf($element), $element));
+            } elseif ('spinbutton' === $aria) {
+                $finder->add(new Control(Control::NUMBER, $finder->labelOf($element), $element));
+            }
+        }
+        $finder->addSets($sets);
+        $order = [];
+        foreach ($page->all() as $n => $element) {
+            $order[$element->id] ??= count($order);
+        }
+        usort($finder->controls, static fn (Control $a, Control $b): int => ($order[$a->items[0]->element->id ?? $a->element->id] ?? 0) <=> ($order[$b->items[0]->element->id ?? $b->element->id] ?? 0));
+
+        return $finder->controls;
+    }
+
+    private function add(Control $control): void
+    {
+        $this->controls[] = $control;
+        $this->taken[$control->element->id] = true;
+        foreach ($control->items as $item) {
+            $this->taken[$item->element->id] = true;
+        }
+    }
+
+    private function typed(PageElement $element, string $type): void
+    {
+        $kind = match ($type) {
+            'number', 'range' => Control::NUMBER,
+            'date' => Control::DATE,
+            'file' => Control::FILE,
+            'color' => Control::COLOUR,
+            '', 'text', 'search', 'email', 'tel', 'url', 'password' => Control::TEXT,
+            default => null,
+        };
+        if (null !== $kind) {
+            $this->add(new Control($kind, $this->labelOf($element), $element));
+        }
+    }
+
+    private function nativeList(PageElement $element): void
+    {
+        $items = [];
+        foreach ($element->all() as $option) {
+            if ('option' === $option->tag) {
+                $text = $option->attribute('label') ?? self::raw($option);
+                $items[] = new ControlItem($text, $option, null === $option->attribute('hidden') ? $element : null);
+            }
+        }
+        $this->add(new Control(null !== $element->attribute('multiple') ? Control::CHECKS : Control::LIST, $this->labelOf($element), $element, $items));
+    }
+
+    private function ariaList(PageElement $element, string $role): void
+    {
+        $items = [];
+        $around = $element;
+        if ('combobox' === $role) {
+            $around = $this->byId[$element->attribute('aria-controls') ?? $element->attribute('aria-owns') ?? ''] ?? $element;
+        }
+        foreach ($around->all() as $option) {
+            if ('option' === $option->attribute('role')) {
+                $items[] = new ControlItem('' !== $option->name ? $option->name : self::raw($option), $option, 'combobox' === $role ? $element : null);
+                $this->taken[$option->id] = true;
+            }
+        }
+        $this->taken[$around->id] = true;
+        $label = $this->labelOf($element);
+        $this->add(new Control('true' === $around->attribute('aria-multiselectable') ? Control::CHECKS : Control::LIST, $label, $element, $items));
+    }
+
+    /**
+     * @param array<string, array{string, non-empty-list<PageElement>}> $sets
+     */
+    private function inSet(PageElement $element, string $kind, array &$sets): void
+    {
+        $name = $element->attribute('name') ?? '';
+        $group = $element->closest(static fn (PageElement $e): bool => $e !== $element && ('fieldset' === $e->tag || in_array($e->attribute('role'), ['radiogroup', 'group', 'listbox', 'list'], true)));
+        $key = match (true) {
+            Control::RADIOS === $kind && '' !== $name => 'radios '.$name,
+            Control::CHECKS === $kind && str_ends_with($name, '[]') => 'checks '.$name,
+            null !== $group => $kind.' in '.$group->id,
+            'toggle' === $kind => 'toggle in '.($element->parent->id ?? 0),
+            default => $kind.' alone '.$element->id,
+        };
+        $sets[$key] = [$kind, [...$sets[$key][1] ?? [], $element]];
+        $this->taken[$element->id] = true;
+    }
+
+    /**
+     * @param array<string, array{string, non-empty-list<PageElement>}> $sets
+     */
+    private function addSets(array $sets): void
+    {
+        foreach ($sets as [$kind, $elements]) {
+            $items = array_map(fn (PageElement $e): ControlItem => new ControlItem($this->itemText($e), $e, $this->labelElement($e)), $elements);
+            if (1 === count($elements) && Control::RADIOS !== $kind) {
+                $this->controls[] = new Control(Control::CHECK, $items[0]->text, $elements[0], $items);
+                continue;
+            }
+            $around = self::around($elements);
+            // A radio among toggles: where one is pressed the others are not.
+            $this->controls[] = new Control('toggle' === $kind ? Control::RADIOS : $kind, $this->groupLabel($around, $elements), $around, $items);
+        }
+    }
+
+    /**
+     * @param non-empty-list<PageElement> $elements
+     */
+    private static function around(array $elements): PageElement
+    {
+        $around = $elements[0]->parent ?? $elements[0];
+        foreach ($elements as $element) {
+            while (!$around->contains($element) && null !== $around->parent) {
+                $around = $around->parent;
+            }
+        }
+
+        return $around;
+    }
+
+    /**
+     * @param list<PageElement> $elements
+     */
+    private function groupLabel(PageElement $around, array $elements): string
+    {
+        $group = $around->closest(static fn (PageElement $e): bool => 'fieldset' === $e->tag || in_array($e->attribute('role'), ['radiogroup', 'group', 'listbox'], true));
+        if (null !== $group) {
+            $named = $this->named($group);
+            if (null !== $named) {
+                return $named;
+            }
+            foreach ($group->children as $child) {
+                if ('legend' === $child->tag) {
+                    return self::raw($child);
+                }
+            }
+            if ('' !== $group->name) {
+                return $group->name;
+            }
+        }
+
+        return $this->wordsBefore($elements[0], $around);
+    }
+
+    private function itemText(PageElement $element): string
+    {
+        $label = $this->labelElement($element);
+        foreach ([$this->named($element) ?? '', $element->name, null === $label ? '' : self::raw($label), $element->attribute('title') ?? '', self::raw($element), $element->attribute('value') ?? ''] as $text) {
+            if ('' !== trim($text)) {
+                return trim($text);
+            }
+        }
+
+        return '';
+    }
+
+    private function labelElement(PageElement $element): ?PageElement
+    {
+        $for = $this->labels[$element->attribute('id') ?? ''] ?? null;
+
+        return $for ?? $element->closest(static fn (PageElement $e): bool => 'label' === $e->tag);
+    }
+
+    private function labelOf(PageElement $element): string
+    {
+        $named = $this->named($element);
+        $label = $this->labelElement($element);
+        foreach ([$named ?? '', null === $label ? '' : self::raw($label), $element->name, $element->attribute('title') ?? ''] as $text) {
+            if ('' !== trim($text)) {
+                return trim($text);
+            }
+        }
+
+        return $this->wordsBefore($element, $element);
+    }
+
+    private function named(PageElement $element): ?string
+    {
+        $texts = [];
+        foreach (explode(' ', $element->attribute('aria-labelledby') ?? '') as $id) {
+            $texts[] = isset($this->byId[$id]) ? self::raw($this->byId[$id]) : '';
+        }
+        $text = trim(implode(' ', $texts));
+
+        return '' !== $text ? $text : ('' !== trim($element->attribute('aria-label') ?? '') ? trim($element->attributes['aria-label'] ?? '') : null);
+    }
+
+    /** The nearest words that stand before something, as they do where nobody wrote a label. */
+    private function wordsBefore(PageElement $element, PageElement $around): string
+    {
+        $node = $around;
+        for ($level = 0; $level < self::MOST_AROUND && null !== $node->parent; ++$level) {
+            $last = '';
+            foreach ($node->parent->children as $sibling) {
+                if ($sibling === $node) {
+                    break;
+                }
+                $text = self::raw($sibling);
+                $last = '' !== $text && mb_strlen($text) < 120 ? $text : $last;
+            }
+            if ('' !== $last) {
+                return $last;
+            }
+            $node = $node->parent;
+        }
+
+        return '';
+    }
+
+    /** Text of an element, shown or not, without that of fields in it. */
+    private static function raw(PageElement $element): string
+    {
+        $text = '';
+        foreach ($element->children as $child) {
+            if ('#text' === $child->tag) {
+                $text .= $child->name;
+            } elseif ('img' === $child->tag) {
+                $text .= ' '.($child->attribute('alt') ?? '').' ';
+            } elseif (!in_array($child->tag, ['select', 'textarea', 'script', 'style', 'button'], true)) {
+                $text .= ' '.self::raw($child).' ';
+            }
+        }
+
+        return trim((string) preg_replace('/[\s\x{A0}]+/u', ' ', $text));
+    }
+}

@@ -1,0 +1,159 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Page;
+
+use Brick\Math\BigDecimal;
+use Brick\Math\Exception\MathException;
+
+/**
+ * Learns where a page says something: the place whose text changes when what is expected changes, and stays when it stays.
+ * Being equal to what is expected only adds, so that a shop whose price is wrong everywhere is still understood.
+ */
+final readonly class PlaceLearner
+{
+    private const MOST_TEXT = 80;
+
+    /**
+     * @param list<Observation> $observations of one page
+     */
+    public function __construct(private array $observations, private int $minorUnits)
+    {
+    }
+
+    /**
+     * @param string                      $field amount fields, or "sku", "quantity", "image"
+     * @param \Closure(PageElement): bool $in    which elements are looked at
+     *
+     * @return array{string, int}|null signature of the place and how well it fits, in per cent; null where none does
+     */
+    public function place(string $field, ?\Closure $in = null): ?array
+    {
+        $all = $this->places($field, $in);
+
+        return [] === $all ? null : $all[count($all) - 1];
+    }
+
+    /**
+     * All places that fit as well as the best, the innermost last.
+     *
+     * @param \Closure(PageElement): bool $in which elements are looked at
+     *
+     * @return list<array{string, int}>
+     */
+    public function places(string $field, ?\Closure $in = null): array
+    {
+        $texts = $depth = [];
+        $known = array_values(array_filter($this->observations, static fn (Observation $o): bool => null !== ($o->expected[$field] ?? null)));
+        foreach ($known as $n => $observation) {
+            foreach ($observation->page->all() as $element) {
+                if ('#text' === $element->tag || !$element->isShown || (null !== $in && !$in($element))) {
+                    continue;
+                }
+                $said = $this->said($field, $element);
+                if (null !== $said) {
+                    $signature = Signature::of($element);
+                    $texts[$signature][$n] ??= $said;
+                    $depth[$signature] = self::depth($element);
+                }
+            }
+        }
+        $fits = [];
+        foreach ($texts as $signature => $said) {
+            $fit = $this->fit($field, $known, $said);
+            if (null !== $fit) {
+                $fits[$signature] = $fit;
+            }
+        }
+        $best = [] === $fits ? [] : array_keys($fits, max($fits), true);
+        usort($best, static fn (string $a, string $b): int => $depth[$a] <=> $depth[$b]);
+
+        return array_map(static fn (string $signature): array => [$signature, $fits[$signature]], $best);
+    }
+
+    /** What an element says of a field; null where it cannot be its place. */
+    public function said(string $field, PageElement $element): ?string
+    {
+        if ('image' === $field) {
+            $source = $element->attribute('src') ?? $element->attribute('data-image');
+
+            return 'img' === $element->tag && null !== $source ? self::file($source) : (1 === preg_match('/([\w.\-]+\.(?:png|jpe?g|webp|gif|svg|avif))\s*$/i', $element->text(), $m) && mb_strlen($element->text()) < self::MOST_TEXT ? $m[1] : null);
+        }
+        if ('quantity' === $field && 'input' === $element->tag) {
+            return '' === $element->value ? null : $element->value;
+        }
+        $text = $element->text();
+        if ('' === $text || mb_strlen($text) > self::MOST_TEXT) {
+            return null;
+        }
+
+        return match ($field) {
+            'sku' => $text,
+            'quantity' => 1 === preg_match('/^\D{0,12}(\d{1,6})\D{0,12}$/u', $text, $m) ? $m[1] : null,
+            'weight' => 1 === preg_match('/\d/', $text) ? (string) PageAmount::in((string) preg_replace('/\s?(?:kg|g)\b/iu', '', $text), 3) : null,
+            default => null === ($amount = PageAmount::in($text, $this->minorUnits)) ? null : (string) $amount,
+        };
+    }
+
+    /**
+     * @param list<Observation>  $known
+     * @param array<int, string> $said  observation => what the place says
+     *
+     * @return int|null per cent; null where it does not change as it should
+     */
+    private function fit(string $field, array $known, array $said): ?int
+    {
+        if (count($said) < count($known)) {
+            return null;
+        }
+        $points = $most = $changes = 0;
+        foreach ($known as $i => $a) {
+            $points += $this->isSame($field, $a->expected[$field] ?? '', $said[$i]) ? 2 : 0;
+            $most += 2;
+            for ($j = $i + 1; $j < count($known); ++$j) {
+                $shouldChange = !$this->isSame($field, $a->expected[$field] ?? '', $known[$j]->expected[$field] ?? '');
+                $changed = $said[$i] !== $said[$j];
+                $changes += $shouldChange && $changed ? 1 : 0;
+                if ($shouldChange !== $changed) {
+                    return null;
+                }
+                $points += 3;
+                $most += 3;
+            }
+        }
+
+        // What never changes is known by what it says alone.
+        return 0 === $changes && $points < $most ? null : intdiv(100 * $points, max(1, $most));
+    }
+
+    private function isSame(string $field, string $expected, string $said): bool
+    {
+        if ('image' === $field) {
+            return self::file($expected) === $said;
+        }
+        if ('sku' === $field) {
+            return $expected === $said || str_contains($said, $expected);
+        }
+        try {
+            return BigDecimal::of($expected)->isEqualTo($said);
+        } catch (MathException) {
+            return $expected === $said;
+        }
+    }
+
+    public static function file(string $source): string
+    {
+        return basename((string) parse_url($source, PHP_URL_PATH));
+    }
+
+    private static function depth(PageElement $element): int
+    {
+        $depth = 0;
+        for ($node = $element; null !== $node; $node = $node->parent) {
+            ++$depth;
+        }
+
+        return $depth;
+    }
+}

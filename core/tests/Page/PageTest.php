@@ -1,0 +1,156 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Tests\Page;
+
+use Ithrel\Core\Page\Assignment;
+use Ithrel\Core\Page\CarriedEntries;
+use Ithrel\Core\Page\Control;
+use Ithrel\Core\Page\ControlFinder;
+use Ithrel\Core\Page\LinePlaces;
+use Ithrel\Core\Page\Observation;
+use Ithrel\Core\Page\OptionMatcher;
+use Ithrel\Core\Page\PageAmount;
+use Ithrel\Core\Page\PageMap;
+use Ithrel\Core\Page\PlaceLearner;
+use Ithrel\Core\Page\Signature;
+use Ithrel\Core\Tests\Support\Documents;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestDox;
+use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+
+/**
+ * How the pages of a shop are understood: controls, amounts, and where each thing stands.
+ */
+final class PageTest extends TestCase
+{
+    #[TestDox('the best assignment is worth as much as the best of all that there are')]
+    public function testAssignmentIsTheBest(): void
+    {
+        $random = new Randomizer(new Mt19937(7));
+        for ($n = 0; $n < 200; ++$n) {
+            $rows = $random->getInt(1, 5);
+            $columns = $random->getInt(1, 5);
+            $worth = array_map(static fn (): array => array_map(static fn (): int => $random->getInt(0, 3) * $random->getInt(0, 40), range(1, $columns)), range(1, $rows));
+            $best = 0;
+            foreach (Assignment::best($worth) as $i => $j) {
+                $best += $worth[$i][$j];
+            }
+            self::assertSame(self::most($worth, 0, []), $best, json_encode($worth, JSON_THROW_ON_ERROR));
+        }
+    }
+
+    /**
+     * @param list<list<int>>  $worth
+     * @param array<int, true> $used
+     */
+    private static function most(array $worth, int $row, array $used): int
+    {
+        if (!isset($worth[$row])) {
+            return 0;
+        }
+        $best = self::most($worth, $row + 1, $used);
+        foreach ($worth[$row] as $column => $value) {
+            $best = isset($used[$column]) ? $best : max($best, $value + self::most($worth, $row + 1, $used + [$column => true]));
+        }
+
+        return $best;
+    }
+
+    #[DataProvider('amounts')]
+    public function testAmountsAsShopsWriteThem(string $text, int $minor, ?string $amount): void
+    {
+        $found = PageAmount::in($text, $minor);
+        self::assertSame($amount, null === $found ? null : (string) $found);
+    }
+
+    /**
+     * @return iterable<string, array{string, int, string|null}>
+     */
+    public static function amounts(): iterable
+    {
+        foreach ([['120.00 EUR', 2, '120.00'], ['12,50 €', 2, '12.50'], ['Now only € 1.234,50', 2, '1234.50'], ['1 234.50', 2, '1234.50'], ["1\u{202F}234,50 €", 2, '1234.50'], ['CHF 12.–', 2, '12'], ['from 12.50', 2, '12.50'], ["1'234.50", 2, '1234.50'], ['¥ 1,234', 0, '1234'], ['1.234', 3, '1.234'], ['-5,00 €', 2, '-5.00'], ['12.50 / 15.00', 2, null], ['no price', 2, null], ["\u{661}\u{662}\u{66B}\u{665}\u{660}", 2, '12.50'], ['$1,234,567.89', 2, '1234567.89'], ['5 pieces', 2, '5']] as $case) {
+            yield $case[0] => $case;
+        }
+    }
+
+    private const ITEM = <<<'HTML'
+        <form role="search"><input type="search" name="q" aria-label="Size"></form>
+        <form id="buy"><label for="s">Size *</label><select id="s" name="x1"><option value="">–</option><option>Small</option><option>Large (+11.45)</option></select>
+        <fieldset><legend>Finish</legend><label><input type="radio" name="f" value="1"> Brass</label><label><input type="radio" name="f" value="2"> <img alt="Nickel" src="n.png"></label></fieldset>
+        <p>Cord length</p><div><button type="button" aria-pressed="false">1 m</button><button type="button" aria-pressed="true">2 m</button></div>
+        <span id="gl">Gift wrap</span><div role="switch" aria-labelledby="gl" aria-checked="false"></div>
+        <div role="radiogroup" aria-label="Glass"><div role="radio">Clear</div><div role="radio">Ruby (+7.50)</div></div>
+        <label hidden>Width <input type="number" name="w"></label>
+        <label>Width of the shade <input type="number" name="w2"></label>
+        <label>Quantity <input type="number" name="qty" value="1"></label><button>Add</button></form>
+        HTML;
+
+    public function testOptionsFindTheirControls(): void
+    {
+        $setup = Documents::setup(['options' => [
+            Documents::one('size', ['small', 'large']),
+            Documents::one('finish', ['brass', 'nickel']),
+            ['code' => 'cord', 'label' => 'Cord length', 'kind' => 'one', 'values' => [['code' => 'a', 'label' => '1 m'], ['code' => 'b', 'label' => '2 m']]],
+            ['code' => 'gift', 'label' => 'Gift wrap', 'kind' => 'flag'],
+            ['code' => 'glass', 'label' => 'Glass', 'kind' => 'one', 'values' => [['code' => 'c', 'label' => 'Clear'], ['code' => 'r', 'label' => 'Ruby (+7.50)']]],
+            ['code' => 'w', 'label' => 'Width', 'kind' => 'number', 'min' => '1', 'max' => '9'],
+        ]]);
+        $controls = ControlFinder::of(Trees::of(self::ITEM));
+        $found = array_map(static fn (array $match): string => $match[0]->key(), OptionMatcher::match($setup->options, $controls));
+        self::assertSame(['size' => 'list name=x1', 'finish' => 'radios name=f', 'cord' => 'radios label=cord length', 'gift' => 'check label=gift wrap', 'glass' => 'radios label=glass', 'w' => 'number name=w'], $found);
+        $width = array_values(array_filter($controls, static fn (Control $c): bool => 'number name=w' === $c->key()))[0];
+        self::assertFalse($width->isShown());
+        self::assertNotNull(OptionMatcher::item($controls[1], 'Large'));
+    }
+
+    public function testPlacesAreLearnedByWhatChanges(): void
+    {
+        // A shop whose price is 3 too much wherever it stands, beside a price that never changes and one of another item.
+        $page = static fn (string $price, string $total): string => '<header><b>99.00</b></header><div id="p-18823">'.$price.' €</div><section><p>Other lamp <b>123.00 €</b></p><p><span>Together </span><strong>'.$total.'</strong> €</p></section>';
+        $seen = static fn (string $html, string $unit, string $total): Observation => new Observation(Trees::of($html), ['unitPrice' => $unit, 'total' => $total]);
+        $learner = new PlaceLearner([$seen($page('123,00', '123,00'), '120.00', '120.00'), $seen($page('134,45', '134,45'), '131.45', '131.45'), $seen($page('123,00', '246,00'), '120.00', '240.00')], 2);
+        self::assertSame('#document[1]/html[1]/body[1]/div[1]', $learner->place('unitPrice')[0] ?? null);
+        self::assertSame('#document[1]/html[1]/body[1]/section[1]/p[2]/strong[1]', $learner->place('total')[0] ?? null);
+        self::assertNull((new PlaceLearner([$seen('<p>1</p>', '5.00', '5.00'), $seen('<p>1</p>', '6.00', '6.00')], 2))->place('unitPrice'));
+    }
+
+    public function testLinesOfACartAreLearnedAndRead(): void
+    {
+        $row = static fn (string $name, string $sku, string $each, string $count, string $sum, string $entries): string => sprintf('<li><h3>%s</h3><i>%s</i><ul>%s</ul><div><span>%s</span> × <input type="number" value="%s"> = <b>%s</b></div></li>', $name, $sku, $entries, $each, $count, $sum);
+        $cart = static fn (string $rows, string $total): string => '<main><h1>Cart</h1><ul class="cart">'.$rows.'</ul><p>Together <b>'.$total.'</b></p></main>';
+        $one = $cart($row('Lamp', 'L-S', '20,00', '1', '20,00', '<li>Size: Small</li>'), '20,00');
+        $two = $cart($row('Lamp', 'L-L', '25,00', '2', '50,00', '<li>Size: Large</li>'), '50,00');
+        $expected = static fn (string $sku, string $unit, string $count, string $sum): array => ['sku' => $sku, 'unitPrice' => $unit, 'quantity' => $count, 'lineTotal' => $sum, 'total' => $sum];
+        $places = LinePlaces::learn([new Observation(Trees::of($one), $expected('L-S', '20.00', '1', '20.00')), new Observation(Trees::of($two), $expected('L-L', '25.00', '2', '50.00'))], [['Small'], ['Large']], 2, 'Lamp');
+        self::assertNotNull($places);
+        self::assertSame('#document[1]/html[1]/body[1]/main[1]/ul[1]/li[1]', $places->line);
+        self::assertSame('#document[1]/html[1]/body[1]/main[1]/p[1]/b[1]', $places->total);
+        self::assertSame(['sku' => 'i[1]', 'quantity' => 'div[1]/input[1]', 'unitPrice' => 'div[1]/span[1]', 'lineTotal' => 'div[1]/b[1]'], $places->fields);
+        $both = Trees::of($cart($row('Lamp', 'L-S', '20,00', '1', '20,00', '<li>Size: Small</li>').$row('Lamp', 'L-L', '25,00', '2', '50,00', '<li>Size: Large (+5.00)</li><li>Motto: Ada</li>'), '70,00'));
+        $lines = $places->lines($both);
+        self::assertCount(2, $lines);
+        $setup = Documents::setup(['options' => [Documents::one('size', ['small', 'large']), ['code' => 'm', 'label' => 'Motto', 'kind' => 'text']]]);
+        self::assertSame([['label' => 'Size', 'value' => 'Large'], ['label' => 'Motto', 'value' => 'Ada']], (new CarriedEntries($setup))->read($lines[1], [['label' => 'Size', 'value' => 'Large']]));
+        self::assertSame([['label' => 'Size', 'value' => 'Small']], (new CarriedEntries($setup))->read($lines[0], [['label' => 'Size', 'value' => 'Large']]));
+    }
+
+    public function testASignatureLeadsBack(): void
+    {
+        $page = Trees::of('<div id="box"><p>a</p><p>b <b>c</b></p></div><div id="x-1234567"><p>d</p></div>');
+        foreach ($page->all() as $element) {
+            if ('#text' !== $element->tag) {
+                self::assertSame($element, Signature::find($page->root, Signature::of($element)));
+            }
+        }
+        $map = new PageMap('http://127.0.0.1/');
+        $map->options = ['a' => 'list name=a'];
+        $map->cartLines = new LinePlaces('@box', ['sku' => 'p[1]'], null);
+        $again = PageMap::fromArray((array) json_decode(json_encode($map->toArray(), JSON_THROW_ON_ERROR), true), 'http://127.0.0.1/');
+        self::assertEquals($map->toArray()['shop'], $again->toArray()['shop']);
+        self::assertEquals($map->options, $again->options);
+    }
+}
