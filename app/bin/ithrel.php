@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Ithrel\App\Console\CheckCommand;
 use Ithrel\App\Console\DiffCommand;
 use Ithrel\App\Console\DraftCommand;
+use Ithrel\App\Console\GateCommand;
 use Ithrel\App\Console\LimitsCommand;
 use Ithrel\App\Console\ListCommand;
 use Ithrel\App\Console\PriceCommand;
@@ -17,7 +18,7 @@ require dirname(__DIR__, 2).'/vendor/autoload.php';
 
 // The commands that need neither framework nor database; they start in a few hundredths of a second.
 $application = new Application('ithrel');
-$application->addCommands([new CheckCommand(), new DiffCommand(), new DraftCommand(), new LimitsCommand(), new ListCommand(), new PriceCommand(), new RehearseCommand()]);
+$application->addCommands([new CheckCommand(), new DiffCommand(), new DraftCommand(), new GateCommand(), new LimitsCommand(), new ListCommand(), new PriceCommand(), new RehearseCommand()]);
 $application->setAutoExit(false);
 $application->setCatchExceptions(false);
 $output = new ConsoleOutput();

@@ -29,7 +29,7 @@ final readonly class RunText
     public function checks(): array
     {
         return array_map(static fn (TriedCheck $t): array => [
-            'number' => $t->check->number, 'purpose' => $t->check->purpose->value, 'about' => $t->check->about, 'verdict' => $t->verdict,
+            'number' => $t->check->number, 'known' => $t->check->print(), 'purpose' => $t->check->purpose->value, 'about' => $t->check->about, 'verdict' => $t->verdict,
             'differences' => array_map(self::difference(...), $t->differences),
             'reason' => $t->reason, 'notLookedAt' => $t->unseen,
         ] + (null === $t->picture ? [] : ['picture' => $t->picture]), $this->checks);

@@ -212,6 +212,25 @@ final class CommandLineTest extends TestCase
         self::assertSame(2, $this->run_(['draft', $table, '--currency=XX'])->getExitCode());
     }
 
+    public function testTheGateAndItsFiles(): void
+    {
+        $setup = dirname(__DIR__, 3).'/demo/setups/01-harbour-pendant.json';
+        $sarif = $this->folder.'/gate.sarif';
+        $run = $this->run_(['gate', $setup, '--today=2026-11-26', '--format=json', '--sarif='.$sarif, '--junit='.$this->folder.'/gate.xml', '--html='.$this->folder.'/gate.html']);
+        $data = self::decode($run->getOutput());
+        self::assertSame([1, 'must-not-launch'], [$run->getExitCode(), $data['verdict']]);
+        self::assertSame(['ithrel', 'file', 'name', 'sha256', 'verdict', 'because', 'open', 'accepted', 'checked', 'notChecked'], array_keys($data));
+        $log = self::decode((string) file_get_contents($sarif));
+        self::assertSame('2.1.0', $log['version']);
+        $results = $log['runs'][0]['results'];
+        self::assertGreaterThanOrEqual(count($data['open']), count($results));
+        self::assertSame([], array_diff(array_column($results, 'ruleId'), array_column($log['runs'][0]['tool']['driver']['rules'], 'id')));
+        self::assertSame($data['open'][0]['words'], $results[0]['message']['text']);
+        self::assertSame(64, substr_count((string) file_get_contents($this->folder.'/gate.xml'), '<testcase'));
+        self::assertStringContainsString('Must not launch', (string) file_get_contents($this->folder.'/gate.html'));
+        self::assertStringNotContainsString('http', (string) preg_replace('~http://127|https?://www.w3~', '', (string) file_get_contents($this->folder.'/gate.html')));
+    }
+
     private function file(string $name, string $text): string
     {
         file_put_contents($this->folder.'/'.$name, $text);

@@ -57,7 +57,7 @@ final readonly class Change
     }
 
     /** A pointer with names in the place of positions. */
-    private static function place(Setup $setup, string $pointer): string
+    public static function place(Setup $setup, string $pointer): string
     {
         $steps = explode('/', $pointer);
         $at = (int) ($steps[2] ?? 0);

@@ -59,6 +59,15 @@ final readonly class Check
         return array_values(array_unique([...$this->places, ...$this->charged, ...$this->chosen]));
     }
 
+    /** Equal prints: the same steps, and the same that has to come of them, whatever number they have in their plan. */
+    public function print(): string
+    {
+        $all = $this->toArray();
+        unset($all['number'], $all['about'], $all['places'], $all['charged'], $all['chosen']);
+
+        return substr(hash('sha256', json_encode($all, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE)), 0, 16);
+    }
+
     /**
      * @return array<string, mixed> for keeping
      */
