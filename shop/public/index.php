@@ -9,7 +9,7 @@ use Symfony\Component\HttpFoundation\Request;
 
 // Under PHP's own server, files beside this one are served as they are.
 $path = (string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH);
-if (in_array($path, ['/shop.css', '/shop.js', '/shop.svg'], true)) {
+if (in_array($path, ['/shop.css', '/shop.js', '/shop.svg', '/face.js', '/face.css'], true)) {
     return false;
 }
 require dirname(__DIR__, 2).'/vendor/autoload.php';

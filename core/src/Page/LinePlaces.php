@@ -23,13 +23,15 @@ final readonly class LinePlaces
     /**
      * @param list<Observation>  $observations of this page with one line each
      * @param list<list<string>> $entries      what is carried in each: the values
+     * @param string|null        $within       signature of what the lines stand in; null for the page
      */
-    public static function learn(array $observations, array $entries, int $minorUnits, string $name): ?self
+    public static function learn(array $observations, array $entries, int $minorUnits, string $name, ?string $within = null): ?self
     {
+        $isWithin = null === $within ? null : static fn (PageElement $e): bool => str_starts_with(Signature::of($e).'/', $within.'/');
         $learner = new PlaceLearner($observations, $minorUnits);
         $found = [];
         foreach (['sku', 'quantity', 'weight', 'unitPrice', 'lineTotal', 'image'] as $field) {
-            $places = $learner->places($field);
+            $places = $learner->places($field, $isWithin);
             if ([] !== $places) {
                 $found[$field] = self::nearest(array_column($places, 0), array_values($found));
             }
@@ -43,7 +45,7 @@ final readonly class LinePlaces
             return null;
         }
         // The total of all stands outside of the line, or is the last of those that say the same.
-        $total = $learner->place('total', static fn (PageElement $e): bool => !str_starts_with(Signature::of($e), Signature::of($container)) && !$e->contains($container));
+        $total = $learner->place('total', static fn (PageElement $e): bool => !str_starts_with(Signature::of($e), Signature::of($container)) && !$e->contains($container) && (null === $isWithin || $isWithin($e)));
         $fields = [];
         foreach ($found as $field => $signature) {
             $element = Signature::find($page->root, $signature);

@@ -14,6 +14,9 @@ final class PageMap
 
     public ?LinePlaces $cartLines = null;
 
+    /** What the cart opens in where it has no address: signature of what stands beside the item. */
+    public ?string $drawer = null;
+
     /** The link or button on the cart that leads to the checkout. */
     public ?string $toCheckout = null;
 
@@ -53,7 +56,7 @@ final class PageMap
     {
         return [
             'ithrel' => 'map/1',
-            'shop' => ['cart' => $this->cart, 'cartLines' => $this->cartLines?->toArray(), 'toCheckout' => $this->toCheckout, 'checkoutLines' => $this->checkoutLines?->toArray(), 'orderLines' => $this->orderLines?->toArray()],
+            'shop' => ['cart' => $this->cart, 'drawer' => $this->drawer, 'cartLines' => $this->cartLines?->toArray(), 'toCheckout' => $this->toCheckout, 'checkoutLines' => $this->checkoutLines?->toArray(), 'orderLines' => $this->orderLines?->toArray()],
             'item' => ['address' => $this->address, 'options' => (object) $this->options, 'quantity' => $this->quantity, 'places' => (object) $this->places, 'add' => $this->add, 'express' => $this->express],
             'found' => $this->found,
             'missing' => $this->missing,
@@ -69,7 +72,7 @@ final class PageMap
         $shop = is_array($kept['shop'] ?? null) ? $kept['shop'] : [];
         $item = is_array($kept['item'] ?? null) ? $kept['item'] : [];
         $text = static fn (mixed $value): ?string => is_string($value) ? $value : null;
-        [$map->cart, $map->toCheckout] = [$text($shop['cart'] ?? null), $text($shop['toCheckout'] ?? null)];
+        [$map->cart, $map->drawer, $map->toCheckout] = [$text($shop['cart'] ?? null), $text($shop['drawer'] ?? null), $text($shop['toCheckout'] ?? null)];
         [$map->cartLines, $map->checkoutLines, $map->orderLines] = [self::lines($shop['cartLines'] ?? null), self::lines($shop['checkoutLines'] ?? null), self::lines($shop['orderLines'] ?? null)];
         $map->options = self::texts($item['options'] ?? null);
         $map->places = self::texts($item['places'] ?? null);

@@ -6,6 +6,7 @@ namespace Ithrel\Core\Page;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\Exception\MathException;
+use Ithrel\Core\Decimal\WrittenAmount;
 
 /**
  * Learns where a page says something: the place whose text changes when what is expected changes, and stays when it stays.
@@ -48,7 +49,8 @@ final readonly class PlaceLearner
         $known = array_values(array_filter($this->observations, static fn (Observation $o): bool => null !== ($o->expected[$field] ?? null)));
         foreach ($known as $n => $observation) {
             foreach ($observation->page->all() as $element) {
-                if ('#text' === $element->tag || !$element->isShown || (null !== $in && !$in($element))) {
+                $isPicture = 'image' === $field && 'img' === $element->tag && null === $element->attribute('hidden') && true === $element->parent?->isShown;
+                if ('#text' === $element->tag || (!$element->isShown && !$isPicture) || (null !== $in && !$in($element))) {
                     continue;
                 }
                 $said = $this->said($field, $element);
@@ -81,7 +83,7 @@ final readonly class PlaceLearner
             return 'img' === $element->tag && null !== $source ? self::file($source) : (1 === preg_match('/([\w.\-]+\.(?:png|jpe?g|webp|gif|svg|avif))\s*$/i', $element->text(), $m) && mb_strlen($element->text()) < self::MOST_TEXT ? $m[1] : null);
         }
         if ('quantity' === $field && 'input' === $element->tag) {
-            return '' === $element->value ? null : $element->value;
+            return '' === $element->value ? null : WrittenAmount::westernDigits($element->value);
         }
         $text = $element->text();
         if ('' === $text || mb_strlen($text) > self::MOST_TEXT) {
@@ -90,7 +92,7 @@ final readonly class PlaceLearner
 
         return match ($field) {
             'sku' => $text,
-            'quantity' => 1 === preg_match('/^\D{0,12}(\d{1,6})\D{0,12}$/u', $text, $m) ? $m[1] : null,
+            'quantity' => 1 === preg_match('/^\D{0,12}(\d{1,6})\D{0,12}$/u', WrittenAmount::westernDigits($text), $m) ? $m[1] : null,
             'weight' => 1 === preg_match('/\d/', $text) ? (string) PageAmount::in((string) preg_replace('/\s?(?:kg|g)\b/iu', '', $text), 3) : null,
             default => null === ($amount = PageAmount::in($text, $this->minorUnits)) ? null : (string) $amount,
         };
@@ -107,9 +109,11 @@ final readonly class PlaceLearner
         if (count($said) < count($known)) {
             return null;
         }
-        $points = $most = $changes = 0;
+        $points = $most = $changes = $equal = 0;
         foreach ($known as $i => $a) {
-            $points += $this->isSame($field, $a->expected[$field] ?? '', $said[$i]) ? 2 : 0;
+            $isEqual = $this->isSame($field, $a->expected[$field] ?? '', $said[$i]);
+            $equal += $isEqual ? 1 : 0;
+            $points += $isEqual ? 2 : 0;
             $most += 2;
             for ($j = $i + 1; $j < count($known); ++$j) {
                 $shouldChange = !$this->isSame($field, $a->expected[$field] ?? '', $known[$j]->expected[$field] ?? '');
@@ -123,8 +127,10 @@ final readonly class PlaceLearner
             }
         }
 
-        // What never changes is known by what it says alone.
-        return 0 === $changes && $points < $most ? null : intdiv(100 * $points, max(1, $most));
+        // What never changes is known by what it says alone; and where no amount is meant, another figure may change along.
+        $isAmount = in_array($field, ['unitPrice', 'lineTotal', 'total'], true);
+
+        return (0 === $changes && $points < $most) || (!$isAmount && 2 * $equal < count($known)) ? null : intdiv(100 * $points, max(1, $most));
     }
 
     private function isSame(string $field, string $expected, string $said): bool

@@ -28,6 +28,11 @@ final class Front
     /** @var list<string> */
     private array $faults = [];
 
+    /** Other ways in which the shop's pages are made; without one it is a plain form. */
+    public const FACES = ['tiles', 'widgets', 'shadow'];
+
+    private string $face = '';
+
     private string $prefix = '';
 
     public function __construct(private readonly Catalogue $catalogue, private readonly string $sessions, private readonly string $today, private readonly Guard $guard = new Guard(''))
@@ -39,12 +44,16 @@ final class Front
     {
         $path = mb_scrub(rawurldecode($request->getPathInfo()), 'UTF-8');
         $this->faults = [];
-        $this->prefix = '';
+        $this->prefix = $this->face = '';
+        if (1 === preg_match('~^/face/([a-z]+)(/.*)?$~D', $path, $m) && in_array($m[1], self::FACES, true)) {
+            [$this->face, $path] = [$m[1], $m[2] ?? '/'];
+        }
         if (1 === preg_match('~^(/with/([a-z,-]*))(/.*)?$~D', $path, $m)) {
             $this->faults = array_values(array_filter(explode(',', $m[2]), static fn (string $f): bool => '' !== $f));
             $this->prefix = $m[1];
             $path = $m[3] ?? '/';
         }
+        $this->prefix = ('' === $this->face ? '' : '/face/'.$this->face).$this->prefix;
         $unknown = array_diff($this->faults, array_keys(Faults::all()));
         $refusal = $this->guard->refusal($request);
         $response = match (true) {
@@ -55,6 +64,7 @@ final class Front
             1 === preg_match('~^/items/([a-z0-9]{1,64})/clicks$~D', $path, $m) && $request->isMethod('POST') => $this->clicks($m[1], $request),
             1 === preg_match('~^/items/([a-z0-9]{1,64})/(cart|express)$~D', $path, $m) && $request->isMethod('POST') => $this->add($m[1], 'express' === $m[2] ? 'express' : 'form', $request),
             1 === preg_match('~^/(cart|checkout|order)$~D', $path, $m) => $this->stage($m[1], $request),
+            1 === preg_match('~^/pictures/[\w.\-]{1,100}$~D', $path) => self::picture($path),
             default => $this->failure('There is no such page.', 404, $request),
         };
         $response->headers->add(['Cache-Control' => 'no-store', 'X-Content-Type-Options' => 'nosniff', 'Referrer-Policy' => 'no-referrer', 'Content-Security-Policy' => "default-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'"]);
@@ -174,6 +184,10 @@ final class Front
         $content = 'order' === $stage ? $visit->get('order') : $this->lines($visit, $stage);
         $content += ['lines' => [], 'total' => '0.00'];
 
+        if ('' !== $this->face && !self::wantsJson($request)) {
+            return $this->faced(['stage' => $stage] + $content);
+        }
+
         return self::wantsJson($request) ? new JsonResponse($content) : $this->page('stage', ['stage' => $stage, 'stages' => self::STAGES] + $content);
     }
 
@@ -223,10 +237,32 @@ final class Front
         }
         $rule = Read::map($document, 'quantity');
 
+        if ('' !== $this->face) {
+            return $this->faced(['stage' => 'item', 'item' => Read::map($document, 'item'), 'currency' => Read::text($document, 'currency', 'EUR'), 'fields' => (new ProductPage($shop))->fields($quantity), 'page' => $shop->page($quantity), 'links' => $this->links($id), 'quantity' => Read::map($document, 'quantity')], $status);
+        }
+
         return $this->page('product', [
             'item' => Read::map($document, 'item'), 'currency' => Read::text($document, 'currency', 'EUR'), 'fields' => (new ProductPage($shop))->fields($quantity), 'page' => $shop->page($quantity), 'problems' => $by, 'links' => $this->links($id),
             'quantity' => ['now' => $quantity, 'min' => Read::text($rule, 'min', '1'), 'max' => Read::text($rule, 'max'), 'step' => Read::text($rule, 'step', '1')],
         ], $status);
+    }
+
+    /** A lamp in a colour of its own for each name, as this shop has no photographs. */
+    private static function picture(string $path): Response
+    {
+        $hue = crc32($path) % 360;
+
+        return new Response(sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 40"><path d="M20 3v8M10 28l5-17h10l5 17z" fill="hsl(%d 45%% 55%%)" stroke="#23424a"/><circle cx="20" cy="31" r="4" fill="#f2d16b"/></svg>', $hue), 200, ['Content-Type' => 'image/svg+xml']);
+    }
+
+    /**
+     * A page that its script makes of data.
+     *
+     * @param array<string, mixed> $data
+     */
+    private function faced(array $data, int $status = 200): Response
+    {
+        return $this->page('face', ['face' => $this->face, 'data' => json_encode($data + ['prefix' => $this->prefix], JSON_THROW_ON_ERROR | JSON_HEX_TAG | JSON_HEX_AMP | JSON_INVALID_UTF8_SUBSTITUTE)], $status);
     }
 
     private static function wantsJson(Request $request): bool

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Rehearsal\Page;
 
+use Ithrel\Core\Page\PageElement;
 use Ithrel\Core\Page\PageSnapshot;
 use Ithrel\Core\Page\Wording;
 use Ithrel\Core\Plan\Check;
@@ -15,8 +16,13 @@ final class Evidence
 {
     public static function of(PageSnapshot $page, Check $check, string $item): bool
     {
+        return self::in($page->root, $check, $item);
+    }
+
+    public static function in(PageElement $element, Check $check, string $item): bool
+    {
         $line = $check->lines[count($check->lines) - 1] ?? null;
-        $text = $page->root->text();
+        $text = $element->text();
         $values = array_map(static fn (array $e): string => $e['value'], $line['entries']['cart'] ?? []);
         $said = count(array_filter($values, static fn (string $value): bool => str_contains($text, $value) || str_contains($text, Wording::withoutCharge($value))));
         $named = str_contains($text, $item) || (null !== $line && str_contains($text, $line['sku']));

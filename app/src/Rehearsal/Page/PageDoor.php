@@ -158,7 +158,11 @@ final class PageDoor
         $after = $this->pilot->click($button);
         $named = $this->named($old, $after);
         if ('express' === $route) {
-            $lines = $this->map->checkoutLines?->lines($after) ?? [];
+            $places = $this->map->checkoutLines;
+            if (null !== $places && $this->pilot->address() !== $old->address) {
+                $after = Ordering::goOn($this->pilot, $after, static fn (PageSnapshot $p): bool => [] !== $places->lines($p)) ?? $after;
+            }
+            $lines = $places?->lines($after) ?? [];
             $isThere = [] !== $lines && $this->pilot->address() !== $old->address;
 
             return [$isThere, $isThere ? [] : $named];
@@ -238,7 +242,8 @@ final class PageDoor
             $stages['cart'] = $this->stage('cart', $this->map->cartLines, $cart, $check);
             $button = null === $this->map->toCheckout ? null : Buttons::find($cart, $this->map->toCheckout);
             if (null !== $button && null !== $this->map->checkoutLines) {
-                $checkout = $this->pilot->click($button);
+                $places = $this->map->checkoutLines;
+                $checkout = Ordering::goOn($this->pilot, $this->pilot->click($button), static fn (PageSnapshot $p): bool => [] !== $places->lines($p)) ?? $this->pilot->page();
                 $stages['checkout'] = $this->stage('checkout', $this->map->checkoutLines, $checkout, $check);
             } else {
                 $this->unseen['checkout'] = true;

@@ -15,6 +15,7 @@ use Ithrel\Core\Page\PageElement;
 use Ithrel\Core\Page\PageMap;
 use Ithrel\Core\Page\PageSnapshot;
 use Ithrel\Core\Page\PlaceLearner;
+use Ithrel\Core\Page\Signature;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Setup\Kind;
@@ -209,7 +210,7 @@ final class PageMapper
         $this->learnPage($pages);
         $minor = $this->setup->currency->minorUnits;
         $name = $this->setup->item->name;
-        $this->map->cartLines = [] === $carts ? null : LinePlaces::learn($carts, $entries, $minor, $name);
+        $this->map->cartLines = [] === $carts ? null : LinePlaces::learn($carts, $entries, $minor, $name, $this->map->drawer);
         $this->map->checkoutLines = [] === $checkouts ? null : LinePlaces::learn($checkouts, $entries, $minor, $name);
         $this->map->orderLines = [] === $orders ? null : LinePlaces::learn($orders, $entries, $minor, $name);
         $this->tellLines('cart', $this->map->cartLines, [] === $carts ? 'No page was found that shows what was added.' : null);
@@ -284,7 +285,7 @@ final class PageMapper
         foreach ($this->adding($page) as $button) {
             $product = $this->pilot->address();
             $after = $this->pilot->click($button);
-            $cart = $this->cartAfter($sale, $after, $product);
+            $cart = $this->cartAfter($sale, $page, $after, $product);
             if (null !== $cart) {
                 $this->map->add = Buttons::key($button);
                 $this->map->found[] = ['what' => 'add button', 'how' => Buttons::words($button)];
@@ -329,12 +330,18 @@ final class PageMapper
     }
 
     /** The cart after something was added: the page that followed, one that a link leads to, or what opened beside the item. */
-    private function cartAfter(Check $sale, PageSnapshot $after, string $product): ?PageSnapshot
+    private function cartAfter(Check $sale, PageSnapshot $before, PageSnapshot $after, string $product): ?PageSnapshot
     {
         $item = $this->setup->item->name;
         $here = $this->pilot->address();
         if (self::path($here) !== self::path($product) && Evidence::of($after, $sale, $item)) {
             $this->map->cart = $here;
+
+            return $after;
+        }
+        $drawer = self::opened($after, $before);
+        if (null !== $drawer && self::path($here) === self::path($product) && Evidence::in($drawer, $sale, $item)) {
+            $this->map->drawer = Signature::of($drawer);
 
             return $after;
         }
@@ -360,12 +367,36 @@ final class PageMapper
         return null;
     }
 
+    /** What opened beside the item: a dialog, or whatever is shown that was not there before. */
+    private static function opened(PageSnapshot $after, PageSnapshot $before): ?PageElement
+    {
+        $old = [];
+        foreach ($before->all() as $element) {
+            if ($element->isShown) {
+                $old[$element->id] = true;
+            }
+        }
+        $opened = null;
+        foreach ($after->all() as $element) {
+            if ('#text' === $element->tag || !$element->isShown || isset($old[$element->id])) {
+                continue;
+            }
+            if ('dialog' === $element->tag || in_array($element->attribute('role'), ['dialog', 'alertdialog'], true)) {
+                return $element;
+            }
+            $opened ??= $element;
+        }
+
+        return $opened;
+    }
+
     private function toCheckout(Check $sale, PageSnapshot $cart): ?PageSnapshot
     {
+        $isThere = fn (PageSnapshot $page): bool => Evidence::of($page, $sale, $this->setup->item->name);
         if (null !== $this->map->toCheckout) {
             $button = Buttons::find($cart, $this->map->toCheckout);
 
-            return null === $button ? null : $this->pilot->click($button);
+            return null === $button ? null : Ordering::goOn($this->pilot, $this->pilot->click($button), $isThere);
         }
         $ranked = [];
         $here = $this->pilot->address();
@@ -388,15 +419,16 @@ final class PageMapper
                 continue;
             }
             $after = $this->pilot->click($button);
-            if (self::path($this->pilot->address()) !== self::path($here) && Evidence::of($after, $sale, $this->setup->item->name)) {
+            if (self::path($this->pilot->address()) !== self::path($here)) {
+                $after = Ordering::goOn($this->pilot, $after, $isThere);
+            }
+            if (self::path($this->pilot->address()) !== self::path($here) && null !== $after && $isThere($after)) {
                 $this->map->toCheckout = $key;
                 $this->map->found[] = ['what' => 'way to the checkout', 'how' => Buttons::words($button)];
 
                 return $after;
             }
-            if (null !== $this->map->cart) {
-                $this->pilot->visit($this->map->cart);
-            }
+            null === $this->map->cart ? $this->toCart($sale, $this->make($sale)) : $this->pilot->visit($this->map->cart);
         }
 
         return null;
@@ -411,7 +443,8 @@ final class PageMapper
 
     private function findExpress(Check $sale): void
     {
-        if (null === $this->map->checkoutLines) {
+        $places = $this->map->checkoutLines;
+        if (null === $places) {
             return;
         }
         try {
@@ -424,7 +457,10 @@ final class PageMapper
                 continue;
             }
             $after = $this->pilot->click($button);
-            if (self::path($this->pilot->address()) !== self::path($this->map->address) && Evidence::of($after, $sale, $this->setup->item->name) && [] !== $this->map->checkoutLines->lines($after)) {
+            if (self::path($this->pilot->address()) !== self::path($this->map->address)) {
+                $after = Ordering::goOn($this->pilot, $after, static fn (PageSnapshot $p): bool => [] !== $places->lines($p)) ?? $after;
+            }
+            if (self::path($this->pilot->address()) !== self::path($this->map->address) && Evidence::of($after, $sale, $this->setup->item->name) && [] !== $places->lines($after)) {
                 $this->map->express = Buttons::key($button);
                 $this->map->found[] = ['what' => 'express button', 'how' => Buttons::words($button)];
 

@@ -98,7 +98,20 @@ final class Shopper
         if (null === $value || Kind::Flag === $option->kind) {
             return true;
         }
-        $item = OptionMatcher::item($control, $option->value($value)->label ?? $value);
+        $label = $option->value($value)->label ?? $value;
+        $item = OptionMatcher::item($control, $label);
+        if (Control::LIST === $control->kind && 'select' !== $control->element->tag && true !== $item?->element->isShown) {
+            // A list that opens first, and is closed again.
+            $this->pilot->click($control->element);
+            $opened = $this->control($code);
+            $item = null === $opened ? null : OptionMatcher::item($opened, $label);
+            $isThere = null !== $item && $item->element->isShown && !$item->isDisabled();
+            if (null !== $opened) {
+                $this->pilot->click($opened->element);
+            }
+
+            return $isThere;
+        }
 
         return null !== $item && $item->isShown() && !$item->isDisabled();
     }
@@ -211,6 +224,13 @@ final class Shopper
             $this->pilot->click($control->element);
             $opened = $this->control($option->code);
             $item = null === $opened ? null : OptionMatcher::item($opened, $label);
+            if (true !== $item?->element->isShown) {
+                if (null !== $opened) {
+                    $this->pilot->click($opened->element);
+                }
+
+                return false;
+            }
         }
         if (null === $item || !$item->isShown() || $item->isDisabled()) {
             return false;
