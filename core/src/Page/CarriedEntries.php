@@ -11,6 +11,9 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class CarriedEntries
 {
+    /** Where one element ends and the next begins (a zero width space). */
+    private const SEAM = "\u{200B}";
+
     public function __construct(private Setup $setup)
     {
     }
@@ -33,21 +36,22 @@ final readonly class CarriedEntries
         $found = [];
         foreach ($this->pairs($chunks, $labels) as [$label, $value]) {
             $own = $labels[Wording::plain($label)];
-            $wanted = array_values(array_filter($expected, static fn (array $e): bool => $e['label'] === $own))[0]['value'] ?? null;
+            $wanted = array_values(array_filter($expected, static fn (array $e): bool => $e['label'] === $own && self::isSame($e['value'], $value)))[0]['value'] ?? null;
             // A value that is carried with or without the charge in its label is the same value.
-            $found[] = ['label' => $own, 'value' => null !== $wanted && self::isSame($wanted, $value) ? $wanted : $value];
+            $found[] = ['label' => $own, 'value' => $wanted ?? $value];
         }
-        $said = implode("\n", $chunks);
+        $said = self::whole(implode("\n", $chunks));
         foreach ($expected as $entry) {
-            $isThere = [] !== array_filter($found, static fn (array $f): bool => $f['label'] === $entry['label']);
-            if (!$isThere && (str_contains($said, $entry['value']) || str_contains($said, Wording::withoutCharge($entry['value'])))) {
+            $of = static fn (array $list): int => count(array_keys(array_column($list, 'label'), $entry['label'], true));
+            if (!in_array($entry, $found, true) && $of($found) < $of($expected) && (str_contains($said, $entry['value']) || str_contains($said, Wording::withoutCharge($entry['value'])))) {
                 // A shop may carry values without their labels.
                 $found[] = $entry;
             }
         }
         // The order of the shop's own words is not looked at where a label stands alone.
         $rank = array_flip(array_map(static fn (array $e): string => $e['label'], $expected));
-        usort($found, static fn (array $a, array $b): int => ($rank[$a['label']] ?? 999) <=> ($rank[$b['label']] ?? 999));
+        $at = array_flip(array_map(static fn (array $e): string => $e['label']."\n".$e['value'], $expected));
+        usort($found, static fn (array $a, array $b): int => ($at[$a['label']."\n".$a['value']] ?? $rank[$a['label']] ?? 999) <=> ($at[$b['label']."\n".$b['value']] ?? $rank[$b['label']] ?? 999));
 
         return $found;
     }
@@ -76,25 +80,42 @@ final readonly class CarriedEntries
         $pairs = [];
         for ($i = 0; $i < count($chunks); ++$i) {
             $chunk = $chunks[$i];
-            if (isset($labels[Wording::plain($chunk)])) {
+            if (isset($labels[Wording::plain(self::whole($chunk))])) {
                 $next = $chunks[$i + 1] ?? null;
-                if (null !== $next && !isset($labels[Wording::plain($next)])) {
-                    $pairs[] = [$chunk, $next];
+                if (null !== $next && !isset($labels[Wording::plain(self::whole($next))])) {
+                    $pairs[] = [self::whole($chunk), $next];
                     ++$i;
                 } else {
-                    $pairs[] = [$chunk, ''];
+                    $pairs[] = [self::whole($chunk), ''];
                 }
                 continue;
             }
             foreach ($labels as $label) {
-                if (1 === preg_match('/^'.preg_quote(rtrim($label, ' *:'), '/').'\s*\*?\s*[:=–-]\s*(.*)$/isu', $chunk, $m)) {
+                if (1 === preg_match('/^'.preg_quote(rtrim($label, ' *:'), '/').'[\s'.self::SEAM.']*\*?[\s'.self::SEAM.']*[:=–-]\s*(.*)$/isu', $chunk, $m)) {
                     $pairs[] = [$label, trim($m[1])];
                     break;
                 }
             }
         }
 
-        return $pairs;
+        // A label set apart by its type alone, "Size Large", where it stands nowhere else.
+        $known = array_map(static fn (array $pair): string => Wording::plain($pair[0]), $pairs);
+        foreach ($labels as $plain => $label) {
+            foreach (in_array($plain, $known, true) ? [] : $chunks as $chunk) {
+                if (1 === preg_match('/^'.preg_quote(rtrim($label, ' *:'), '/').'(?:[\s'.self::SEAM.']*\*)?[\s'.self::SEAM.']+(.+)$/isu', $chunk, $m)) {
+                    $pairs[] = [$label, trim($m[1])];
+                    break;
+                }
+            }
+        }
+
+        return array_map(static fn (array $pair): array => [$pair[0], self::whole($pair[1])], $pairs);
+    }
+
+    /** Without the seams between elements. */
+    private static function whole(string $text): string
+    {
+        return trim(str_replace(self::SEAM, '', $text));
     }
 
     /**
@@ -107,7 +128,7 @@ final readonly class CarriedEntries
         $chunks = [];
         $run = '';
         $flush = static function () use (&$chunks, &$run): void {
-            $text = trim((string) preg_replace('/[ \t\x{A0}]+/u', ' ', $run));
+            $text = trim((string) preg_replace('/[ \t\x{A0}]+/u', ' ', $run), " \n\r\t".self::SEAM);
             if ('' !== $text) {
                 $chunks[] = $text;
             }
@@ -116,9 +137,12 @@ final readonly class CarriedEntries
         $walk = static function (PageElement $node) use (&$walk, &$run, $flush): void {
             foreach ($node->children as $child) {
                 if ('#text' === $child->tag) {
-                    $run .= $child->isShown ? $child->name : '';
+                    $run .= $child->isShown ? $child->name : ('' === trim($child->name) ? ' ' : '');
                 } elseif (in_array($child->tag, ['span', 'b', 'i', 'em', 'strong', 'small', 'bdi', 'a', 'u', 'mark'], true)) {
+                    // Whether a blank stands between two elements is not told; a label may end here.
+                    $run .= '' === $run || str_ends_with($run, self::SEAM) ? '' : self::SEAM;
                     $walk($child);
+                    $run .= self::SEAM;
                 } elseif (!in_array($child->tag, ['script', 'style', 'select', 'button'], true)) {
                     $flush();
                     $walk($child);

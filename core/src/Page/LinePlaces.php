@@ -137,7 +137,7 @@ final readonly class LinePlaces
         $lines = [];
         foreach ($first->parent->children ?? [$first] as $sibling) {
             $amount = $sibling->tag === $first->tag && $sibling->isShown ? Signature::find($sibling, $place) : null;
-            if (null !== $amount && $amount->isShown && 1 === preg_match('/\d|no price/u', $amount->text())) {
+            if (null !== $amount && $amount->isShown && 1 === preg_match('/\p{Nd}|no price/u', $amount->text())) {
                 $lines[] = $sibling;
             }
         }

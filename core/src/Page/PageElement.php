@@ -59,7 +59,8 @@ final class PageElement
     private function pieces(): array
     {
         if ('#text' === $this->tag) {
-            return $this->isShown ? [$this->name] : [];
+            // A blank between two words is no thing of its own to the accessibility tree.
+            return $this->isShown ? [$this->name] : ('' === trim($this->name) ? [' '] : []);
         }
         if ('img' === $this->tag) {
             return $this->isShown && '' !== $this->name ? [' '.$this->name.' '] : [];

@@ -27,6 +27,6 @@ final class Evidence
         $said = count(array_filter($values, static fn (string $value): bool => str_contains($text, $value) || str_contains($text, Wording::withoutCharge($value))));
         $named = str_contains($text, $item) || (null !== $line && str_contains($text, $line['sku']));
 
-        return $named && 1 === preg_match('/\d/', $text) && (2 * $said >= count($values) || ($said > 0 && $said + 2 >= count($values)));
+        return $named && 1 === preg_match('/\p{Nd}/u', $text) && (2 * $said >= count($values) || ($said > 0 && $said + 2 >= count($values)));
     }
 }
