@@ -7,8 +7,6 @@ namespace Ithrel\App\Tests\Browser;
 use Ithrel\Core\Boundary\Boundaries;
 use Ithrel\Core\Boundary\HtmlField;
 use Ithrel\Core\Reach\Reach;
-use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\QuantityRule;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Documents;
@@ -46,7 +44,7 @@ final class BoundarySheetTest extends BrowserTestCase
         foreach ($setups as $setup) {
             foreach ((new Boundaries(new Reach($setup)))->sheets() as $sheet) {
                 $option = null === $sheet->option ? null : $setup->option($sheet->option);
-                $field = null === $option ? self::quantity($setup->quantity) : self::field($option);
+                $field = null === $option ? HtmlField::ofQuantity($setup->quantity) : HtmlField::field($option);
                 if (null === $field) {
                     continue;
                 }
@@ -97,43 +95,5 @@ final class BoundarySheetTest extends BrowserTestCase
         }
 
         return array_values(array_filter($found, is_string(...)));
-    }
-
-    /**
-     * @return array{string, array<string, string>}|null kind of field and its attributes; null where it has no text
-     */
-    private static function field(Option $option): ?array
-    {
-        $required = $option->required ? ['required' => ''] : [];
-        if (null !== $option->text) {
-            $limits = 'utf16' === $option->text->measure ? ['minlength' => $option->text->min, 'maxlength' => $option->text->max] : [];
-
-            return HtmlField::isTextarea($option->text) ? ['textarea', self::attributes($required + $limits)] : ['text', self::attributes($required + $limits + ['pattern' => $option->text->pattern?->source])];
-        }
-        if (null !== $option->number) {
-            $step = $option->number->step ?? (null === $option->number->decimals ? 'any' : '0.'.str_repeat('0', max(0, $option->number->decimals - 1)).'1');
-
-            return ['number', self::attributes($required + ['min' => $option->number->min, 'max' => $option->number->max, 'step' => 0 === $option->number->decimals && null === $option->number->step ? '1' : $step])];
-        }
-
-        return null === $option->date ? null : ['date', self::attributes($required + ['min' => null === $option->date->earliest ? null : Today::isoOf($option->date->earliest), 'max' => null === $option->date->latest ? null : Today::isoOf($option->date->latest)])];
-    }
-
-    /**
-     * @return array{string, array<string, string>}
-     */
-    private static function quantity(QuantityRule $rule): array
-    {
-        return ['number', self::attributes(['required' => '', 'min' => $rule->min, 'max' => $rule->max, 'step' => $rule->step])];
-    }
-
-    /**
-     * @param array<string, string|int|\Stringable|null> $attributes
-     *
-     * @return array<string, string>
-     */
-    private static function attributes(array $attributes): array
-    {
-        return array_map(static fn (string|int|\Stringable|null $value): string => (string) $value, array_filter($attributes, static fn (mixed $value): bool => null !== $value));
     }
 }

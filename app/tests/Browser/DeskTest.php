@@ -227,4 +227,23 @@ final class DeskTest extends BrowserTestCase
 
         return $element;
     }
+
+    public function testLimitsAreWalkedEdgeByEdge(): void
+    {
+        self::open(self::desk('Quay desk lamp').'/limits');
+        self::awaitText('.sheet h2', 'required when Stand is Table clamp');
+        self::click('[aria-label="Set: one step below the least"]');
+        self::awaitText('.try [role=status]', 'Set by a script, it says: range underflow');
+        self::first('.try input')->clear();
+        self::first('.try input')->sendKeys('12');
+        self::awaitText('.try [role=status]', 'Typed or pasted, it takes it');
+        self::click('//nav[@aria-label="Boundary sheets"]//a[contains(., "Quantity")]');
+        self::awaitText('.sheet h2', 'Quantity');
+        self::assertAccessible('limits');
+        self::open(self::desk('Engraved plate').'/limits');
+        self::awaitText('.sheet h2', 'Engraving');
+        self::assertAccessible('limits of a text');
+        self::picture('limits');
+        self::assertQuietConsole();
+    }
 }

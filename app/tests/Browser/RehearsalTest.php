@@ -15,7 +15,7 @@ final class RehearsalTest extends BrowserTestCase
     public function testARehearsalShowsWhereTheShopDoesSomethingElse(): void
     {
         self::open(self::desk('Harbour pendant').'/outline');
-        self::first('body')->sendKeys('5');
+        self::first('body')->sendKeys('6');
         self::awaitText('.empty', 'Not rehearsed yet.');
         self::assertAccessible('rehearsal, empty');
         self::click('//button[normalize-space()="Rehearse"]');

@@ -60,7 +60,7 @@ final readonly class FileCandidates
 
     private function bytes(Candidates $to): void
     {
-        $to->add('an empty file', $this->several(['bytes' => 0] + $this->ordinary()));
+        $to->add('an empty file', $this->several(['bytes' => 0] + array_diff_key($this->ordinary(), ['width' => 1, 'height' => 1])));
         $most = $this->limits->maxBytes;
         if (null === $most) {
             return;

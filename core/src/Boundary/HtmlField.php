@@ -65,6 +65,51 @@ final class HtmlField
         return null === $problem && !self::measuresOtherwise($option->text) || 'input.number' === $problem ? self::VALID : self::NONE;
     }
 
+    /**
+     * A field with the limits of an option as its attributes.
+     *
+     * @return array{string, array<string, string>}|null its type, or "textarea", and its attributes; null where nothing is typed
+     */
+    public static function field(Option $option): ?array
+    {
+        $required = $option->required ? ['required' => ''] : [];
+        if (null !== $option->text) {
+            $limits = 'utf16' === $option->text->measure ? ['minlength' => $option->text->min, 'maxlength' => $option->text->max] : [];
+
+            return self::isTextarea($option->text) ? ['textarea', self::attributes($required + $limits)] : ['text', self::attributes($required + $limits + ['pattern' => $option->text->pattern?->source])];
+        }
+        if (null !== $option->number) {
+            $places = $option->number->decimals;
+            $step = $option->number->step ?? (null === $places ? 'any' : BigDecimal::ofUnscaledValue(1, max(0, $places)));
+
+            return ['number', self::attributes($required + ['min' => $option->number->min, 'max' => $option->number->max, 'step' => $step])];
+        }
+        if (null === $option->date) {
+            return null;
+        }
+        [$first, $last] = [$option->date->earliest, $option->date->latest];
+
+        return ['date', self::attributes($required + ['min' => null === $first ? null : Today::isoOf($first), 'max' => null === $last ? null : Today::isoOf($last)])];
+    }
+
+    /**
+     * @return array{string, array<string, string>}
+     */
+    public static function ofQuantity(QuantityRule $rule): array
+    {
+        return ['number', self::attributes(['required' => '', 'min' => $rule->min, 'max' => $rule->max, 'step' => $rule->step])];
+    }
+
+    /**
+     * @param array<string, string|int|\Stringable|null> $attributes
+     *
+     * @return array<string, string>
+     */
+    private static function attributes(array $attributes): array
+    {
+        return array_map(static fn (string|int|\Stringable|null $value): string => (string) $value, array_filter($attributes, static fn (mixed $value): bool => null !== $value));
+    }
+
     public static function missing(Option $option): string
     {
         // A group of check boxes cannot be required as a whole, and a colour field always has a value.

@@ -15,7 +15,7 @@ use Ithrel\Core\Setup\Option;
  */
 final readonly class TextCandidates
 {
-    private const MEASURES = ['utf16' => 'UTF-16 units', 'codepoints' => 'code points', 'graphemes' => 'characters as a person sees them', 'bytes' => 'bytes of UTF-8'];
+    private const MEASURES = ['utf16' => 'UTF-16 units', 'codepoints' => 'code points', 'graphemes' => 'seen characters', 'bytes' => 'bytes'];
 
     /** Beyond this length a sheet would be longer than anyone copies; the plain edges stay. */
     private const MOST_WITH_ALL_FILLERS = 2_000;
@@ -81,8 +81,7 @@ final readonly class TextCandidates
         if (null === $length) {
             return;
         }
-        $unit = self::MEASURES[$this->limits->measure];
-        foreach ([0 => sprintf('the %s: %d in %s', $name, $length, $unit), $beyond => sprintf('one beyond the %s: %d in %s', $name, $length + $beyond, $unit)] as $off => $about) {
+        foreach ([0 => sprintf('the %s: %s', $name, self::size($length, $this->limits->measure)), $beyond => sprintf('one beyond the %s: %s', $name, self::size($length + $beyond, $this->limits->measure))] as $off => $about) {
             if ($length + $off > 0) {
                 $to->add($about, str_repeat($this->plain, $length + $off));
             }
@@ -96,13 +95,13 @@ final readonly class TextCandidates
             foreach ([0 => 'the '.$name, $beyond => 'one beyond the '.$name] as $off => $about) {
                 $text = $this->exactly($filler, $length + $off, $this->limits->measure);
                 if (null !== $text) {
-                    $to->add(sprintf('%s, %s: %d in %s', $about, $what, $length + $off, $unit), $text);
+                    $to->add(sprintf('%s, %s: %s', $about, $what, self::size($length + $off, $this->limits->measure)), $text);
                 }
             }
-            foreach (self::MEASURES as $measure => $words) {
+            foreach (array_keys(self::MEASURES) as $measure) {
                 $text = $measure === $this->limits->measure ? null : $this->exactly($filler, $length, $measure);
                 if (null !== $text && TextMeasure::length($text, $this->limits->measure) !== $length) {
-                    $to->add(sprintf('%s: %d in %s, which is %d in %s', $what, $length, $words, TextMeasure::length($text, $this->limits->measure), $unit), $text);
+                    $to->add(sprintf('%s: %s, which are %s', $what, self::size($length, $measure), self::size(TextMeasure::length($text, $this->limits->measure), $this->limits->measure)), $text);
                 }
             }
         }
@@ -142,7 +141,6 @@ final readonly class TextCandidates
     private function lengthsOfPattern(Candidates $to): void
     {
         $samples = new TextSamples($this->option);
-        $unit = self::MEASURES[$this->limits->measure];
         if (!$samples->areOfPattern()) {
             $to->left[] = 'No text was found that fits the pattern; give one that does.';
         }
@@ -152,19 +150,27 @@ final readonly class TextCandidates
             }
             $text = $samples->ofLength($length);
             if (null !== $text) {
-                $to->add(sprintf('the %s: %d in %s', $name, $length, $unit), $text);
+                $to->add(sprintf('the %s: %s', $name, self::size($length, $this->limits->measure)), $text);
             } else {
                 $lengths = array_filter($samples->lengths(), static fn (int $l): bool => 1 === $beyond ? $l <= $length : $l >= $length);
                 $nearest = [] === $lengths ? null : (1 === $beyond ? max($lengths) : min($lengths));
-                $to->left[] = sprintf('No text of length %d in %s was found that fits the pattern%s.', $length, $unit, null === $nearest ? '' : sprintf('; the nearest has %d', $nearest));
+                $to->left[] = sprintf('No text of %s was found that fits the pattern%s.', self::size($length, $this->limits->measure), null === $nearest ? '' : sprintf('; the nearest has %d', $nearest));
                 if (null !== $nearest) {
-                    $to->add(sprintf('the nearest to the %s that fits the pattern: %d in %s', $name, $nearest, $unit), (string) $samples->ofLength($nearest));
+                    $to->add(sprintf('the nearest to the %s that fits the pattern: %s', $name, self::size($nearest, $this->limits->measure)), (string) $samples->ofLength($nearest));
                 }
             }
             if ($length + $beyond > 0) {
-                $to->add(sprintf('one beyond the %s: %d in %s', $name, $length + $beyond, $unit), $this->ofForm($length + $beyond) ?? str_repeat($this->plain, $length + $beyond));
+                $to->add(sprintf('one beyond the %s: %s', $name, self::size($length + $beyond, $this->limits->measure)), $this->ofForm($length + $beyond) ?? str_repeat($this->plain, $length + $beyond));
             }
         }
+    }
+
+    /** A length in words: "30 seen characters". */
+    private static function size(int $length, string $measure): string
+    {
+        $words = self::MEASURES[$measure] ?? $measure;
+
+        return $length.' '.(1 === $length ? substr($words, 0, -1) : $words);
     }
 
     /** A text of a length that keeps the pattern, whatever the other limits say; null where none was found. */

@@ -25,6 +25,7 @@ const STATIONS = [
   { name: 'ladder', title: 'Ladder', asks: 'What can be selected?' },
   { name: 'list', title: 'List', asks: 'Every combination' },
   { name: 'ledger', title: 'Ledger', asks: 'What does it cost?' },
+  { name: 'limits', title: 'Limits', asks: 'What may be typed?' },
   { name: 'rehearsal', title: 'Rehearsal', asks: 'What did the shop do?' },
 ] as const
 
@@ -49,7 +50,8 @@ useShortcuts({
   '2': () => void toStation('ladder'),
   '3': () => void toStation('list'),
   '4': () => void toStation('ledger'),
-  '5': () => void toStation('rehearsal'),
+  '5': () => void toStation('limits'),
+  '6': () => void toStation('rehearsal'),
 })
 
 /** The window is opened within the click, as browsers want it, and led to the page once that is known. */

@@ -65,6 +65,11 @@ export const queries = {
         ),
       placeholderData: keepPreviousData,
     }),
+  limits: (id: string, sha256: string) =>
+    queryOptions({
+      queryKey: ['limits', id, sha256],
+      queryFn: () => answer(client.GET('/api/setups/{id}/limits', { params: { path: { id } } })),
+    }),
   traps: (id: string, sha256: string) =>
     queryOptions({
       queryKey: ['traps', id, sha256],
