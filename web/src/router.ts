@@ -19,6 +19,7 @@ export const router = createRouter({
           name: 'rehearsal',
           component: () => import('./rehearsal/RehearsalStation.vue'),
         },
+        { path: 'gate', name: 'gate', component: () => import('./gate/GateStation.vue') },
         { path: 'limits', name: 'limits', component: () => import('./limits/LimitsStation.vue') },
         { path: 'list', name: 'list', component: () => import('./list/ListStation.vue') },
       ],

@@ -77,7 +77,7 @@ final class GateCommand extends Command
 
             return 2;
         }
-        $gate = Gate::of($text, $setup, $report, $plan, $runs, $accepted);
+        $gate = Gate::of($text, $setup, $report->counts['selectable'], $report->findings, $plan, $runs, $accepted);
         self::write($options['sarif'], static fn (): string => SetupFile::json(SarifFile::of($gate, $file), true)."\n");
         self::write($options['html'], static fn (): string => GatePage::html($gate, $setup, hash('sha256', $text), date('Y-m-d H:i')));
         self::write($options['junit'], static fn (): string => JUnitFile::text($setup->name, new \DateTimeImmutable(), self::tried($plan, $runs)));

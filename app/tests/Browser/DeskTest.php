@@ -246,4 +246,22 @@ final class DeskTest extends BrowserTestCase
         self::picture('limits');
         self::assertQuietConsole();
     }
+
+    public function testTheGateSaysWhyNot(): void
+    {
+        self::open(self::desk('Harbour pendant').'/outline');
+        self::first('body')->sendKeys('7');
+        self::awaitText('.gate h2', 'Must not launch');
+        self::awaitText('.gate header', '6 blockers are open.');
+        self::assertAccessible('gate by day');
+        self::picture('gate');
+        self::look('dark');
+        self::assertAccessible('gate by night');
+        self::click('//section[@aria-label="Open"]//a[contains(., "Rows 3 and 6 share the SKU")]');
+        self::awaitText('.marked', 'OLW-HP-S-CH');
+        self::open(self::desk('Signal lantern').'/gate');
+        self::awaitText('.gate h2', 'Not yet');
+        self::awaitText('.gate', '57 of 57 checks of the plan were not tried on this document.');
+        self::assertQuietConsole();
+    }
 }

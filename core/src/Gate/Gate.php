@@ -9,7 +9,6 @@ use Ithrel\Core\Finding\Change;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Plan\Plan;
-use Ithrel\Core\Report;
 use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Setup;
 
@@ -38,13 +37,15 @@ final readonly class Gate
     }
 
     /**
-     * @param string           $text     of the document
-     * @param list<Run>        $runs     rehearsals of any kind
+     * @param string           $text       of the document
+     * @param string|null      $selectable combinations, as the analysis counted them; null where that is not known
+     * @param list<Finding>    $findings
+     * @param list<Run>        $runs       rehearsals of any kind
      * @param list<Acceptance> $accepted
      */
-    public static function of(string $text, Setup $setup, Report $report, Plan $plan, array $runs, array $accepted): self
+    public static function of(string $text, Setup $setup, ?string $selectable, array $findings, Plan $plan, array $runs, array $accepted): self
     {
-        $items = [...self::findings($text, $setup, $report->findings), ...self::ofRuns($plan, $runs), ...self::untried($plan, $runs)];
+        $items = [...self::findings($text, $setup, $findings), ...self::ofRuns($plan, $runs), ...self::untried($plan, $runs)];
         $open = $taken = [];
         $isLapsed = false;
         foreach ($items as $item) {
@@ -67,7 +68,7 @@ final readonly class Gate
         $forbids = array_filter($open, static fn (array $o): bool => GateItem::FORBIDS === $o['item']->weight);
         $verdict = [] !== $forbids ? self::MUST_NOT : ([] !== $open ? self::NOT_YET : self::MAY);
 
-        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($report, $plan, $runs), self::notChecked($setup, $plan, $runs), array_values(array_filter($report->findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
+        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($selectable, $findings, $plan, $runs), self::notChecked($setup, $plan, $runs), array_values(array_filter($findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
     }
 
     /**
@@ -224,13 +225,14 @@ final readonly class Gate
     }
 
     /**
-     * @param list<Run> $runs
+     * @param list<Finding> $findings
+     * @param list<Run>     $runs
      *
      * @return list<array{what: string, words: string}>
      */
-    private static function checked(Report $report, Plan $plan, array $runs): array
+    private static function checked(?string $selectable, array $findings, Plan $plan, array $runs): array
     {
-        $checked = [['what' => 'setup', 'words' => sprintf('The setup was analysed: %s selectable combinations, %d findings.', $report->counts['selectable'] ?? 'an unknown number of', count($report->findings))]];
+        $checked = [['what' => 'setup', 'words' => sprintf('The setup was analysed: %s selectable combinations, %d findings.', $selectable ?? 'an unknown number of', count($findings))]];
         foreach ($runs as $run) {
             $agree = count(array_filter($run->checks, static fn (array $t): bool => 'agrees' === $t['verdict']));
             $checked[] = ['what' => 'rehearsal', 'words' => sprintf('%s, %s: %d of %d checks of the plan have a result, %d agree.%s%s', $run->where, $run->when, count($run->checks), count($plan->checks), $agree, [] === $run->carried ? '' : sprintf(' %d were tried on the document %s, with the same steps and expectations.', count($run->carried), substr($run->sha256 ?? '', 0, 12)), 0 === $run->other ? '' : sprintf(' %d more are none of this plan and do not count.', $run->other))];

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Gate;
 
+use Ithrel\Core\Compare\Difference;
+use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\UnreadableDocument;
@@ -42,11 +44,7 @@ final readonly class Run
         }
         $text = static fn (mixed $value): string => is_string($value) ? $value : '';
         $isSame = $text($run->sha256 ?? null) === $sha256;
-        $byPrint = [];
-        foreach ($plan->checks as $check) {
-            // Two checks that do and expect the same are one try.
-            $byPrint[$check->print()][] = $check->number;
-        }
+        $byPrint = self::byPrint($plan);
         $checks = $carried = [];
         $other = 0;
         $of = static fn (mixed $thing, string $key): mixed => $thing instanceof \stdClass ? $thing->{$key} ?? null : null;
@@ -75,5 +73,43 @@ final readonly class Run
         }
 
         return new self($text($run->address ?? null), $text($run->sha256 ?? null), $text($run->startedAt ?? null), $checks, $carried, $other, array_values(array_filter(is_array($run->notLookedAt ?? null) ? $run->notLookedAt : [], is_string(...))), $likely);
+    }
+
+    /**
+     * A run whose checks are at hand.
+     *
+     * @param list<array{Check, string, list<Difference>, string|null}> $tried  check, verdict, differences and reason
+     * @param string                                                    $sha256 of the document that was tried
+     */
+    public static function of(string $where, string $sha256, bool $isSame, string $when, array $tried, Plan $plan): self
+    {
+        $byPrint = self::byPrint($plan);
+        $checks = $carried = [];
+        $other = 0;
+        foreach ($tried as [$check, $verdict, $differences, $reason]) {
+            $numbers = $byPrint[$check->print()] ?? [];
+            $other += [] === $numbers ? 1 : 0;
+            foreach ($numbers as $number) {
+                $checks[$number] = ['verdict' => $verdict, 'differences' => array_map(static fn (Difference $d): array => ['stage' => $d->stage, 'field' => $d->field, 'expected' => $d->expected, 'found' => $d->found], $differences), 'reason' => $reason];
+                if (!$isSame) {
+                    $carried[$number] = true;
+                }
+            }
+        }
+
+        return new self($where, $sha256, $when, $checks, $carried, $other, [], []);
+    }
+
+    /**
+     * @return array<string, list<int>> print of a check => its numbers; two that do and expect the same are one try
+     */
+    private static function byPrint(Plan $plan): array
+    {
+        $byPrint = [];
+        foreach ($plan->checks as $check) {
+            $byPrint[$check->print()][] = $check->number;
+        }
+
+        return $byPrint;
     }
 }

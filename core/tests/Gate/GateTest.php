@@ -116,7 +116,9 @@ final class GateTest extends TestCase
         $text = Documents::json($document);
         $plan = self::plan($document);
 
-        return Gate::of($text, Documents::setup($document), Report::of(new Reach(Documents::setup($document))), $plan, array_map(static fn (string $run): Run => Run::read($run, hash('sha256', $text), $plan), $runs), [] === $accepted ? [] : Acceptance::read(json_encode(['ithrel' => 'accepted/1', 'items' => $accepted], JSON_THROW_ON_ERROR)));
+        $report = Report::of(new Reach(Documents::setup($document)));
+
+        return Gate::of($text, Documents::setup($document), $report->counts['selectable'], $report->findings, $plan, array_map(static fn (string $run): Run => Run::read($run, hash('sha256', $text), $plan), $runs), [] === $accepted ? [] : Acceptance::read(json_encode(['ithrel' => 'accepted/1', 'items' => $accepted], JSON_THROW_ON_ERROR)));
     }
 
     /**

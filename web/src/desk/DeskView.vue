@@ -27,6 +27,7 @@ const STATIONS = [
   { name: 'ledger', title: 'Ledger', asks: 'What does it cost?' },
   { name: 'limits', title: 'Limits', asks: 'What may be typed?' },
   { name: 'rehearsal', title: 'Rehearsal', asks: 'What did the shop do?' },
+  { name: 'gate', title: 'Gate', asks: 'May it launch?' },
 ] as const
 
 const tally = computed(() => bySeverity(desk.value?.findings ?? []))
@@ -52,6 +53,7 @@ useShortcuts({
   '4': () => void toStation('ledger'),
   '5': () => void toStation('limits'),
   '6': () => void toStation('rehearsal'),
+  '7': () => void toStation('gate'),
 })
 
 /** The window is opened within the click, as browsers want it, and led to the page once that is known. */

@@ -65,6 +65,13 @@ export const queries = {
         ),
       placeholderData: keepPreviousData,
     }),
+  gate: (id: string, sha256: string) =>
+    queryOptions({
+      queryKey: ['gate', id, sha256],
+      // A rehearsal that ended meanwhile changes it.
+      staleTime: 0,
+      queryFn: () => answer(client.GET('/api/setups/{id}/gate', { params: { path: { id } } })),
+    }),
   limits: (id: string, sha256: string) =>
     queryOptions({
       queryKey: ['limits', id, sha256],

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api\Dto;
+
+use OpenApi\Attributes as OA;
+
+/**
+ * May it launch?
+ */
+#[OA\Schema(required: ['verdict', 'words', 'because', 'open', 'checked', 'notChecked', 'notes'])]
+final readonly class GateView
+{
+    /**
+     * @param list<string>       $because
+     * @param list<GateItemView> $open
+     * @param list<string>       $checked
+     * @param list<string>       $notChecked
+     */
+    public function __construct(
+        #[OA\Property(enum: ['may-launch', 'not-yet', 'must-not-launch'])]
+        public string $verdict,
+        #[OA\Property]
+        public string $words,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        public array $because,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/GateItemView'))]
+        public array $open,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        public array $checked,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        public array $notChecked,
+        #[OA\Property(description: 'findings to know, which need nobody')]
+        public int $notes,
+    ) {
+    }
+}
