@@ -203,10 +203,10 @@ final class DeskTest extends BrowserTestCase
     public function testAPhoneCanRead(): void
     {
         self::look('light', 390, 800);
-        foreach (['/ladder', '/outline', '/list', '/ledger', '/ledger?view=path'] as $station) {
+        foreach (['/ladder', '/limits', '/gate', '/outline', '/list', '/ledger', '/ledger?view=path'] as $station) {
             self::open(self::desk('Signal lantern').$station);
             self::awaitText('h1', 'Signal lantern');
-            self::first('.station');
+            self::first('.station, .limits, .gate');
             $overflow = self::$browser->executeScript('return document.documentElement.scrollWidth - window.innerWidth');
             self::assertLessThanOrEqual(1, $overflow, $station.' is wider than the phone');
         }

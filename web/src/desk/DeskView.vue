@@ -291,6 +291,9 @@ async function picked(file: File): Promise<void> {
   color: rgb(var(--v-theme-primary));
 }
 @media (max-width: 700px) {
+  .stations {
+    flex-wrap: wrap;
+  }
   .asks,
   .verdict {
     display: none;
