@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
+use Ithrel\App\Browser\Driver;
+use Ithrel\App\Browser\Pilot;
+use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\Core\Draft\Draft;
 use Ithrel\Core\Draft\Drafter;
 use Ithrel\Core\Draft\DraftSource;
@@ -26,7 +29,7 @@ final class DraftCommand extends Command
     protected function configure(): void
     {
         $this
-            ->addArgument('files', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Saved pages and tables; all of them make one document; - reads standard input')
+            ->addArgument('files', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Saved pages, addresses of pages, and tables; all of them make one document; - reads standard input')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'document (the setup alone) or json (with where each thing was read, and what was left)', 'document')
             ->addOption('currency', null, InputOption::VALUE_REQUIRED, 'ISO 4217; of the item where the source names none')
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'Taken as by every command; a draft does not ask for it');
@@ -69,6 +72,9 @@ final class DraftCommand extends Command
      */
     private static function source(string $file, int $minorUnits): DraftSource
     {
+        if (1 === preg_match('~^https?://~i', $file)) {
+            return self::rendered($file, $minorUnits);
+        }
         if ('-' !== $file && (!is_file($file) || !is_readable($file))) {
             throw UnreadableDocument::at('', 'The file is not there or cannot be read.');
         }
@@ -83,6 +89,32 @@ final class DraftCommand extends Command
         $text = SourceText::utf8($bytes);
 
         return SourceText::isPage($text) ? PageReader::read($text, $name, $minorUnits) : TableReader::read($text, $name, $minorUnits);
+    }
+
+    /**
+     * A page as the browser renders it.
+     *
+     * @throws UnreadableDocument
+     */
+    private static function rendered(string $address, int $minorUnits): DraftSource
+    {
+        $host = parse_url($address, PHP_URL_HOST);
+        if (!is_string($host)) {
+            throw UnreadableDocument::at('', 'This is no address of a page.');
+        }
+        $driver = new Driver([$host]);
+        try {
+            (new Pilot($driver))->newShopper($address);
+            $answer = $driver->tell('Runtime.evaluate', ['expression' => 'document.documentElement.outerHTML', 'returnByValue' => true]);
+        } catch (NoAnswer $e) {
+            throw UnreadableDocument::at('', $e->getMessage());
+        } finally {
+            $driver->end();
+        }
+        $html = is_array($answer['result'] ?? null) ? $answer['result']['value'] ?? '' : '';
+        $name = basename((string) parse_url($address, PHP_URL_PATH));
+
+        return PageReader::read(is_string($html) ? $html : '', '' === $name ? $host : pathinfo($name, PATHINFO_FILENAME), $minorUnits);
     }
 
     private static function tellWhatWasLeft(OutputInterface $output, Draft $draft): void

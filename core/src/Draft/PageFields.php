@@ -90,6 +90,7 @@ final class PageFields
         $around = self::closest($element, static fn (\DOMElement $e): bool => 'fieldset' === $e->tagName || in_array($e->getAttribute('role'), ['radiogroup', 'group', 'listbox'], true));
         $name = $element->getAttribute('name');
         $label = null === $around ? null : $this->groupLabel($around);
+        $label = '' === (string) $label && 'radio' === $role ? self::wordsBefore($element) : $label;
         $set = match (true) {
             '' !== $name && ('radio' === $role || str_ends_with($name, '[]')) => 'name '.$name,
             null !== $around => 'group '.$around->getNodePath(),
@@ -97,6 +98,27 @@ final class PageFields
         };
 
         return ['' === $label ? null : $label, $set];
+    }
+
+    /** The nearest words before a group that nobody labelled: a heading, most likely. */
+    private static function wordsBefore(\DOMElement $element): string
+    {
+        $node = $element;
+        for ($level = 0; $level < 4 && $node->parentNode instanceof \DOMElement; ++$level) {
+            for ($sibling = $node->previousElementSibling; null !== $sibling; $sibling = $sibling->previousElementSibling) {
+                $hasField = 0 < $sibling->getElementsByTagName('input')->length + $sibling->getElementsByTagName('select')->length || in_array($sibling->tagName, ['input', 'select'], true);
+                $text = self::read($sibling);
+                if (!$hasField && '' !== $text && mb_strlen($text) <= 80) {
+                    return $text;
+                }
+                if ($hasField) {
+                    break;
+                }
+            }
+            $node = $node->parentNode;
+        }
+
+        return '';
     }
 
     private function groupLabel(\DOMElement $around): string

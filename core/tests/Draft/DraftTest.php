@@ -89,6 +89,8 @@ final class DraftTest extends TestCase
 
     public function testPagesWithoutAFormAndInAnotherEncoding(): void
     {
+        $headed = '<form><section><h3>Glass *</h3><div><label><input type="radio" name="o7" value="a">Clear</label><label><input type="radio" name="o7" value="b">Ruby</label></div></section></form>';
+        self::assertSame([['code' => 'glass', 'label' => 'Glass', 'kind' => 'one', 'required' => true, 'values' => [['code' => 'clear', 'label' => 'Clear'], ['code' => 'ruby', 'label' => 'Ruby']]]], self::plain(Drafter::of([PageReader::read($headed, 'x', 2)]))['options']);
         $draft = Drafter::of([PageReader::read('<html><body><h1>Lamp</h1><p>Nothing to choose.</p></body></html>', 'lamp-7', 2)], 'JPY');
         $document = self::plain($draft);
         self::assertSame(['sku' => 'lamp-7', 'name' => 'Lamp', 'price' => '0'], $document['item']);
