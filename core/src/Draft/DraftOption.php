@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
+use Ithrel\Core\Compare\PriceSheet;
+
 /**
  * An option as it was read.
  */
@@ -19,9 +21,9 @@ final class DraftOption
 
     public function value(string $label): ?DraftValue
     {
-        $plain = Names::plain($label);
+        $plain = PriceSheet::plain($label);
         foreach ($this->values as $value) {
-            if (Names::plain($value->label->text()) === $plain) {
+            if (PriceSheet::plain($value->label->text()) === $plain) {
                 return $value;
             }
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
+use Ithrel\Core\Compare\PriceSheet;
 use Ithrel\Core\Setup\Pointer;
 
 /**
@@ -115,7 +116,7 @@ final class Drafter
         $options = [];
         foreach ($sources as $source) {
             foreach ($source->options as $option) {
-                $plain = Names::plain($option->label->text());
+                $plain = PriceSheet::plain($option->label->text());
                 if (!isset($options[$plain])) {
                     $options[$plain] = $option;
                 } elseif (count($sources) > 1) {
@@ -132,7 +133,7 @@ final class Drafter
             $isCode = null !== $given && 1 === preg_match('/^[a-z][a-z0-9_]*$/D', $given->text()) && !isset($taken[$given->text()]);
             $code = $isCode ? $given->text() : Names::code($given?->text() ?? LabelCharge::in($option->label->text())->name ?? $option->label->text(), $taken, true);
             $taken[$code] = true;
-            $this->codes[Names::plain($option->label->text())] ??= $code;
+            $this->codes[PriceSheet::plain($option->label->text())] ??= $code;
             $this->kinds[$code] = $option->kind?->text() ?? '';
             $this->option($index, $code, $option);
         }
@@ -179,7 +180,7 @@ final class Drafter
             $given = $value->facts['code'] ?? null;
             $valueCode = null !== $given && !isset($taken[$given->text()]) ? $given->text() : Names::code(LabelCharge::in($label)->name ?? $label, $taken, false);
             $taken[$valueCode] = true;
-            $this->valueCodes[$code][Names::plain($label)] ??= $valueCode;
+            $this->valueCodes[$code][PriceSheet::plain($label)] ??= $valueCode;
             $own = ['code' => $valueCode];
             $place = $at.'/values/'.$n;
             $this->put($own, 'label', $value->label, $place);
@@ -251,7 +252,7 @@ final class Drafter
     {
         foreach ($option->values as $value) {
             $own = LabelCharge::in($value->label->text())?->name;
-            if (null !== $own && Names::plain($own) === Names::plain($label)) {
+            if (null !== $own && PriceSheet::plain($own) === PriceSheet::plain($label)) {
                 return $value;
             }
         }
@@ -268,7 +269,7 @@ final class Drafter
             if ([] === $source->rows) {
                 continue;
             }
-            $by = array_map(fn (string $label): string => $this->codes[Names::plain($label)], $source->by);
+            $by = array_map(fn (string $label): string => $this->codes[PriceSheet::plain($label)], $source->by);
             if ([] === $by) {
                 $source->leave('the table', 'It has no column that is an option, so its rows are of nothing.');
                 continue;
@@ -277,7 +278,7 @@ final class Drafter
             foreach ($source->rows as $row) {
                 $pick = [];
                 foreach ($row['pick'] as $option => $value) {
-                    $code = $this->codes[Names::plain($option)];
+                    $code = $this->codes[PriceSheet::plain($option)];
                     $pick[$code] = $this->answer($code, $value);
                 }
                 $own = ['pick' => (object) $pick];
@@ -295,10 +296,10 @@ final class Drafter
     private function answer(string $option, string $label): string|bool|array
     {
         $codes = $this->valueCodes[$option] ?? [];
-        $plain = Names::plain($label);
+        $plain = PriceSheet::plain($label);
         $code = $codes[$plain] ?? null;
         foreach (null === $code ? $codes : [] as $own => $known) {
-            $code ??= Names::plain(LabelCharge::in($own)->name ?? $own) === $plain ? $known : null;
+            $code ??= PriceSheet::plain(LabelCharge::in($own)->name ?? $own) === $plain ? $known : null;
         }
 
         return match ($this->kinds[$option]) {
@@ -326,10 +327,10 @@ final class Drafter
             }
         }
         if (is_string($condition['option'] ?? null)) {
-            $code = $this->codes[Names::plain($condition['option'])] ?? $condition['option'];
+            $code = $this->codes[PriceSheet::plain($condition['option'])] ?? $condition['option'];
             $coded['option'] = $code;
             if (is_array($condition['is'] ?? null)) {
-                $codes = array_map(fn (mixed $label): string => $this->valueCodes[$code][Names::plain(is_string($label) ? $label : '')] ?? (is_string($label) ? $label : ''), array_values($condition['is']));
+                $codes = array_map(fn (mixed $label): string => $this->valueCodes[$code][PriceSheet::plain(is_string($label) ? $label : '')] ?? (is_string($label) ? $label : ''), array_values($condition['is']));
                 $coded['is'] = 1 === count($codes) ? $codes[0] : $codes;
             } else {
                 $coded += array_intersect_key($condition, ['is' => 1, 'filled' => 1]);

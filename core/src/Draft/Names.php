@@ -9,12 +9,6 @@ namespace Ithrel\Core\Draft;
  */
 final class Names
 {
-    /** Letters that differ only in case, or blanks only in number, are the same here; a mark of required is no part. */
-    public static function plain(string $label): string
-    {
-        return mb_strtolower(trim((string) preg_replace('/\s+/u', ' ', rtrim($label, "* \t:\u{A0}"))));
-    }
-
     /** A label without the mark that says that an answer is required. */
     public static function withoutMark(string $label): string
     {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
+use Ithrel\Core\Compare\PriceSheet;
+
 /**
  * A table of options: a line a value; an empty option cell goes on with the option above.
  */
@@ -46,7 +48,7 @@ final class OptionTable
             $name = $this->columns->cell($row, 'option');
             $begins = false;
             if ('' !== $name) {
-                $plain = Names::plain($name);
+                $plain = PriceSheet::plain($name);
                 $begins = !isset($byName[$plain]);
                 $option = $byName[$plain] ??= $this->option($name, $line);
             }

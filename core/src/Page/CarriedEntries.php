@@ -128,7 +128,8 @@ final readonly class CarriedEntries
         $chunks = [];
         $run = '';
         $flush = static function () use (&$chunks, &$run): void {
-            $text = trim((string) preg_replace('/[ \t\x{A0}]+/u', ' ', $run), " \n\r\t".self::SEAM);
+            // By pattern, as trim() knows bytes alone and would cut a sign that begins with those of the seam.
+            $text = (string) preg_replace(['/[ \t\x{A0}]+/u', '/^[\s'.self::SEAM.']+|[\s'.self::SEAM.']+$/u'], [' ', ''], $run);
             if ('' !== $text) {
                 $chunks[] = $text;
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Page;
 
+use Ithrel\Core\Compare\PriceSheet;
 use Ithrel\Core\Draft\LabelCharge;
 
 /**
@@ -11,12 +12,10 @@ use Ithrel\Core\Draft\LabelCharge;
  */
 final class Wording
 {
-    /** Without letter case, needless blanks, a mark of required, and what stands in brackets at the end. */
+    /** Without letter case, needless blanks, and a mark of required. */
     public static function plain(string $text): string
     {
-        $text = mb_strtolower(trim((string) preg_replace('/[\s\x{A0}]+/u', ' ', $text)));
-
-        return trim((string) preg_replace('/\s*(?:\*|:)+\s*$/u', '', $text));
+        return PriceSheet::plain($text);
     }
 
     /** A value's label without a charge that is written into it. */

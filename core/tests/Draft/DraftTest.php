@@ -151,6 +151,9 @@ final class DraftTest extends TestCase
     {
         $document = self::plain(Drafter::of([TableReader::read("option,value\n3D-Größe,Ø 20\n,Ø 20\n,红\n3D Grösse,a\n", 't', 2)]));
         self::assertSame(['option_3d_grosse', 'option_3d_grosse_2'], array_column($document['options'], 'code'));
+        // An à ends with a byte that a blank has too; the two options are two.
+        $accented = self::plain(Drafter::of([TableReader::read("option,value\nQualità *,a\nVarietà,b\nqualità,c\n", 't', 2)]));
+        self::assertSame([['Qualità', 2], ['Varietà', 1]], array_map(static fn (array $o): array => [$o['label'], count($o['values'])], $accented['options']));
         self::assertSame(['o_20', 'o_20_2', 'hong'], array_column($document['options'][0]['values'], 'code'));
     }
 

@@ -138,6 +138,18 @@ final class PageTest extends TestCase
         self::assertSame([['label' => 'Size', 'value' => 'Small']], (new CarriedEntries($setup))->read($lines[0], [['label' => 'Size', 'value' => 'Large']]));
     }
 
+    public function testCarriedWordsKeepTheirFirstAndLastSign(): void
+    {
+        $setup = Documents::setup(['options' => [['code' => 'm', 'label' => 'Motto', 'kind' => 'text']]]);
+        foreach (['“Ada”', '€ 5', '–', 'Ada…', '中文', 'Qualità'] as $value) {
+            foreach (Trees::of('<article><dl><dt>Motto</dt><dd>'.$value.'</dd></dl></article>')->all() as $element) {
+                if ('article' === $element->tag) {
+                    self::assertSame([['label' => 'Motto', 'value' => $value]], (new CarriedEntries($setup))->read($element, []));
+                }
+            }
+        }
+    }
+
     public function testASignatureLeadsBack(): void
     {
         $page = Trees::of('<div id="box"><p>a</p><p>b <b>c</b></p></div><div id="x-1234567"><p>d</p></div>');
