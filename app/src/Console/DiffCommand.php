@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
-use Ithrel\Core\Diff\DocumentChange;
+use Ithrel\Core\Diff\DiffResult;
 use Ithrel\Core\Diff\ListDiff;
+use Ithrel\Core\Diff\ReadDocument;
 use Ithrel\Core\Diff\SaleList;
 use Ithrel\Core\Diff\SetupDiff;
 use Ithrel\Core\Setup\Reader;
@@ -54,55 +55,47 @@ final class DiffCommand extends Command
         try {
             $oldText = SetupFile::text($old);
             $isTable = !str_starts_with(ltrim($oldText, "\u{FEFF} \t\r\n"), '{');
-            if (!$isTable) {
-                $reader->read($oldText, $today);
-            }
+            $oldDocument = $isTable ? null : ReadDocument::of($reader, $oldText, $today);
             $file = $new;
             $newText = SetupFile::text($new);
-            $newSetup = $reader->read($newText, $today);
+            $newDocument = ReadDocument::of($reader, $newText, $today);
             $file = $old;
-            $found = $isTable ? ListDiff::between(SaleList::read($newSetup, $oldText), $newSetup, (int) $limit) : SetupDiff::between($reader, $oldText, $newText, $today, (int) $limit);
+            $found = null === $oldDocument ? ListDiff::between(SaleList::read($newDocument->setup, $oldText), $newDocument->setup, (int) $limit) : SetupDiff::between($oldDocument, $newDocument, (int) $limit);
         } catch (UnreadableDocument $e) {
             SetupFile::complain($output, $file, $e);
 
             return 2;
         }
-        $data = ['ithrel' => 'diff/1', 'old' => ['file' => $old, 'sha256' => hash('sha256', $oldText)] + $found['old'], 'new' => ['file' => $new, 'sha256' => hash('sha256', $newText)] + $found['new']] + $found;
-        $data['changes'] = array_map(static fn (DocumentChange $c): array => $c->toArray(), $found['changes']);
-        $data['reasons'] = (object) $found['reasons'];
-        'json' === $format ? $output->writeln(SetupFile::json($data, true), OutputInterface::OUTPUT_RAW) : $this->say($output, $data, $found['changes'], $found['reasons']);
-        // Two documents that mean the same differ in nothing, even where that cannot be counted.
-        $same = [] === $found['changes'] && !$isTable || [] === $found['changes'] && '0' === $found['gained'] && '0' === $found['lost'] && '0' === ($found['repriced']['count'] ?? null) && '0' === ($found['dearest']['count'] ?? null);
+        if ('json' === $format) {
+            $data = ['ithrel' => 'diff/1', 'old' => ['file' => $old, 'sha256' => hash('sha256', $oldText), 'selectable' => $found->oldSelectable], 'new' => ['file' => $new, 'sha256' => hash('sha256', $newText), 'selectable' => $found->newSelectable]];
+            $output->writeln(SetupFile::json($data + $found->toArray(), true), OutputInterface::OUTPUT_RAW);
+        } else {
+            $this->say($output, $found);
+        }
 
-        return $same ? 0 : 1;
+        // Two documents that mean the same differ in nothing, even where that cannot be counted.
+        return $found->isNone() || ([] === $found->changes && !$isTable) ? 0 : 1;
     }
 
-    /**
-     * @param array<string, mixed>  $data
-     * @param list<DocumentChange>  $changes
-     * @param array<string, string> $reasons
-     */
-    private function say(OutputInterface $output, array $data, array $changes, array $reasons): void
+    private function say(OutputInterface $output, DiffResult $found): void
     {
         $clean = static fn (string $text): string => OutputFormatter::escape(SetupFile::harmless($text));
-        $figure = static fn (mixed $value): string => is_string($value) ? $value : 'not known';
-        $output->writeln(sprintf('in both %s · gained %s · lost %s', $figure($data['both']), $figure($data['gained']), $figure($data['lost'])));
-        foreach (['repriced' => 'repriced', 'dearest' => 'repriced by their dearest inputs'] as $key => $words) {
-            $figures = $data[$key];
-            if (is_array($figures)) {
-                $output->writeln(sprintf('%s: %s%s', $words, $figure($figures['count']), null === $figures['least'] ? '' : sprintf(', by %s to %s', $figure($figures['least']), $figure($figures['greatest']))));
+        $output->writeln(sprintf('in both %s · gained %s · lost %s', $found->both ?? 'not known', $found->gained ?? 'not known', $found->lost ?? 'not known'));
+        foreach (['repriced' => $found->repriced, 'repriced by their dearest inputs' => $found->dearest] as $words => $figures) {
+            if (null !== $figures) {
+                $output->writeln(sprintf('%s: %s%s', $words, $figures['count'], null === $figures['least'] ? '' : sprintf(', by %s to %s', $figures['least'], $figures['greatest'] ?? '')));
             }
         }
-        foreach (is_array($data['first']) ? $data['first'] : [] as $kind => $list) {
-            foreach (is_array($list) ? $list : [] as $item) {
-                $output->writeln(sprintf('  %-8s %s', $kind, $clean(json_encode($item, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE))));
+        foreach ($found->first as $kind => $list) {
+            foreach ($list as $item) {
+                $output->writeln(sprintf('  %-8s %s', $kind, $clean(SetupFile::json($item))));
             }
         }
-        foreach ($changes as $change) {
+        foreach ($found->changes as $change) {
             $output->writeln(sprintf('  %s%s', $clean($change->at), 'old' === $change->side ? ' (old)' : ''));
             $output->writeln('          '.$clean($change->message));
         }
-        foreach ($reasons as $reason) {
+        foreach ($found->reasons as $reason) {
             $output->writeln('  '.$clean($reason));
         }
     }

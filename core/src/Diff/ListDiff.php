@@ -7,13 +7,10 @@ namespace Ithrel\Core\Diff;
 use Brick\Math\BigDecimal;
 use Brick\Math\Exception\MathException;
 use Ithrel\Core\Answer\GivenState;
-use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Answer\Stock;
 use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Price\Amount;
-use Ithrel\Core\Price\Pricer;
-use Ithrel\Core\Price\Spread\AllTotals;
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
@@ -25,44 +22,54 @@ use Ithrel\Core\Setup\Setup;
  *
  * @phpstan-import-type Listed from SaleList
  */
-final class ListDiff
+final readonly class ListDiff
 {
-    private readonly Reach $reach;
-    private ?bool $hangsOnInputs = null;
+    private Reach $reach;
+    private ChoicesPrice $price;
+    private DiffResult $result;
 
-    private function __construct(private readonly Setup $setup, private readonly int $limit)
+    private function __construct(private Setup $setup, private int $limit)
     {
         $this->reach = new Reach($setup);
+        $this->price = new ChoicesPrice($this->reach);
+        $this->result = new DiffResult();
     }
 
-    /**
-     * @return array{old: array{selectable: string|null}, new: array{selectable: string|null}, both: string|null, gained: string|null, lost: string|null, repriced: array<string, string|null>|null, dearest: array<string, string|null>|null, first: array<string, list<array<string, mixed>>>, changes: list<DocumentChange>, reasons: array<string, string>}
-     */
-    public static function between(SaleList $list, Setup $setup, int $limit): array
+    public static function between(SaleList $list, Setup $setup, int $limit): DiffResult
     {
-        return (new self($setup, $limit))->of($list);
-    }
-
-    /**
-     * @return array{old: array{selectable: string|null}, new: array{selectable: string|null}, both: string|null, gained: string|null, lost: string|null, repriced: array<string, string|null>|null, dearest: array<string, string|null>|null, first: array<string, list<array<string, mixed>>>, changes: list<DocumentChange>, reasons: array<string, string>}
-     */
-    private function of(SaleList $list): array
-    {
-        $result = ['old' => ['selectable' => (string) count($list->rows)], 'new' => ['selectable' => null], 'both' => null, 'gained' => null, 'lost' => null, 'repriced' => null, 'dearest' => null, 'first' => ['gained' => [], 'lost' => [], 'repriced' => []]];
-        $reasons = [] === $list->notices ? [] : ['columns' => implode(' ', $list->notices)];
+        $diff = new self($setup, $limit);
+        $diff->result->oldSelectable = (string) count($list->rows);
+        $diff->result->reasons = [] === $list->notices ? [] : ['columns' => implode(' ', $list->notices)];
         try {
-            $listing = new Listing($this->reach);
-            $result['new']['selectable'] = gmp_strval($this->reach->selectable());
+            $rows = $diff->sold($list);
         } catch (TooLarge $e) {
-            return $result + ['changes' => [], 'reasons' => $reasons + ['reach.too-large' => $e->getMessage()]];
+            $diff->result->reasons += ['reach.too-large' => $e->getMessage()];
+
+            return $diff->result;
         }
+        $diff->result->repriced = $diff->prices($rows, false);
+        $diff->result->dearest = $diff->prices($rows, true);
+        $diff->result->changes = $diff->cells($rows);
+
+        return $diff->result;
+    }
+
+    /**
+     * @return list<Listed> rows that are sold, in listing order
+     *
+     * @throws TooLarge
+     */
+    private function sold(SaleList $list): array
+    {
+        $listing = new Listing($this->reach);
+        $selectable = $this->reach->selectable();
         $met = $sold = [];
         $lost = 0;
         foreach ($list->rows as $row) {
             $number = null === $row['state'] ? null : $listing->numberOf($row['state']);
             if (null === $number) {
                 if (++$lost <= $this->limit) {
-                    $result['first']['lost'][] = SaleList::told($this->setup, $row);
+                    $this->result->first['lost'][] = SaleList::told($this->setup, $row);
                 }
             } else {
                 $met[gmp_strval($number)] = true;
@@ -70,35 +77,25 @@ final class ListDiff
             }
         }
         usort($sold, static fn (array $a, array $b): int => gmp_cmp($a[0], $b[0]));
-        $result['both'] = (string) count($sold);
-        $result['lost'] = (string) $lost;
-        $result['gained'] = gmp_strval(gmp_sub($this->reach->selectable(), count($sold)));
-        for ($n = gmp_init(0); gmp_cmp($n, $this->reach->selectable()) < 0 && count($result['first']['gained']) < $this->limit; $n = gmp_add($n, 1)) {
+        $this->result->newSelectable = gmp_strval($selectable);
+        $this->result->both = (string) count($sold);
+        $this->result->lost = (string) $lost;
+        $this->result->gained = gmp_strval(gmp_sub($selectable, count($sold)));
+        for ($n = gmp_init(0); gmp_cmp($n, $selectable) < 0 && count($this->result->first['gained']) < $this->limit; $n = gmp_add($n, 1)) {
             if (!isset($met[gmp_strval($n)])) {
-                $result['first']['gained'][] = ['pick' => (object) StateText::pick($this->setup, $listing->at($n))];
-            }
-        }
-        $rows = array_column($sold, 1);
-        foreach (['repriced' => false, 'dearest' => true] as $what => $most) {
-            try {
-                [$result[$what], $first] = $this->prices($rows, $most);
-                $result['first']['repriced'] = $most ? $result['first']['repriced'] : $first;
-            } catch (NotExact $e) {
-                $reasons[$what] = 'Prices cannot be compared: '.$e->getMessage().'.';
+                $this->result->first['gained'][] = ['pick' => (object) StateText::pick($this->setup, $listing->at($n))];
             }
         }
 
-        return $result + ['changes' => $this->cells($rows), 'reasons' => $reasons];
+        return array_column($sold, 1);
     }
 
     /**
      * @param list<Listed> $rows that are sold
      *
-     * @return array{array{count: string, least: string|null, greatest: string|null}, list<array<string, mixed>>}
-     *
-     * @throws NotExact
+     * @return array{count: string, least: string|null, greatest: string|null}|null null where prices cannot be compared
      */
-    private function prices(array $rows, bool $most): array
+    private function prices(array $rows, bool $most): ?array
     {
         $count = 0;
         $least = $greatest = null;
@@ -108,7 +105,13 @@ final class ListDiff
             if (null === $row['price'] || null === $row['state']) {
                 continue;
             }
-            $ours = $this->price($row['state'], $most);
+            try {
+                $ours = $this->price->of($row['state'], $most);
+            } catch (NotExact $e) {
+                $this->result->reasons[$most ? 'dearest' : 'repriced'] = 'Prices cannot be compared: '.$e->getMessage().'.';
+
+                return null;
+            }
             if (true === $ours?->isEqualTo($row['price'])) {
                 continue;
             }
@@ -122,26 +125,11 @@ final class ListDiff
                 $first[] = ['pick' => (object) StateText::pick($this->setup, $row['state']), 'old' => $text($row['price']), 'new' => $text($ours), 'line' => $row['line']];
             }
         }
-
-        return [['count' => (string) $count, 'least' => $text($least), 'greatest' => $text($greatest)], $first];
-    }
-
-    private function price(State $choices, bool $most): ?BigDecimal
-    {
-        $quantity = $this->setup->quantity->min;
-        $this->hangsOnInputs ??= AllTotals::of($this->reach, true, $quantity, false)->hangsOnInputs();
-        if (!$this->hangsOnInputs) {
-            return (new Pricer($this->setup))->quote($choices, $quantity)->unitPrice;
+        if (!$most) {
+            $this->result->first['repriced'] = $first;
         }
-        $pins = [];
-        foreach ($this->setup->options as $option) {
-            foreach ($option->kind->isChoice() ? $this->reach->board->cellsOf[$option->index] : [] as $cell) {
-                $pins[$cell] = [$this->reach->board->letterIn($choices, $cell) => true];
-            }
-        }
-        $levels = AllTotals::of($this->reach, true, $quantity, $most, $pins)->levels();
 
-        return [] === $levels ? null : $levels[$most ? count($levels) - 1 : 0][0];
+        return DiffResult::figures($count, $least, $greatest, $this->setup->currency);
     }
 
     /**

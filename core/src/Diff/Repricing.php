@@ -17,6 +17,7 @@ use Ithrel\Core\Price\Spread\SumForm;
 use Ithrel\Core\Price\Spread\Sums;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Setup\Currency;
 
 /**
  * The combinations that two setups share and price differently, counted with how much; by the cheapest inputs or the
@@ -25,6 +26,9 @@ use Ithrel\Core\Reach\TooLarge;
 final class Repricing
 {
     private const MOST_GAPS = 200_000;
+
+    /** Whether what is typed has a share in a price of either. */
+    public bool $hangsOnInputs = false;
 
     private \GMP $count;
     private ?BigDecimal $least = null;
@@ -63,11 +67,11 @@ final class Repricing
     }
 
     /**
-     * @return array{count: string, least: BigDecimal|null, greatest: BigDecimal|null}
+     * @return array{count: string, least: string|null, greatest: string|null}
      */
-    public function figures(): array
+    public function figures(Currency $currency): array
     {
-        return ['count' => gmp_strval($this->count), 'least' => $this->least, 'greatest' => $this->greatest];
+        return DiffResult::figures($this->count, $this->least, $this->greatest, $currency);
     }
 
     /**
@@ -101,6 +105,7 @@ final class Repricing
         $own = new Sums($this->pairing->base->setup, true, $this->pairing->base->setup->quantity->min, false, $a, $f);
         $foreign = new Sums($this->pairing->other->setup, true, $this->pairing->other->setup->quantity->min, false, $b, $g);
         $parts = [self::parts($this->pairing->base, $own, $a), self::parts($this->pairing->other, $foreign, $b)];
+        $this->hangsOnInputs = $this->hangsOnInputs || [] !== [...$parts[0]->inputSlots(), ...$parts[1]->inputSlots()];
         if ($f === $g && !$f->isSplit()) {
             try {
                 return $this->compare($parts, new GapOfDifferences($f->places(), $this->pairing->base->setup->currency->minorUnits));
@@ -156,6 +161,7 @@ final class Repricing
 
     private function oneByOne(): void
     {
+        $this->hangsOnInputs = true;
         $old = [];
         foreach ((new OneByOne($this->pairing->other, true, $this->pairing->other->setup->quantity->min, $this->most))->amounts() as [$choices, $price]) {
             $old[self::key($this->pairing->other, $choices)] = $price;

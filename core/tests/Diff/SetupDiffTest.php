@@ -7,6 +7,8 @@ namespace Ithrel\Core\Tests\Diff;
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
+use Ithrel\Core\Diff\DiffResult;
+use Ithrel\Core\Diff\ReadDocument;
 use Ithrel\Core\Diff\SetupDiff;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\Spread\NotExact;
@@ -39,15 +41,15 @@ final class SetupDiffTest extends TestCase
             if (gmp_cmp($oldReach->selectable(), 400) > 0 || gmp_cmp($newReach->selectable(), 400) > 0) {
                 continue;
             }
-            $found = SetupDiff::between(Reader::shipped(), Documents::json($old), Documents::json($new), Today::of(Documents::TODAY), 5);
+            $found = self::diff(Documents::json($old), Documents::json($new), 5);
             $where = sprintf("Seed %d\n%s\n%s", $seed, Documents::json($old), Documents::json($new));
             $a = self::listed($oldReach);
             $b = self::listed($newReach);
             $lost = array_diff_key($a, $b);
             $gained = array_diff_key($b, $a);
-            self::assertSame([(string) count(array_intersect_key($b, $a)), (string) count($gained), (string) count($lost)], [$found['both'], $found['gained'], $found['lost']], $where);
-            self::assertEquals(array_map(static fn (array $pick): array => ['pick' => (object) $pick], array_values(array_slice($gained, 0, 5))), $found['first']['gained'], $where);
-            self::assertEquals(array_map(static fn (array $pick): array => ['pick' => (object) $pick], array_values(array_slice($lost, 0, 5))), $found['first']['lost'], $where);
+            self::assertSame([(string) count(array_intersect_key($b, $a)), (string) count($gained), (string) count($lost)], [$found->both, $found->gained, $found->lost], $where);
+            self::assertEquals(array_map(static fn (array $pick): array => ['pick' => (object) $pick], array_values(array_slice($gained, 0, 5))), $found->first['gained'], $where);
+            self::assertEquals(array_map(static fn (array $pick): array => ['pick' => (object) $pick], array_values(array_slice($lost, 0, 5))), $found->first['lost'], $where);
             $met['gained'] += [] === $gained ? 0 : 1;
             $met['lost'] += [] === $lost ? 0 : 1;
             ++$met['compared'];
@@ -57,10 +59,10 @@ final class SetupDiffTest extends TestCase
                 } catch (NotExact) {
                     continue;
                 }
-                self::assertNotNull($found[$what], $where.json_encode($found['reasons'], JSON_THROW_ON_ERROR));
-                self::assertSame($expected[0], $found[$what], $what.' '.$where);
+                self::assertNotNull($found->{$what}, $where.json_encode($found->reasons, JSON_THROW_ON_ERROR));
+                self::assertSame($expected[0], $found->{$what}, $what.' '.$where);
                 if (!$most) {
-                    self::assertEquals(array_slice($expected[1], 0, 5), $found['first']['repriced'], $where);
+                    self::assertEquals(array_slice($expected[1], 0, 5), $found->first['repriced'], $where);
                     $met['repriced'] += [] === $expected[1] ? 0 : 1;
                 }
                 ++$met['priced'];
@@ -78,14 +80,14 @@ final class SetupDiffTest extends TestCase
         array_pop($edited[7]['values']);
         $edited[7]['values'][] = ['code' => 'w', 'label' => 'W'];
         [$edited[20], $edited[30]] = [$edited[30], $edited[20]];
-        $found = SetupDiff::between(Reader::shipped(), Documents::json(['options' => $options]), Documents::json(['options' => $edited]), Today::of(Documents::TODAY), 2);
+        $found = self::diff(Documents::json(['options' => $options]), Documents::json(['options' => $edited]), 2);
         $nine = '9'.str_repeat('0', 39);
-        self::assertSame([$nine, '1'.str_repeat('0', 39), '1'.str_repeat('0', 39)], [$found['both'], $found['gained'], $found['lost']]);
-        self::assertSame(['count' => '9'.str_repeat('0', 38), 'least' => '-1.50', 'greatest' => '-1.50'], $found['repriced']);
-        self::assertSame(['v9', 'v9'], array_map(static fn (array $first): string => $first['pick']->o7, $found['first']['lost']));
-        self::assertSame(['122.00', '120.50'], [$found['first']['repriced'][0]['old'], $found['first']['repriced'][0]['new']]);
-        self::assertSame(['/options/3/values/2/charge', '/options/7/values/9', '/options/7/values/9', '/options/20', '/options/30'], array_map(static fn ($c): string => $c->at, $found['changes']));
-        self::assertSame(['new', 'new', 'old', 'new', 'new'], array_map(static fn ($c): string => $c->side, $found['changes']));
+        self::assertSame([$nine, '1'.str_repeat('0', 39), '1'.str_repeat('0', 39)], [$found->both, $found->gained, $found->lost]);
+        self::assertSame(['count' => '9'.str_repeat('0', 38), 'least' => '-1.50', 'greatest' => '-1.50'], $found->repriced);
+        self::assertSame(['v9', 'v9'], array_map(static fn (array $first): string => $first['pick']->o7, $found->first['lost']));
+        self::assertSame(['122.00', '120.50'], [$found->first['repriced'][0]['old'], $found->first['repriced'][0]['new']]);
+        self::assertSame(['/options/3/values/2/charge', '/options/7/values/9', '/options/7/values/9', '/options/20', '/options/30'], array_map(static fn ($c): string => $c->at, $found->changes));
+        self::assertSame(['new', 'new', 'old', 'new', 'new'], array_map(static fn ($c): string => $c->side, $found->changes));
     }
 
     public function testOnlyWhatMeansSomethingElseIsAChange(): void
@@ -112,6 +114,13 @@ final class SetupDiffTest extends TestCase
         self::assertSame([['/variants/rows/0/price', 'new', '2.00', '3.00', 'Row 1 (a y), price was 2.00, is now 3.00.'], ['/variants/rows/2', 'old', ['pick' => []], null, 'Row 3 () is gone.']], self::changes($old, $new));
     }
 
+    private static function diff(string $old, string $new, int $limit): DiffResult
+    {
+        $read = static fn (string $text): ReadDocument => ReadDocument::of(Reader::shipped(), $text, Today::of(Documents::TODAY));
+
+        return SetupDiff::between($read($old), $read($new), $limit);
+    }
+
     /**
      * @param array<string, mixed> $old
      * @param array<string, mixed> $new
@@ -120,9 +129,9 @@ final class SetupDiffTest extends TestCase
      */
     private static function changes(array $old, array $new): array
     {
-        $found = SetupDiff::between(Reader::shipped(), Documents::json($old), Documents::json($new), Today::of(Documents::TODAY), 5);
+        $found = self::diff(Documents::json($old), Documents::json($new), 5);
 
-        return array_map(static fn ($c): array => [$c->at, $c->side, $c->old, $c->new, $c->message], $found['changes']);
+        return array_map(static fn ($c): array => [$c->at, $c->side, $c->old, $c->new, $c->message], $found->changes);
     }
 
     /**
