@@ -111,7 +111,7 @@ final class GateCommand extends Command
             $checks[$number] = ['verdict' => [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, 'differences' => $differences, 'reason' => null];
         }
 
-        return new Run('by hand, '.basename($file), null, '', $checks, [], 0, [], []);
+        return new Run('by hand, '.basename($file), null, '', $checks, [], 0, []);
     }
 
     /**

@@ -18,15 +18,14 @@ use Ithrel\Core\Setup\UnreadableDocument;
 final readonly class Run
 {
     /**
-     * @param string                                 $where   shop or sheet, in words
-     * @param string|null                            $sha256  of the document that was tried; null where it is this one for sure
-     * @param array<int, Tried>                      $checks  number of a check of this plan => what came of it
-     * @param array<int, true>                       $carried checks that were tried under another document, with the same steps and expectations
-     * @param int                                    $other   checks of the run that are none of this plan
-     * @param list<string>                           $unseen  what no check of the run looked at
-     * @param list<array{at: string, explains: int}> $likely
+     * @param string            $where   shop or sheet, in words
+     * @param string|null       $sha256  of the document that was tried; null where it is this one for sure
+     * @param array<int, Tried> $checks  number of a check of this plan => what came of it
+     * @param array<int, true>  $carried checks that were tried under another document, with the same steps and expectations
+     * @param int               $other   checks of the run that are none of this plan
+     * @param list<string>      $unseen  what no check of the run looked at
      */
-    public function __construct(public string $where, public ?string $sha256, public string $when, public array $checks, public array $carried, public int $other, public array $unseen, public array $likely)
+    public function __construct(public string $where, public ?string $sha256, public string $when, public array $checks, public array $carried, public int $other, public array $unseen)
     {
     }
 
@@ -66,13 +65,8 @@ final readonly class Run
                 }
             }
         }
-        $likely = [];
-        foreach (is_array($run->likely ?? null) ? $run->likely : [] as $place) {
-            $explains = $of($place, 'explains');
-            $likely[] = ['at' => $text($of($place, 'at')), 'explains' => is_int($explains) ? $explains : 0];
-        }
 
-        return new self($text($run->address ?? null), $text($run->sha256 ?? null), $text($run->startedAt ?? null), $checks, $carried, $other, array_values(array_filter(is_array($run->notLookedAt ?? null) ? $run->notLookedAt : [], is_string(...))), $likely);
+        return new self($text($run->address ?? null), $text($run->sha256 ?? null), $text($run->startedAt ?? null), $checks, $carried, $other, array_values(array_filter(is_array($run->notLookedAt ?? null) ? $run->notLookedAt : [], is_string(...))));
     }
 
     /**
@@ -97,7 +91,7 @@ final readonly class Run
             }
         }
 
-        return new self($where, $sha256, $when, $checks, $carried, $other, [], []);
+        return new self($where, $sha256, $when, $checks, $carried, $other, []);
     }
 
     /**

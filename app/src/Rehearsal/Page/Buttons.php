@@ -51,6 +51,12 @@ final class Buttons
         return $links;
     }
 
+    /** Whether it belongs to what frames every page, or to a search, and not to the item. */
+    public static function isAside(PageElement $element): bool
+    {
+        return null !== $element->closest(static fn (PageElement $e): bool => in_array($e->tag, ['header', 'nav', 'footer'], true) || 'search' === $e->attribute('role'));
+    }
+
     public static function isDisabled(PageElement $button): bool
     {
         return $button->is('disabled') || null !== $button->attribute('disabled') || 'true' === $button->attribute('aria-disabled');

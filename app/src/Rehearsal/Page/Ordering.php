@@ -61,8 +61,7 @@ final class Ordering
     {
         $filled = 0;
         foreach (ControlFinder::of($pilot->page()) as $control) {
-            $isAside = null !== $control->element->closest(static fn (PageElement $e): bool => in_array($e->tag, ['header', 'nav', 'footer'], true) || 'search' === $e->attribute('role'));
-            if (!$isAside && in_array($control->kind, [Control::TEXT, Control::NUMBER], true) && $control->isShown() && '' === $control->element->value) {
+            if (!Buttons::isAside($control->element) && in_array($control->kind, [Control::TEXT, Control::NUMBER], true) && $control->isShown() && '' === $control->element->value) {
                 ++$filled;
                 $pilot->type($control->element, self::MADE_UP[strtolower($control->element->attribute('type') ?? 'text')] ?? self::MADE_UP['text']);
             }
@@ -75,8 +74,7 @@ final class Ordering
     private static function last(Pilot $pilot): ?PageElement
     {
         foreach (array_reverse(Buttons::buttons($pilot->page())) as $button) {
-            $isAside = null !== $button->closest(static fn (PageElement $e): bool => in_array($e->tag, ['header', 'nav', 'footer'], true) || 'search' === $e->attribute('role'));
-            if (!$isAside && !Buttons::isDisabled($button) && 1 !== preg_match(Buttons::ASIDE, Buttons::words($button))) {
+            if (!Buttons::isAside($button) && !Buttons::isDisabled($button) && 1 !== preg_match(Buttons::ASIDE, Buttons::words($button))) {
                 return $button;
             }
         }

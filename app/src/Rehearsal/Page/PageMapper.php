@@ -318,7 +318,7 @@ final class PageMapper
             $worth += 'submit' === strtolower($button->attribute('type') ?? ('button' === $button->tag ? 'submit' : '')) ? 10 : 0;
             $worth -= 1 === preg_match(Buttons::ASIDE, $words) ? 60 : 0;
             $worth -= 1 === preg_match(Buttons::EXPRESS, $words) ? 25 : 0;
-            $worth -= null !== $button->closest(static fn (PageElement $e): bool => in_array($e->tag, ['header', 'nav', 'footer'], true) || 'search' === $e->attribute('role')) ? 50 : 0;
+            $worth -= Buttons::isAside($button) ? 50 : 0;
             $isOfOption = [] !== array_filter($controls, static fn (Control $c): bool => $c->element === $button || [] !== array_filter($c->items, static fn ($i): bool => $i->element === $button));
             if ($worth > -40 && !$isOfOption && !Buttons::isDisabled($button)) {
                 $ranked[] = [$worth, $button];
