@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Ithrel\Shop;
 
-use Brick\Math\BigDecimal;
-
 /**
  * Conditions as the shop reads them, straight from the document.
  *
@@ -87,8 +85,9 @@ final readonly class Conditions
             if ($isDay !== ('date' === $kind)) {
                 return false;
             }
-            $order = $isDay ? strcmp($answer, $this->day($bound)) : BigDecimal::of($answer)->compareTo($bound);
-            if (!match ($how) {
+            $order = $isDay ? strcmp($answer, $this->day($bound)) : Read::typed($answer)?->compareTo($bound);
+            // What is no number is on neither side of any.
+            if (null === $order || !match ($how) {
                 'atLeast' => $order >= 0, 'atMost' => $order <= 0, 'above' => $order > 0, 'below' => $order < 0,
             }) {
                 return false;

@@ -107,10 +107,10 @@ final readonly class Inputs
      */
     private function number(array $option, string $text): array
     {
-        if (1 !== preg_match('/^-?[0-9]+(\.[0-9]+)?$/D', trim($text))) {
+        $number = Read::typed($text);
+        if (null === $number) {
             return ['no number'];
         }
-        $number = BigDecimal::of(trim($text));
         $min = Read::decimal($option, 'min');
         $max = Read::decimal($option, 'max');
         $step = Read::decimal($option, 'step');

@@ -91,4 +91,10 @@ final class Read
 
         return array_values(array_filter(is_array($value) ? $value : (null === $value ? [] : [$value]), is_string(...)));
     }
+
+    /** A number as a shopper types it; null where it is none. */
+    public static function typed(string $text): ?BigDecimal
+    {
+        return 1 === preg_match('/^-?[0-9]+(\.[0-9]+)?$/D', trim($text)) ? BigDecimal::of(trim($text)) : null;
+    }
 }

@@ -239,7 +239,7 @@ final class Till
         }
         $answer = $answers[$code] ?? null;
         if ('' === $figure) {
-            return is_string($answer) && 'number' === Read::text($this->form->options[$code] ?? [], 'kind') ? BigDecimal::of(trim($answer)) : null;
+            return is_string($answer) && 'number' === Read::text($this->form->options[$code] ?? [], 'kind') ? Read::typed($answer) : null;
         }
         foreach (is_string($answer) ? $this->stock->values($code, $answer) : [] as $value) {
             return Read::decimal(Read::map($value, 'figures'), $figure);

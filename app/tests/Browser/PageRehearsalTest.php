@@ -37,7 +37,7 @@ final class PageRehearsalTest extends TestCase
     #[TestDox('the faultless lantern agrees with every check that is tried, and everything but the order is found')]
     public function testNothingDiffersWhereNothingIsWrong(): void
     {
-        [$status, $run] = self::rehearse('08-signal-lantern', '', '1-4,24,34,39,41,42,47,51,54,57');
+        [$status, $run] = self::rehearse('08-signal-lantern', '', '1-4,24,34,37,39,41,46,49,60,72');
         self::assertSame([13, 0, 0, 0], array_values($run['tally']), json_encode(array_values(array_filter($run['checks'], static fn (array $c): bool => 'agrees' !== $c['verdict'])), JSON_THROW_ON_ERROR));
         self::assertSame(0, $status);
         self::assertSame(['order'], array_column($run['map']['missing'], 'what'));

@@ -43,6 +43,20 @@ final readonly class Boundaries
         }
     }
 
+    /**
+     * The rows of an option's sheet that a plan tries, each with the key of the document that sets the limit.
+     *
+     * @return iterable<array{BoundaryRow, string}>
+     */
+    public function edges(Option $option): iterable
+    {
+        foreach ($this->hasSheet($option) ? $this->candidates($option)->edges() : [] as [$answer, $about, $key]) {
+            if (!is_int($answer)) {
+                yield [$this->judge->answer($option, $answer, $about), $key];
+            }
+        }
+    }
+
     /** The sheet of one option, without saying when it is required. */
     public function candidates(Option $option): Candidates
     {

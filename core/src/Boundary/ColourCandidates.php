@@ -21,7 +21,7 @@ final readonly class ColourCandidates
     {
         $listed = $this->limits->colours;
         foreach (array_slice($listed ?? ['#000000', '#ffffff', '#1f5c8a'], 0, self::MOST) as $colour) {
-            $to->add(null === $listed ? 'a colour' : 'a colour of the list', $colour);
+            $to->edge('colours', null === $listed ? 'a colour' : 'a colour of the list', $colour);
         }
         if (null !== $listed && count($listed) > self::MOST) {
             $to->left[] = sprintf('Of %d colours the first %d are tried.', count($listed), self::MOST);
@@ -31,7 +31,7 @@ final readonly class ColourCandidates
         for ($n = 0; null !== $listed && $n <= count($listed); ++$n) {
             $other = sprintf('#%06x', (hexdec(substr($first, 1)) + 1 + $n) & 0xFFFFFF);
             if (!$this->limits->takes($other)) {
-                $to->add('a colour beside the list', $other);
+                $to->edge('colours', 'a colour beside the list', $other);
                 break;
             }
         }

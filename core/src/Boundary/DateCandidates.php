@@ -30,11 +30,12 @@ final readonly class DateCandidates
         if (null !== $this->limits->weekdays) {
             foreach (range($anchor, $anchor + 6) as $day) {
                 $weekday = Today::weekdayOf($day);
-                $this->day($to, sprintf('a %s, which is %s', self::DAYS[$weekday], in_array($weekday, $this->limits->weekdays, true) ? 'a day of the week on offer' : 'no day of the week on offer'), $day);
+                $isOffered = in_array($weekday, $this->limits->weekdays, true);
+                $this->day($to, sprintf('a %s, which is %s', self::DAYS[$weekday], $isOffered ? 'a day of the week on offer' : 'no day of the week on offer'), $day, $isOffered ? null : 'weekdays');
             }
         }
         foreach (array_slice(array_keys($this->limits->closed), 0, self::MOST_CLOSED) as $closed) {
-            $this->day($to, 'a closed day', $closed);
+            $this->day($to, 'a closed day', $closed, $closed === array_key_first($this->limits->closed) ? 'closed' : null);
             $this->day($to, 'the day before a closed day', $closed - 1);
             $this->day($to, 'the day after a closed day', $closed + 1);
         }
@@ -49,25 +50,25 @@ final readonly class DateCandidates
     {
         $first = $this->limits->earliest;
         if (null !== $first) {
-            $this->day($to, 'the earliest', $first);
-            $this->day($to, 'a day before the earliest, as a clock further west may still allow it', $first - 1);
+            $this->day($to, 'the earliest', $first, 'earliest');
+            $this->day($to, 'a day before the earliest, as a clock further west may still allow it', $first - 1, 'earliest');
             $this->day($to, 'a day after the earliest, as a clock further east may ask for it', $first + 1);
-            $this->openDay($to, 'the first day that is open', $first, 1);
+            $this->openDay($to, 'earliest', 'the first day that is open', $first, 1);
         }
         $last = $this->limits->latest;
         if (null !== $last) {
-            $this->day($to, 'the latest', $last);
-            $this->day($to, 'a day after the latest', $last + 1);
+            $this->day($to, 'the latest', $last, 'latest');
+            $this->day($to, 'a day after the latest', $last + 1, 'latest');
             $this->day($to, 'a day before the latest', $last - 1);
-            $this->openDay($to, 'the last day that is open', $last, -1);
+            $this->openDay($to, 'latest', 'the last day that is open', $last, -1);
         }
     }
 
-    private function openDay(Candidates $to, string $about, int $from, int $by): void
+    private function openDay(Candidates $to, string $key, string $about, int $from, int $by): void
     {
         for ($day = $from, $n = 0; $n < 400; $day += $by, ++$n) {
             if ($this->limits->isOpen($day)) {
-                $this->day($to, $about, $day);
+                $this->day($to, $about, $day, $key);
 
                 return;
             }
@@ -97,8 +98,11 @@ final readonly class DateCandidates
         $to->add('month, day, year with slashes', sprintf('12/07/%04d', $year));
     }
 
-    private function day(Candidates $to, string $about, int $day): void
+    /**
+     * @param string|null $key of the document that sets the limit, where a plan tries it too
+     */
+    private function day(Candidates $to, string $about, int $day, ?string $key = null): void
     {
-        $to->add($about, Today::isoOf($day));
+        null === $key ? $to->add($about, Today::isoOf($day)) : $to->edge($key, $about, Today::isoOf($day));
     }
 }

@@ -20,6 +20,9 @@ final readonly class FileCandidates
     /** One each of kinds that shops take for one another. */
     private const OTHERS = ['application/x-msdownload', 'application/pdf', 'image/gif', 'image/webp', 'text/plain', 'image/svg+xml'];
 
+    /** As many of them as a plan tries. */
+    private const OTHERS_OF_A_PLAN = 4;
+
     private const MOST_FILES = 50;
 
     private FileLimits $limits;
@@ -44,16 +47,18 @@ final readonly class FileCandidates
     {
         foreach ($this->limits->types ?? ['image/png'] as $type) {
             $type = self::exact($type);
-            $to->add('a file of the kind '.$type, $this->several($this->file($type)));
+            null === $this->limits->types ? $to->add('a file of the kind '.$type, $this->several($this->file($type))) : $to->edge('types', 'a file of the kind '.$type, $this->several($this->file($type)));
             $to->add('its kind in capitals', $this->several(['type' => strtoupper($type)] + $this->file($type)));
         }
         if (null === $this->limits->types) {
             return;
         }
         $taken = self::exact($this->limits->types[0] ?? 'image/png');
-        foreach (self::OTHERS as $type) {
-            $to->add('a file of the kind '.$type, $this->several($this->file($type)));
+        foreach (self::OTHERS as $i => $type) {
+            $about = 'a file of the kind '.$type;
+            $i < self::OTHERS_OF_A_PLAN ? $to->edge('types', $about, $this->several($this->file($type))) : $to->add($about, $this->several($this->file($type)));
         }
+        $to->edge('types', 'a name with blanks, capitals and an accent', $this->several(['name' => 'My Lämp 1.'.strtoupper(self::ENDINGS[$taken] ?? 'dat')] + $this->file($taken)));
         $to->add('named as what is taken, but of another kind', $this->several(['name' => $this->file($taken)['name']] + $this->file('application/x-msdownload')));
         $to->add('of a kind that is taken, its name ending otherwise', $this->several(['name' => 'lamp.dat'] + $this->file($taken)));
     }
@@ -65,8 +70,8 @@ final readonly class FileCandidates
         if (null === $most) {
             return;
         }
-        $to->add(sprintf('the largest: %d bytes', $most), $this->several(['bytes' => $most] + $this->ordinary()));
-        $to->add(sprintf('one byte too large: %d bytes', $most + 1), $this->several(['bytes' => $most + 1] + $this->ordinary()));
+        $to->edge('maxBytes', sprintf('the largest: %d bytes', $most), $this->several(['bytes' => $most] + $this->ordinary()));
+        $to->edge('maxBytes', sprintf('one byte too large: %d bytes', $most + 1), $this->several(['bytes' => $most + 1] + $this->ordinary()));
         if ($most >= 2) {
             $to->add('one byte below the largest', $this->several(['bytes' => $most - 1] + $this->ordinary()));
         }
@@ -87,7 +92,7 @@ final readonly class FileCandidates
         }
         foreach ($edges as $count => $about) {
             if ($count >= 1) {
-                $to->add(sprintf('%s: %d', $about, $count), $this->many($count, $this->ordinary()));
+                $to->edge('files', sprintf('%s: %d', $about, $count), $this->many($count, $this->ordinary()));
             }
         }
     }
@@ -102,12 +107,12 @@ final readonly class FileCandidates
         $image = $this->file(self::exact($images[0] ?? 'image/png'));
         $size = fn (int $w, int $h): array => $this->several(['width' => $w, 'height' => $h] + $image);
         [$w, $h] = [$width ?? 1_000, $height ?? 1_000];
-        $to->add(sprintf('the fewest pixels: %d × %d', $w, $h), $size($w, $h));
+        $to->edge('pixels', sprintf('the fewest pixels: %d × %d', $w, $h), $size($w, $h));
         if (null !== $width && $width > 1) {
-            $to->add(sprintf('one pixel too narrow: %d × %d', $w - 1, $h), $size($w - 1, $h));
+            $to->edge('pixels', sprintf('one pixel too narrow: %d × %d', $w - 1, $h), $size($w - 1, $h));
         }
         if (null !== $height && $height > 1) {
-            $to->add(sprintf('one pixel too low: %d × %d', $w, $h - 1), $size($w, $h - 1));
+            $to->edge('pixels', sprintf('one pixel too low: %d × %d', $w, $h - 1), $size($w, $h - 1));
         }
         if ($w !== $h) {
             $to->add(sprintf('turned on its side: %d × %d', $h, $w), $size($h, $w));

@@ -50,8 +50,8 @@ final readonly class NumberCandidates
                 continue;
             }
             if (null !== $permitted) {
-                $to->add('the '.$name, Amount::plain($permitted));
-                $to->add(sprintf('%s %s the %s', $unit, $beyond < 0 ? 'below' : 'above', $name), Amount::plain($permitted->plus($this->unit->multipliedBy($beyond))));
+                $to->edge('least' === $name ? 'min' : 'max', 'the '.$name, Amount::plain($permitted));
+                $to->edge('least' === $name ? 'min' : 'max', sprintf('%s %s the %s', $unit, $beyond < 0 ? 'below' : 'above', $name), Amount::plain($permitted->plus($this->unit->multipliedBy($beyond))));
                 $to->add(sprintf('%s %s the %s', $unit, $beyond < 0 ? 'above' : 'below', $name), Amount::plain($permitted->minus($this->unit->multipliedBy($beyond))));
             }
             $to->add(sprintf('the %s itself, as the limit has it', $name), Amount::plain($limit));
@@ -65,21 +65,21 @@ final readonly class NumberCandidates
         $step = $this->limits->step;
         $base = $this->limits->min ?? BigDecimal::zero();
         if (null !== $step) {
-            $to->add('one step on', Amount::plain($base->plus($step)));
-            $to->add('between two steps', Amount::plain($base->plus($step->multipliedBy('0.5'))));
+            $to->edge('step', 'one step on', Amount::plain($base->plus($step)));
+            $to->edge('step', 'between two steps', Amount::plain($base->plus($step->multipliedBy('0.5'))));
             if (null !== $most) {
                 $to->add('between the last two steps', Amount::plain($most->minus($step->multipliedBy('0.5'))));
             }
             if (!$base->remainder($step)->isZero()) {
-                $to->add('a step as it would be counted from zero', Amount::plain($base->minus($base->remainder($step))->plus($base->isNegative() ? BigDecimal::zero() : $step)));
+                $to->edge('step', 'a step as it would be counted from zero', Amount::plain($base->minus($base->remainder($step))->plus($base->isNegative() ? BigDecimal::zero() : $step)));
             }
         }
         $places = $this->limits->decimals;
         $from = $least ?? $base;
         if (null !== $places) {
-            $to->add(sprintf('%d decimals, one too many', $places + 1), Amount::plain($from->plus(BigDecimal::ofUnscaledValue(1, $places + 1))));
+            $to->edge('decimals', sprintf('%d decimals, one too many', $places + 1), Amount::plain($from->plus(BigDecimal::ofUnscaledValue(1, $places + 1))));
             $to->add('the most decimals', (string) $from->plus(BigDecimal::ofUnscaledValue(1, max(0, $places)))->toScale(max($places, $from->getScale())));
-            $to->add('more decimals, all of them 0', $from->toScale(max($places + 1, $from->getScale())).'');
+            $to->edge('decimals', 'more decimals, all of them 0', $from->toScale(max($places + 1, $from->getScale())).'');
         } elseif (null === $step) {
             $to->add('many decimals', Amount::plain($from->plus('0.12345')));
         }
@@ -89,7 +89,7 @@ final readonly class NumberCandidates
     {
         $to->add('zero', '0');
         $to->add('minus zero', '-0');
-        $to->add('below zero', '-1');
+        $to->edge('min', 'below zero', '-1');
     }
 
     private function writings(Candidates $to, BigDecimal $number): void
@@ -97,9 +97,9 @@ final readonly class NumberCandidates
         $plain = Amount::plain($number);
         $size = Amount::plain($number->abs());
         $sign = $number->isNegative() ? '-' : '';
-        $to->add('leading zeros', $sign.'00'.$size);
-        $to->add('a point and a zero behind it', str_contains($plain, '.') ? $plain.'0' : $plain.'.0');
-        $to->add('a decimal comma', $sign.(str_contains($size, '.') ? str_replace('.', ',', $size) : $size.',5'));
+        $to->edge('min', 'leading zeros', $sign.'00'.$size);
+        $to->edge('step', 'a point and a zero behind it', str_contains($plain, '.') ? $plain.'0' : $plain.'.0');
+        $to->edge('step', 'a decimal comma', $sign.(str_contains($size, '.') ? str_replace('.', ',', $size) : $size.',5'));
         $to->add('an exponent', '1e2');
         $to->add('a plus sign', '+'.$size);
         $to->add('no digit before the point', '.5');

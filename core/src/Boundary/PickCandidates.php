@@ -20,19 +20,22 @@ final readonly class PickCandidates
     {
         $picks = $this->option->picks ?? throw new \LogicException('A several has picks.');
         $codes = $this->codes();
-        $edges = [];
-        if ($picks->min > 0) {
-            $edges += [$picks->min - 1 => 'one pick too few', $picks->min => 'the fewest picks', $picks->min + 1 => 'one more than the fewest picks'];
+        // The edges themselves first, so that a number of picks is named by what it is, not by what it is beside.
+        $edges = [...($picks->min > 0 ? [[$picks->min, 'the fewest picks'], [$picks->min - 1, 'one pick too few']] : []), ...(null === $picks->max ? [] : [[$picks->max, 'the most picks'], [$picks->max + 1, 'one pick too many']])];
+        $beside = [...($picks->min > 0 ? [[$picks->min + 1, 'one more than the fewest picks']] : []), ...(null === $picks->max ? [] : [[$picks->max - 1, 'one below the most picks']])];
+        $wanted = [];
+        foreach ([true => $edges, false => $beside] as $isEdge => $numbers) {
+            foreach ($numbers as [$count, $about]) {
+                $wanted[$count] ??= [$about, (bool) $isEdge];
+            }
         }
-        if (null !== $picks->max) {
-            $edges += [$picks->max - 1 => 'one below the most picks', $picks->max => 'the most picks', $picks->max + 1 => 'one pick too many'];
-        }
-        ksort($edges);
-        foreach ($edges as $count => $about) {
+        ksort($wanted);
+        foreach ($wanted as $count => [$about, $isEdge]) {
             if ($count > count($codes)) {
                 $to->left[] = sprintf('%s: %d, but only %d values are offered.', ucfirst($about), $count, count($codes));
             } elseif ($count > 0) {
-                $to->add(sprintf('%s: %d', $about, $count), array_slice($codes, 0, $count));
+                $words = sprintf('%s: %d', $about, $count);
+                $isEdge ? $to->edge('picks', $words, array_slice($codes, 0, $count)) : $to->add($words, array_slice($codes, 0, $count));
             }
         }
     }

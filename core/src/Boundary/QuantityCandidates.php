@@ -18,12 +18,12 @@ final readonly class QuantityCandidates
     public function into(Candidates $to): void
     {
         [$min, $max, $step] = [$this->rule->min, $this->rule->max, $this->rule->step];
-        $to->add('the least', $min);
-        $to->add('one below the least', $min - 1);
-        $to->add('one step on', $min + $step);
+        $to->edge('quantity', 'the least', $min);
+        $to->edge('quantity', 'one below the least', $min - 1);
+        $to->edge('quantity', 'one step on', $min + $step);
         if ($step > 1) {
             $to->add('a step below the least', $min - $step);
-            $to->add('between two steps', $min + 1);
+            $to->edge('quantity', 'between two steps', $min + 1);
             $to->add('one below the next step', $min + $step - 1);
             if (0 !== $min % $step) {
                 $to->add('a step as it would be counted from zero', $min - $min % $step + $step);
@@ -31,14 +31,14 @@ final readonly class QuantityCandidates
         }
         if (null !== $max) {
             $most = $max - ($max - $min) % $step;
-            $to->add('the most', $most);
-            $to->add('one step above the most', $most + $step);
+            $to->edge('quantity', 'the most', $most);
+            $to->edge('quantity', 'one step above the most', $most + $step);
             $to->add('the most itself, as the limit has it', $max);
             $to->add('one above the most', $max + 1);
             $to->add('one below the most', $max - 1);
         }
-        $to->add('none', 0);
-        $to->add('below zero', -1);
+        $to->edge('quantity', 'none', 0);
+        $to->edge('quantity', 'below zero', -1);
         $to->add('half a piece', '1.5');
         $to->add('letters', 'abc');
         $to->add('nothing', '');

@@ -28,6 +28,21 @@ final readonly class TextCandidates
         'emoji of several code points' => "\u{1F469}\u{200D}\u{1F680}",
     ];
 
+    /** By what is taken: those that a plan tries at the most length, too. */
+    private const FILLERS_OF_A_PLAN = [
+        'any' => ['accents composed', 'emoji of several code points'], 'no-emoji' => ['accents composed', 'accents decomposed'],
+        'letters' => ['accents composed', 'accents decomposed'], 'letters-digits' => ['accents composed'],
+    ];
+
+    /** Of what is not taken, as much as a plan tries. */
+    private const FORBIDDEN_OF_A_PLAN = 2;
+
+    /** Near misses of a pattern that a plan tries. */
+    private const NEAR_MISSES_OF_A_PLAN = 4;
+
+    /** Longer texts are in the sheet alone. */
+    private const LONGEST_OF_A_PLAN = 5_000;
+
     private const FORBIDDEN = [
         'no-emoji' => ['an emoji' => "\u{1F389}", 'an emoji made of a sign and a selector' => "\u{2764}\u{FE0F}"],
         'letters' => ['a digit' => '7', 'a blank' => ' ', 'a sign' => '&', 'an emoji' => "\u{1F389}", 'a line break' => "\n"],
@@ -62,7 +77,7 @@ final readonly class TextCandidates
         } else {
             $this->forms($to);
         }
-        $to->add('blanks alone', '   ');
+        $to->edge('length', 'blanks alone', '   ');
         $to->add('a line break alone', "\n");
     }
 
@@ -83,7 +98,7 @@ final readonly class TextCandidates
         }
         foreach ([0 => sprintf('the %s: %s', $name, self::size($length, $this->limits->measure)), $beyond => sprintf('one beyond the %s: %s', $name, self::size($length + $beyond, $this->limits->measure))] as $off => $about) {
             if ($length + $off > 0) {
-                $to->add($about, str_repeat($this->plain, $length + $off));
+                $this->plan($to, 'length', $about, str_repeat($this->plain, $length + $off));
             }
         }
         if ($length > self::MOST_WITH_ALL_FILLERS) {
@@ -94,8 +109,9 @@ final readonly class TextCandidates
         foreach (self::FILLERS as $what => $filler) {
             foreach ([0 => 'the '.$name, $beyond => 'one beyond the '.$name] as $off => $about) {
                 $text = $this->exactly($filler, $length + $off, $this->limits->measure);
+                $words = sprintf('%s, %s: %s', $about, $what, self::size($length + $off, $this->limits->measure));
                 if (null !== $text) {
-                    $to->add(sprintf('%s, %s: %s', $about, $what, self::size($length + $off, $this->limits->measure)), $text);
+                    'most' === $name && in_array($what, self::FILLERS_OF_A_PLAN[$this->limits->allow] ?? [], true) ? $this->plan($to, 'length', $words, $text) : $to->add($words, $text);
                 }
             }
             foreach (array_keys(self::MEASURES) as $measure) {
@@ -114,13 +130,15 @@ final readonly class TextCandidates
     private function blanksAndBreaks(Candidates $to, int $length, string $name, int $beyond): void
     {
         $inner = str_repeat($this->plain, $length - 2);
-        $to->add(sprintf('the %s, a blank at both ends counted in', $name), ' '.$inner.' ');
+        $blanks = sprintf('the %s, a blank at both ends counted in', $name);
+        'most' === $name ? $this->plan($to, 'length', $blanks, ' '.$inner.' ') : $to->add($blanks, ' '.$inner.' ');
         $to->add(sprintf('one beyond the %s, a blank at both ends counted in', $name), 1 === $beyond ? ' '.$inner.$this->plain.' ' : ' '.substr($inner, 1).' ');
         if (1 === $this->limits->maxLines) {
             return;
         }
         foreach (['LF' => "\n", 'CR LF' => "\r\n"] as $what => $break) {
-            $to->add(sprintf('the %s, a line break as %s counted once', $name, $what), $this->plain.$break.$inner);
+            $words = sprintf('the %s, a line break as %s counted once', $name, $what);
+            'most' === $name && 'LF' === $what ? $this->plan($to, 'length', $words, $this->plain.$break.$inner) : $to->add($words, $this->plain.$break.$inner);
             $to->add(sprintf('one beyond the %s, a line break as %s counted once', $name, $what), $this->plain.$break.(1 === $beyond ? $inner.$this->plain : substr($inner, 1)));
         }
     }
@@ -150,7 +168,7 @@ final readonly class TextCandidates
             }
             $text = $samples->ofLength($length);
             if (null !== $text) {
-                $to->add(sprintf('the %s: %s', $name, self::size($length, $this->limits->measure)), $text);
+                $this->plan($to, 'length', sprintf('the %s: %s', $name, self::size($length, $this->limits->measure)), $text);
             } else {
                 $lengths = array_filter($samples->lengths(), static fn (int $l): bool => 1 === $beyond ? $l <= $length : $l >= $length);
                 $nearest = [] === $lengths ? null : (1 === $beyond ? max($lengths) : min($lengths));
@@ -160,9 +178,15 @@ final readonly class TextCandidates
                 }
             }
             if ($length + $beyond > 0) {
-                $to->add(sprintf('one beyond the %s: %s', $name, self::size($length + $beyond, $this->limits->measure)), $this->ofForm($length + $beyond) ?? str_repeat($this->plain, $length + $beyond));
+                $this->plan($to, 'length', sprintf('one beyond the %s: %s', $name, self::size($length + $beyond, $this->limits->measure)), $this->ofForm($length + $beyond) ?? str_repeat($this->plain, $length + $beyond));
             }
         }
+    }
+
+    /** An edge that a plan tries too, as far as it is one that somebody would type. */
+    private function plan(Candidates $to, string $key, string $about, string $text): void
+    {
+        strlen($text) > self::LONGEST_OF_A_PLAN ? $to->add($about, $text) : $to->edge($key, $about, $text);
     }
 
     /** A length in words: "30 seen characters". */
@@ -192,22 +216,29 @@ final readonly class TextCandidates
             return;
         }
         foreach (['LF' => "\n", 'CR LF' => "\r\n"] as $what => $break) {
-            $to->add(1 === $most ? 'the most lines: 1' : sprintf('the most lines: %d, parted by %s', $most, $what), implode($break, array_fill(0, $most, $this->plain)));
-            $to->add(sprintf('one line too many: %d, parted by %s', $most + 1, $what), implode($break, array_fill(0, $most + 1, $this->plain)));
+            $texts = [
+                [1 === $most ? 'the most lines: 1' : sprintf('the most lines: %d, parted by %s', $most, $what), implode($break, array_fill(0, $most, $this->plain))],
+                [sprintf('one line too many: %d, parted by %s', $most + 1, $what), implode($break, array_fill(0, $most + 1, $this->plain))],
+            ];
+            foreach ($texts as [$about, $text]) {
+                'LF' === $what ? $this->plan($to, 'lines', $about, $text) : $to->add($about, $text);
+            }
         }
         $to->add('the most lines, and a line break at the end', implode("\n", array_fill(0, $most, $this->plain))."\n");
     }
 
     private function characters(Candidates $to): void
     {
-        foreach (self::FORBIDDEN[$this->limits->allow] ?? [] as $what => $character) {
-            $to->add('not taken: '.$what, $this->atLeast($character));
+        $forbidden = self::FORBIDDEN[$this->limits->allow] ?? [];
+        $tried = array_slice($forbidden, 0, self::FORBIDDEN_OF_A_PLAN);
+        foreach ($forbidden as $what => $character) {
+            isset($tried[$what]) ? $this->plan($to, 'allow', 'not taken: '.$what, $this->atLeast($character)) : $to->add('not taken: '.$what, $this->atLeast($character));
         }
         foreach (self::ALLOWED[$this->limits->allow] ?? [] as $what => $character) {
-            $to->add('taken: '.$what, $this->atLeast($character));
+            $this->plan($to, 'allow', 'taken: '.$what, $this->atLeast($character));
         }
         if ('any' === $this->limits->allow) {
-            $to->add('leading zeros, to be carried as typed', $this->atLeast('007'));
+            $this->plan($to, 'allow', 'leading zeros, to be carried as typed', $this->atLeast('007'));
             $to->add('signs that pages spoil: < & "', $this->atLeast('<&"'));
         }
     }
@@ -227,15 +258,15 @@ final readonly class TextCandidates
             return;
         }
         $samples = $pattern->samples();
-        foreach (array_slice($samples, 0, 6) as $text) {
+        foreach (array_slice($samples, 0, 6) as $i => $text) {
             if (!TextMeasure::isBlank($text)) {
-                $to->add('fits the pattern', $text);
+                0 === $i ? $this->plan($to, 'pattern', 'fits the pattern', $text) : $to->add('fits the pattern', $text);
             }
         }
         $near = 0;
         foreach ($this->nearMisses($samples) as $text => $what) {
             if (PatternVerdict::Misses === $pattern->verdict(TextMeasure::normalize((string) $text)) && !TextMeasure::isBlank((string) $text)) {
-                $to->add($what, (string) $text);
+                $near < self::NEAR_MISSES_OF_A_PLAN ? $this->plan($to, 'pattern', $what, (string) $text) : $to->add($what, (string) $text);
                 if (++$near >= 12) {
                     break;
                 }

@@ -7,7 +7,6 @@ namespace Ithrel\Core\Compare;
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Decimal\ForeignDecimal;
 use Ithrel\Core\Plan\Check;
-use Ithrel\Core\Plan\Purpose;
 
 /**
  * All that is looked at in one check, cell by cell: what stands in the check beside what the shop did; and the way back,
@@ -32,7 +31,7 @@ final class Cells
         if (null !== $check->offered) {
             $cells[] = new Cell('page', 0, 'offered', $check->offered[2] ? 'yes' : 'no', null === $found?->offered ? null : ($found->offered ? 'yes' : 'no'));
         }
-        if (Purpose::Condition === $check->purpose && null !== $check->offered) {
+        if ($check->looksOnly()) {
             return $cells;
         }
         $last = $check->lines[count($check->lines) - 1] ?? null;

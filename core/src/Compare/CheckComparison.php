@@ -49,8 +49,7 @@ final readonly class CheckComparison
         if (null !== $check->offered && null !== $found->offered && $check->offered[2] !== $found->offered) {
             $differences[] = new Difference('offered', 'page', $check->offered[2] ? 'offered' : 'not offered', $found->offered ? 'offered' : 'not offered', $check->places);
         }
-        if (Purpose::Condition === $check->purpose && null !== $check->offered) {
-            // The page alone is looked at; whether it could be bought as it stands is no question here.
+        if ($check->looksOnly()) {
             return $differences;
         }
         if ($check->accepted !== $found->accepted) {

@@ -49,6 +49,40 @@ final readonly class Check
         return new self($number, $this->purpose, $this->about, $this->places, $this->visits, $this->quantity, $this->route, $this->sent, $this->offered, $this->accepted, $this->field, $this->lines, $this->charged, $this->chosen);
     }
 
+    /** The same check, for what another rule tries by it too. */
+    public function and(self $other): self
+    {
+        return new self($this->number, $this->purpose, $this->about, self::union($this->places, $other->places), $this->visits, $this->quantity, $this->route, $this->sent, $this->offered, $this->accepted, $this->field, $this->lines, self::union($this->charged, $other->charged), self::union($this->chosen, $other->chosen));
+    }
+
+    /**
+     * @param list<string> $a
+     * @param list<string> $b
+     *
+     * @return list<string>
+     */
+    private static function union(array $a, array $b): array
+    {
+        return array_values(array_unique([...$a, ...$b]));
+    }
+
+    /**
+     * The same, refused when these answers are sent past the page.
+     *
+     * @param array<string, mixed> $sent
+     * @param 'form'|'express'     $route
+     */
+    public function sending(array $sent, string $field, string $route): self
+    {
+        return new self($this->number, $this->purpose, $this->about.('express' === $route ? ', by the express route' : ''), $this->places, $this->visits, $this->quantity, $route, $sent, $this->offered, false, $field, [], [], []);
+    }
+
+    /** Whether the page alone is looked at; whether it could be bought as it stands is no question then. */
+    public function looksOnly(): bool
+    {
+        return null !== $this->offered && null === $this->sent;
+    }
+
     /**
      * Every place that has a part in it: where none of its results differs, these are likely right.
      *

@@ -21,6 +21,10 @@ enum Purpose: string
 
     /** A value that nobody can reach is neither offered nor taken. */
     case DeadValue = 'dead-value';
+    /** What the page does not offer as it stands is not taken when it is sent all the same. */
+    case PastThePage = 'past-the-page';
+    /** A variant row sells with its own price, SKU, weight and picture. */
+    case Row = 'row';
     /** What is sold out, or has no row, is not sold. */
     case SoldOut = 'sold-out';
     /** A required answer that is left out is asked for. */
@@ -44,6 +48,8 @@ enum Purpose: string
             self::Condition => 'a condition',
             self::Rounding => 'rounding',
             self::DeadValue => 'not to be had',
+            self::PastThePage => 'sent past the page',
+            self::Row => 'a variant row',
             self::SoldOut => 'sold out',
             self::Required => 'left out',
             self::Limit => 'a limit',

@@ -51,6 +51,11 @@ final class PageDoor
     public function try(Check $check): array
     {
         $this->unseen = [];
+        foreach (array_merge(...$check->visits) as $click) {
+            if (!isset($this->map->options[$click->option])) {
+                throw new NotTried(sprintf('%s was not found on the page.', $this->setup->option($click->option)?->name() ?? $click->option));
+            }
+        }
         $page = null;
         $offered = null;
         $accepted = false;
@@ -66,7 +71,7 @@ final class PageDoor
             if ($isLast && null !== $check->offered) {
                 $offered = $this->shopper->isOffered($check->offered[0], $check->offered[1]);
             }
-            if (\Ithrel\Core\Plan\Purpose::Condition === $check->purpose && null !== $check->offered) {
+            if ($check->looksOnly()) {
                 // The page alone is looked at.
                 return [new Found(null, $offered, null, false, [], []), array_keys($this->unseen)];
             }

@@ -53,6 +53,12 @@ final class PageMapper
     {
         $this->shopper->open();
         $this->match();
+        if ([] === $this->map->options && [] !== array_filter($this->setup->options, static fn (Option $o): bool => Kind::Note !== $o->kind)) {
+            // Nothing can open what would lead further.
+            $this->map->missing[] = ['what' => 'the item', 'why' => sprintf('Nothing on the page asks for any of its options. The page begins with “%s”.', mb_strimwidth($this->pilot->page()->root->text(), 0, 80, '…'))];
+
+            return $this->map;
+        }
         $this->findQuantity();
         $this->search();
         $this->tellOptions();

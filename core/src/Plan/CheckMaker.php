@@ -1,0 +1,279 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Plan;
+
+use Ithrel\Core\Answer\Completions;
+use Ithrel\Core\Answer\GivenState;
+use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Answer\Page;
+use Ithrel\Core\Answer\State;
+use Ithrel\Core\Answer\StateText;
+use Ithrel\Core\Cart\Appraisal;
+use Ithrel\Core\Cart\AppraisalText;
+use Ithrel\Core\Cart\Appraiser;
+use Ithrel\Core\Price\LedgerEntry;
+use Ithrel\Core\Price\Workings;
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\QuantityRule;
+
+/**
+ * Makes checks of states: the clicks that lead there, and what has to come of them. What all rules of the plan share.
+ *
+ * @phpstan-import-type Line from Check
+ */
+final class CheckMaker
+{
+    /** Checks of one rule at most; a setup of hundreds of options would else have thousands. */
+    public const MOST_OF_A_KIND = 150;
+
+    public readonly Page $page;
+    public readonly Steps $steps;
+
+    /** Optional inputs filled. */
+    public readonly Completions $filled;
+
+    /** Optional inputs left empty. */
+    public readonly Completions $sparse;
+
+    /** @var array<int, list<Input>> option => ordinary answers */
+    public readonly array $samples;
+
+    /** @var list<State> complete and selectable, one for each combination of the cover */
+    public array $states = [];
+
+    private readonly Appraiser $appraiser;
+    private readonly AppraisalText $form;
+
+    public function __construct(public readonly Reach $reach)
+    {
+        $this->page = $reach->board->page;
+        $this->appraiser = new Appraiser($reach);
+        $this->form = new AppraisalText($reach->setup);
+        $this->steps = new Steps($this->page);
+        $this->samples = InputSamples::of($this->page);
+        $this->filled = Completions::ofAll($this->page, $this->samples, true);
+        $this->sparse = Completions::ofAll($this->page, $this->samples, false);
+    }
+
+    public function rule(): QuantityRule
+    {
+        return $this->reach->setup->quantity;
+    }
+
+    public function appraised(State $state, ?int $quantity = null): Appraisal
+    {
+        return $this->appraiser->appraise(GivenState::of($this->reach->setup, $state, $quantity ?? $this->rule()->min));
+    }
+
+    /** Whether clicks in walk order lead to a state. */
+    public function isReachable(State $state): bool
+    {
+        return null !== $this->steps->between($this->steps->opening(), $state);
+    }
+
+    /** Whether a state can be bought as it stands. */
+    public function isSale(State $state): bool
+    {
+        return $this->page->isComplete($state) && $this->isSettled($state) && [] === $this->problems($this->appraised($state));
+    }
+
+    /** Whether nothing of a state is hidden or no longer allowed. */
+    public function isSettled(State $state): bool
+    {
+        return $this->page->drop($state)->key() === $state->key();
+    }
+
+    /** The choices of a state with its inputs filled anew, where that can be. */
+    public function filledAnew(State $state): ?State
+    {
+        return $this->filled->first(new State(array_filter($state->answers, is_array(...))));
+    }
+
+    /**
+     * A check that the shop takes: null where no clicks lead there, or it could not be bought.
+     *
+     * @param list<string>     $places
+     * @param 'form'|'express' $route
+     * @param list<Click>|null $clicks null: straight from the opening page
+     */
+    public function sale(Purpose $purpose, string $about, array $places, State $state, ?int $quantity = null, string $route = 'form', ?array $clicks = null): ?Check
+    {
+        $quantity ??= $this->rule()->min;
+        $clicks ??= $this->steps->between($this->steps->opening(), $state);
+        $appraisal = null === $clicks ? null : $this->appraised($state, $quantity);
+        if (null === $clicks || null === $appraisal || [] !== $this->problems($appraisal)) {
+            return null;
+        }
+
+        return new Check(0, $purpose, $about, $places, [$clicks], [$quantity], $route, null, null, true, null, [$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
+    }
+
+    /**
+     * A check of whatever has to happen: taken, or refused with this field named where it has a problem.
+     *
+     * @param list<string>     $places
+     * @param list<Click>|null $clicks null: straight from the opening page
+     */
+    public function any(Purpose $purpose, string $about, array $places, State $state, string $field, ?int $quantity = null, ?array $clicks = null): ?Check
+    {
+        $quantity ??= $this->rule()->min;
+        $clicks ??= $this->steps->between($this->steps->opening(), $state);
+        if (null === $clicks) {
+            return null;
+        }
+        $appraisal = $this->appraised($state, $quantity);
+        $problems = $this->problems($appraisal);
+        if ([] !== $problems) {
+            return $this->refused($purpose, $about, $places, $clicks, in_array($field, $problems, true) ? $field : null, 'form', null, $quantity);
+        }
+
+        return new Check(0, $purpose, $about, $places, [$clicks], [$quantity], 'form', null, null, true, null, [$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
+    }
+
+    /**
+     * A check that the shop refuses.
+     *
+     * @param list<string>              $places
+     * @param list<Click>               $clicks
+     * @param string|null               $field  that the refusal names; null: any
+     * @param 'form'|'express'          $route
+     * @param array<string, mixed>|null $sent   past the page
+     */
+    public function refused(Purpose $purpose, string $about, array $places, array $clicks, ?string $field, string $route = 'form', ?array $sent = null, ?int $quantity = null): Check
+    {
+        return new Check(0, $purpose, $about, $places, [$clicks], [$quantity ?? $this->rule()->min], $route, $sent, null, false, $field, [], [], []);
+    }
+
+    /**
+     * The page alone is looked at, nothing is bought.
+     *
+     * @param array{string, string|null, bool} $offered
+     * @param list<string>                     $places
+     * @param list<Click>|null                 $clicks  null: straight from the opening page
+     */
+    public function look(Purpose $purpose, string $about, array $offered, array $places, State $state, ?array $clicks = null): ?Check
+    {
+        $clicks ??= $this->steps->between($this->steps->opening(), $state);
+
+        return null === $clicks ? null : new Check(0, $purpose, $about, $places, [$clicks], [$this->rule()->min], 'form', null, $offered, false, null, [], [], []);
+    }
+
+    /**
+     * Two lines in one cart, each of a visit of its own.
+     *
+     * @param list<string> $places
+     */
+    public function twoSales(Purpose $purpose, string $about, array $places, State $first, State $second): ?Check
+    {
+        $clicks = $this->steps->between($this->steps->opening(), $first);
+        $more = $this->steps->between($this->steps->opening(), $second);
+        if (null === $clicks || null === $more) {
+            return null;
+        }
+        $quantity = $this->rule()->min;
+        $lines = [$this->line($this->appraised($first)), $this->line($this->appraised($second))];
+
+        return new Check(0, $purpose, $about, $places, [$clicks, $more], [$quantity, $quantity], 'form', null, null, true, null, $lines, [], []);
+    }
+
+    /**
+     * What keeps a state from being sold; guards do not, as they say what the page should not, not what it does.
+     *
+     * @return list<string> option codes, or "" where it is no option's
+     */
+    public function problems(Appraisal $appraisal): array
+    {
+        $fields = [];
+        foreach ($appraisal->problems as $problem) {
+            if (!in_array($problem->code, ['guard', 'formula'], true)) {
+                $fields[] = 'quantity' === $problem->code ? 'quantity' : $problem->option ?? '';
+            }
+        }
+
+        return $fields;
+    }
+
+    /**
+     * @return array<string, mixed> the answers of a state, to be sent past the page
+     */
+    public function sent(State $state): array
+    {
+        $sent = [];
+        foreach ($state->answers as $index => $answer) {
+            $option = $this->reach->setup->options[$index];
+            $sent[$option->code] = $answer instanceof Input && Kind::File === $option->kind ? Steps::files($answer) : StateText::pick($this->reach->setup, new State([$index => $answer]))[$option->code];
+        }
+
+        return $sent;
+    }
+
+    /** "Glass: Green"; a flag by its own name. */
+    public function name(Option $option, int $value): string
+    {
+        return Kind::Flag === $option->kind ? $option->name() : $option->name().': '.$option->values[$value]->label;
+    }
+
+    /** Key of the charge that holds the value of its formula. */
+    public static function bound(Workings $held): string
+    {
+        return null !== $held->value && $held->value->isLessThan($held->amount) ? '/min' : '/max';
+    }
+
+    /**
+     * @return Line
+     */
+    private function line(Appraisal $appraisal): array
+    {
+        $text = $this->form->toArray($appraisal);
+        /** @var array<string, mixed> $carried */
+        $carried = $text['line'];
+        /** @var Line $line */
+        $line = $carried + ['unitPrice' => $text['unitPrice'], 'lineTotal' => $text['lineTotal'], 'total' => $text['total'], 'ownLines' => $text['ownLines']];
+
+        return $line;
+    }
+
+    /**
+     * @return list<string>
+     */
+    private function charged(Appraisal $appraisal, int $quantity): array
+    {
+        $quote = $appraisal->quote;
+        $places = array_map(static fn (LedgerEntry $e): string => $e->at, $quote->ledger);
+        foreach ($quote->ownLines as $own) {
+            $places[] = $own->value->at.'/line';
+        }
+        $offGrid = null !== $quote->running && null !== $quote->unitPrice && !$quote->running->isEqualTo($quote->unitPrice);
+        foreach ($quote->ledger as $entry) {
+            if (null !== $entry->workings?->value) {
+                $places[] = $entry->at.self::bound($entry->workings);
+            }
+            $offGrid = $offGrid || (null !== $entry->workings && $entry->workings->amount->strippedOfTrailingZeros()->getScale() > $this->reach->setup->currency->minorUnits);
+        }
+
+        return [$quote->baseAt, ...$places, ...($offGrid ? ['/rounding'] : []), ...($quantity > 1 ? ['/quantity'] : [])];
+    }
+
+    /**
+     * @return list<string> places of the chosen values, and of the options that are filled in
+     */
+    private function chosen(State $state): array
+    {
+        $places = [];
+        foreach ($state->answers as $index => $answer) {
+            $option = $this->reach->setup->options[$index];
+            foreach (is_array($answer) ? $answer : [] as $value) {
+                $places[] = $option->values[$value]->at;
+            }
+            if (!is_array($answer)) {
+                $places[] = $option->at;
+            }
+        }
+
+        return $places;
+    }
+}
