@@ -4,39 +4,39 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Api;
 
+use Ithrel\App\Api\Dto\AcceptedView;
+use Ithrel\App\Api\Dto\Accepting;
+use Ithrel\App\Api\Dto\ChangedPlace;
 use Ithrel\App\Api\Dto\GateItemView;
 use Ithrel\App\Api\Dto\GateView;
+use Ithrel\App\Api\Dto\LaunchView;
+use Ithrel\App\Api\Dto\Signing;
+use Ithrel\App\Api\Dto\SinceLaunch;
 use Ithrel\App\Gate\GatePage;
+use Ithrel\App\Gate\Launches;
 use Ithrel\App\Gate\SarifFile;
-use Ithrel\App\Rehearsal\Plans;
-use Ithrel\App\Rehearsal\Rehearsals;
-use Ithrel\App\Store\Rehearsal;
-use Ithrel\App\Store\RehearsalCheck;
-use Ithrel\App\Store\Reports;
+use Ithrel\App\Gate\SetupGate;
+use Ithrel\App\Store\AcceptedItem;
+use Ithrel\App\Store\Launch;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
-use Ithrel\Core\Finding\Finding;
-use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Diff\DocumentChange;
+use Ithrel\Core\Gate\Acceptance;
 use Ithrel\Core\Gate\Gate;
 use Ithrel\Core\Gate\GateItem;
-use Ithrel\Core\Gate\Run;
-use Ithrel\Core\Plan\Plan;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * May it launch, by what is known of the latest revision and of its rehearsals.
+ * May it launch, by what is known of the latest revision; what is accepted, and who signed.
  */
 final readonly class GateController
 {
-    /** Rehearsals looked at, the last ones; an earlier one has little to say. */
-    private const MOST_RUNS = 5;
-
-    public function __construct(private Shelf $shelf, private Reports $reports, private Plans $plans, private Rehearsals $rehearsals)
+    public function __construct(private Shelf $shelf, private SetupGate $gates, private Launches $launches)
     {
     }
 
@@ -52,50 +52,118 @@ final readonly class GateController
     {
         $stored = $this->shelf->get($id);
         $revision = $stored->latest();
-        [$report, $trouble] = $this->reports->of($revision);
-        if (null === $report) {
-            throw new UnprocessableEntityHttpException($trouble ?? 'The setup is still being worked out.');
-        }
-        $setup = $this->shelf->reach($revision)->setup;
-        $plan = $this->plans->of($revision, Shelf::today());
-        $findings = array_map(static fn (array $f): Finding => new Finding($f['code'], Severity::from($f['severity']), $f['at'], $f['message'], $f['detail']), $report['findings']);
-        $gate = Gate::of($revision->document(), $setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), []);
-        $file = static fn (string $name, string $type): array => ['Content-Type' => $type, 'Content-Disposition' => 'attachment; filename='.$name];
+        $gate = $this->gates->of($stored);
 
         return match ($request->query->getString('format', 'json')) {
-            'html' => new Response(GatePage::html($gate, $setup, $revision->sha256(), date('Y-m-d H:i')), Response::HTTP_OK, $file('gate.html', 'text/html; charset=utf-8')),
-            'sarif' => new JsonResponse(SarifFile::of($gate, 'setup.json'), Response::HTTP_OK, $file('gate.sarif', 'application/sarif+json')),
-            default => new JsonResponse($this->view($gate)),
+            'html' => new Response(GatePage::html($gate, $this->shelf->reach($revision)->setup, $revision->sha256(), date('Y-m-d H:i')), Response::HTTP_OK, self::file('gate.html', 'text/html; charset=utf-8')),
+            'sarif' => new JsonResponse(SarifFile::of($gate, 'setup.json'), Response::HTTP_OK, self::file('gate.sarif', 'application/sarif+json')),
+            default => new JsonResponse($this->view($stored, $gate)),
+        };
+    }
+
+    #[Route('/api/setups/{id}/accepted', methods: ['POST'])]
+    #[OA\Post(path: '/api/setups/{id}/accepted', operationId: 'accept', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/Accepting')), parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 201, description: 'It is accepted.', content: new OA\JsonContent(ref: '#/components/schemas/GateView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function accept(string $id, #[MapRequestPayload] Accepting $given): JsonResponse
+    {
+        $stored = $this->shelf->get($id);
+        $this->gates->accept($stored, $given->known, trim($given->by), Acceptance::LEAD === $given->role ? Acceptance::LEAD : Acceptance::TESTER, trim($given->why), $given->until);
+
+        return new JsonResponse($this->view($stored, $this->gates->of($stored)), Response::HTTP_CREATED);
+    }
+
+    #[Route('/api/setups/{id}/accepted/{item}', requirements: ['item' => '[0-9A-Z]{26}'], methods: ['DELETE'])]
+    #[OA\Delete(path: '/api/setups/{id}/accepted/{item}', operationId: 'takeBack', parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'item', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'by', in: 'query', schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 204, description: 'It is open again; that it was accepted stays.'),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function takeBack(string $id, string $item, Request $request): Response
+    {
+        $this->gates->takeBack($this->shelf->get($id), $item, mb_substr(trim($request->query->getString('by')), 0, 200));
+
+        return new Response(null, Response::HTTP_NO_CONTENT);
+    }
+
+    #[Route('/api/setups/{id}/launches', methods: ['POST'])]
+    #[OA\Post(path: '/api/setups/{id}/launches', operationId: 'sign', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/Signing')), parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 201, description: 'Signed, and kept as it is.', content: new OA\JsonContent(ref: '#/components/schemas/LaunchView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 409),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function sign(string $id, #[MapRequestPayload] Signing $given): JsonResponse
+    {
+        $launch = $this->launches->sign($this->shelf->get($id), trim($given->by), $given->sha256);
+
+        return new JsonResponse(self::launch($launch), Response::HTTP_CREATED, ['Location' => sprintf('/api/setups/%s/launches/%s', $id, $launch->id())]);
+    }
+
+    #[Route('/api/setups/{id}/launches/{item}', requirements: ['item' => '[0-9A-Z]{26}'], methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}/launches/{item}', operationId: 'getLaunch', parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'item', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'format', in: 'query', schema: new OA\Schema(type: 'string', enum: ['html', 'json', 'document'])),
+    ], responses: [
+        new OA\Response(response: 200, description: 'The gate as it was signed, as a page, as gate/1, or the document that was signed.'),
+        new OA\Response(ref: '#/components/responses/Problem', response: 404),
+    ])]
+    public function signed(string $id, string $item, Request $request): Response
+    {
+        $launch = $this->launches->get($this->shelf->get($id), $item);
+
+        return match ($request->query->getString('format', 'html')) {
+            'json' => new JsonResponse(['signed' => ['by' => $launch->person(), 'when' => $launch->signedAt()->format(\DATE_ATOM)]] + $launch->gate(), Response::HTTP_OK, self::file('launch.json', 'application/json')),
+            'document' => new Response($launch->document(), Response::HTTP_OK, self::file('setup.json', 'application/json; charset=utf-8')),
+            default => new Response($launch->page(), Response::HTTP_OK, self::file('launch.html', 'text/html; charset=utf-8')),
         };
     }
 
     /**
-     * The last rehearsals, the oldest first; those with faults switched on tell of the faults alone.
-     *
-     * @return list<Run>
+     * @return array<string, string> headers
      */
-    private function runs(StoredSetup $stored, Plan $plan): array
+    private static function file(string $name, string $type): array
     {
-        $last = array_slice(array_values(array_filter($this->rehearsals->of($stored), static fn (Rehearsal $r): bool => [] === $r->faults())), 0, self::MOST_RUNS);
-        $runs = [];
-        foreach (array_reverse($last) as $rehearsal) {
-            $tried = [];
-            foreach ($this->rehearsals->checks($rehearsal) as $check) {
-                if (!in_array($check->verdict(), [RehearsalCheck::WAITING, RehearsalCheck::NOT_TRIED], true)) {
-                    $tried[] = [$check->check(), $check->verdict(), $check->differences(), $check->reason()];
-                }
-            }
-            $runs[] = Run::of($rehearsal->address() ?? 'By hand', $rehearsal->revision()->sha256(), $rehearsal->isOfLatest(), $rehearsal->createdAt()->format('Y-m-d H:i'), $tried, $plan);
-        }
-
-        return $runs;
+        return ['Content-Type' => $type, 'Content-Disposition' => 'attachment; filename='.$name];
     }
 
-    private function view(Gate $gate): GateView
+    private function view(StoredSetup $stored, Gate $gate): GateView
     {
-        $open = array_map(static fn (array $o): GateItemView => new GateItemView($o['item']->kind, $o['item']->code, $o['item']->at, $o['item']->words, GateItem::FORBIDS === $o['item']->weight), $gate->open);
+        $open = array_map(static fn (array $o): GateItemView => new GateItemView($o['item']->kind, $o['item']->code, $o['item']->at, $o['item']->words, GateItem::FORBIDS === $o['item']->weight, $o['item']->known(), $o['item']->isForLeads, $o['lapsed']), $gate->open);
         usort($open, static fn (GateItemView $a, GateItemView $b): int => $b->forbids <=> $a->forbids);
+        $accepted = array_map(self::accepted(...), $this->gates->accepted($stored));
 
-        return new GateView($gate->verdict, Gate::words($gate->verdict), $gate->because, $open, array_column($gate->checked, 'words'), array_column($gate->notChecked, 'words'), count($gate->notes));
+        return new GateView($gate->verdict, Gate::words($gate->verdict), $gate->because, $open, array_column($gate->checked, 'words'), array_column($gate->notChecked, 'words'), count($gate->notes), $accepted, array_map(self::launch(...), $this->launches->of($stored)), $this->since($stored));
+    }
+
+    private static function accepted(AcceptedItem $item): AcceptedView
+    {
+        $text = $item->toArray();
+
+        return new AcceptedView($item->id(), $item->words(), $text['at'], $text['by'], $text['role'], $text['when'], $text['why'], $text['until'], null === $item->takenBackAt() ? null : ($item->takenBackBy() ?? ''));
+    }
+
+    private static function launch(Launch $launch): LaunchView
+    {
+        return new LaunchView($launch->id(), $launch->person(), $launch->signedAt()->format(\DATE_ATOM), Gate::words($launch->verdict()), $launch->revision(), $launch->sha256());
+    }
+
+    private function since(StoredSetup $stored): ?SinceLaunch
+    {
+        $since = $this->launches->since($stored);
+        if (null === $since) {
+            return null;
+        }
+        [, $diff] = $since;
+
+        return null === $diff ? new SinceLaunch(null, null, null, null) : new SinceLaunch($diff->gained, $diff->lost, $diff->repriced['count'] ?? null, array_map(static fn (DocumentChange $c): ChangedPlace => new ChangedPlace($c->at, 'old' === $c->side, $c->message), $diff->changes));
     }
 }

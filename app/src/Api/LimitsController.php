@@ -6,13 +6,24 @@ namespace Ithrel\App\Api;
 
 use Ithrel\App\Api\Dto\BoundaryLine;
 use Ithrel\App\Api\Dto\BoundaryView;
+use Ithrel\App\Api\Dto\SamplesGiven;
+use Ithrel\App\Api\Dto\TickGiven;
+use Ithrel\App\Api\Dto\UnitPairView;
 use Ithrel\App\Browser\MadeFile;
+use Ithrel\App\Store\LimitNotes;
+use Ithrel\App\Store\LimitTick;
 use Ithrel\App\Store\Shelf;
+use Ithrel\App\Store\StoredSetup;
+use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Boundary\Boundaries;
 use Ithrel\Core\Boundary\BoundaryRow;
 use Ithrel\Core\Boundary\BoundarySheet;
 use Ithrel\Core\Boundary\BoundaryText;
 use Ithrel\Core\Boundary\HtmlField;
+use Ithrel\Core\Boundary\Tick;
+use Ithrel\Core\Boundary\UnitPair;
+use Ithrel\Core\Boundary\UnitPairs;
+use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Setup;
 use OpenApi\Attributes as OA;
@@ -20,6 +31,7 @@ use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
@@ -31,7 +43,7 @@ final readonly class LimitsController
     /** A file that is made here is sent whole; a longer one is made by its tester. */
     private const MOST_BYTES = 100_000_000;
 
-    public function __construct(private Shelf $shelf)
+    public function __construct(private Shelf $shelf, private LimitNotes $notes)
     {
     }
 
@@ -45,13 +57,63 @@ final readonly class LimitsController
     ])]
     public function limits(string $id, Request $request): Response
     {
-        $reach = $this->shelf->reach($this->shelf->get($id)->latest());
-        $sheets = (new Boundaries($reach))->sheets();
+        $stored = $this->shelf->get($id);
+        $reach = $this->shelf->reach($stored->latest());
+        $samples = $this->notes->samples($stored);
+        $sheets = (new Boundaries($reach, $samples))->sheets();
         if ('csv' === $request->query->getString('format', 'json')) {
-            return new Response(BoundaryText::csv($sheets), Response::HTTP_OK, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename=limits.csv']);
+            return new Response(BoundaryText::csv($sheets, $this->notes->seen($stored)), Response::HTTP_OK, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename=limits.csv']);
         }
 
-        return new JsonResponse(array_map(fn (BoundarySheet $sheet): BoundaryView => $this->view($reach->setup, $sheet), [...$sheets]));
+        $ticks = [];
+        foreach ($this->notes->ticks($stored) as $tick) {
+            $ticks[$tick->tick()->known][$tick->tick()->route] = $tick;
+        }
+        $units = (new UnitPairs($reach->setup))->all();
+
+        return new JsonResponse(array_map(fn (BoundarySheet $sheet): BoundaryView => $this->view($stored, $reach->setup, $sheet, $ticks, $samples[$sheet->option ?? ''] ?? [], $units), [...$sheets]));
+    }
+
+    #[Route('/api/setups/{id}/limits/ticks', methods: ['PUT'])]
+    #[OA\Put(path: '/api/setups/{id}/limits/ticks', operationId: 'tick', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/TickGiven')), parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 204, description: 'It is kept, or taken away where nothing was found.'),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function tick(string $id, #[MapRequestPayload] TickGiven $given): Response
+    {
+        $route = 'express' === $given->route ? 'express' : 'form';
+        $found = $given->found;
+        $tick = in_array($found, ['taken', 'refused', 'empty'], true) ? new Tick($given->known, $route, $found, trim($given->note), trim($given->by)) : null;
+        $this->notes->tick($this->shelf->get($id), $given->known, $route, $tick);
+
+        return new Response(null, Response::HTTP_NO_CONTENT);
+    }
+
+    #[Route('/api/setups/{id}/limits/samples', methods: ['PUT'])]
+    #[OA\Put(path: '/api/setups/{id}/limits/samples', operationId: 'giveSamples', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SamplesGiven')), parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 204, description: 'They are kept with the setup.'),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function samples(string $id, #[MapRequestPayload] SamplesGiven $given): Response
+    {
+        $stored = $this->shelf->get($id);
+        $option = $this->shelf->reach($stored->latest())->setup->option($given->option);
+        if (null === $option?->text) {
+            throw new UnprocessableEntityHttpException('The setup has no text of this code.');
+        }
+        foreach ($given->texts as $text) {
+            $problem = (new InputCheck())->problems($option, Input::text($text))[0] ?? null;
+            if (null !== $problem) {
+                throw new UnprocessableEntityHttpException($problem->message);
+            }
+        }
+        $this->notes->giveSamples($stored, $option->code, array_values(array_unique($given->texts)));
+
+        return new Response(null, Response::HTTP_NO_CONTENT);
     }
 
     #[Route('/api/made-file', methods: ['GET'])]
@@ -77,12 +139,17 @@ final readonly class LimitsController
         return new Response($content, Response::HTTP_OK, ['Content-Type' => 'application/octet-stream', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name, (string) preg_replace('/[^\x20-\x7E]|%/', '_', $name))]);
     }
 
-    private function view(Setup $setup, BoundarySheet $sheet): BoundaryView
+    /**
+     * @param array<string, array<string, LimitTick>> $ticks   known => route => tick
+     * @param list<string>                            $samples
+     * @param list<UnitPair>                          $pairs
+     */
+    private function view(StoredSetup $stored, Setup $setup, BoundarySheet $sheet, array $ticks, array $samples, array $pairs): BoundaryView
     {
         $option = null === $sheet->option ? null : $setup->option($sheet->option);
         $field = null === $option ? HtmlField::ofQuantity($setup->quantity) : HtmlField::field($option);
 
-        return new BoundaryView($sheet->option, $sheet->at, $sheet->label, $sheet->kind, $sheet->requirement->required, $sheet->requirement->when, $this->example($setup, $sheet), $sheet->requirement->marked, $field[0] ?? null, $field[1] ?? [], array_map($this->line(...), $sheet->rows), $sheet->left);
+        return new BoundaryView($sheet->option, $sheet->at, $sheet->label, $sheet->kind, $sheet->requirement->required, $sheet->requirement->when, $this->example($setup, $sheet), $sheet->requirement->routes, $sheet->requirement->marked, $field[0] ?? null, $field[1] ?? [], array_map(fn (BoundaryRow $row): BoundaryLine => $this->line($stored, $row, $sheet->known($row), $ticks[$sheet->known($row)] ?? []), $sheet->rows), $sheet->left, $option?->text?->pattern?->source, $samples, $this->units($setup, $sheet, $pairs));
     }
 
     private function example(Setup $setup, BoundarySheet $sheet): ?string
@@ -96,7 +163,28 @@ final readonly class LimitsController
         return null === $sheet->requirement->example ? null : ([] === $words ? 'nothing chosen' : implode(' · ', $words));
     }
 
-    private function line(BoundaryRow $row): BoundaryLine
+    /**
+     * @param list<UnitPair> $pairs
+     *
+     * @return list<UnitPairView>
+     */
+    private function units(Setup $setup, BoundarySheet $sheet, array $pairs): array
+    {
+        $views = [];
+        foreach ($pairs as $pair) {
+            foreach (in_array($sheet->option, [$pair->first, $pair->second], true) ? $pair->rows : [] as $row) {
+                $unit = static fn (string $code): string => $setup->option($code)?->number->unit ?? '';
+                $views[] = new UnitPairView(($setup->option($row['option'])?->name() ?? '').', '.$row['about'], $row['answer'].' '.$unit($row['option']), $row['expected'], $row['same'].' '.$unit($row['other']), $row['otherwise']);
+            }
+        }
+
+        return $views;
+    }
+
+    /**
+     * @param array<string, LimitTick> $ticks by route
+     */
+    private function line(StoredSetup $stored, BoundaryRow $row, string $known, array $ticks): BoundaryLine
     {
         $files = [];
         foreach (is_array($row->answer) ? $row->answer : [] as $file) {
@@ -106,6 +194,10 @@ final readonly class LimitsController
         }
         $shown = [] === $files ? BoundaryText::shown($row->answer) : implode(', ', array_map(static fn (mixed $file): string => is_array($file) ? sprintf('%s (%s, %s bytes%s)', $file['name'] ?? '', $file['type'] ?? '', $file['bytes'] ?? '', isset($file['width'], $file['height']) ? sprintf(', %s × %s', $file['width'], $file['height']) : '') : '', (array) $row->answer));
 
-        return new BoundaryLine($row->about, is_string($row->answer) || is_int($row->answer) ? (string) $row->answer : null, $shown, $files, $row->expected, $row->problem, $row->browser, $row->why);
+        $last = $ticks['form'] ?? $ticks['express'] ?? null;
+        $seen = null === $last ? null : trim($last->tick()->by.' '.$last->seenAt()->format('Y-m-d H:i')).($last->sha256() === $stored->latest()->sha256() ? '' : ', on an earlier revision');
+        $note = isset($ticks['form']) && '' !== $ticks['form']->tick()->note ? $ticks['form']->tick()->note : ($ticks['express'] ?? null)?->tick()->note ?? '';
+
+        return new BoundaryLine($known, $row->about, is_string($row->answer) || is_int($row->answer) ? (string) $row->answer : null, $shown, $files, $row->expected, $row->problem, $row->browser, $row->why, ($ticks['form'] ?? null)?->tick()->found, ($ticks['express'] ?? null)?->tick()->found, $note, $seen);
     }
 }

@@ -10,6 +10,8 @@ use Ithrel\App\Rehearsal\JUnitFile;
 use Ithrel\App\Rehearsal\TimeForPlan;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\RehearsalCheck;
+use Ithrel\Core\Boundary\Boundaries;
+use Ithrel\Core\Boundary\TickedSheets;
 use Ithrel\Core\Compare\CheckComparison;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Compare\HandSheet;
@@ -41,18 +43,19 @@ final class GateCommand extends Command
     {
         $this
             ->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
-            ->addOption('rehearsal', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'What ./ithrel rehearse --format=json wrote, or a hand sheet filled in; of several for one check the last counts')
+            ->addOption('rehearsal', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'What ./ithrel rehearse --format=json wrote, a hand sheet filled in, or boundary sheets with ticks; of several for one check the last counts')
             ->addOption('accepted', null, InputOption::VALUE_REQUIRED, 'What somebody accepts (accepted/1)')
             ->addOption('sarif', null, InputOption::VALUE_REQUIRED, 'Where the findings are written to as SARIF 2.1.0')
             ->addOption('junit', null, InputOption::VALUE_REQUIRED, 'Where the checks are written to as JUnit XML')
             ->addOption('html', null, InputOption::VALUE_REQUIRED, 'Where the gate is written to as a page that needs nothing else')
+            ->addOption('sample', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, SetupFile::SAMPLE)
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text or json', 'text')
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{rehearsal: list<string>, accepted: string|null, sarif: string|null, junit: string|null, html: string|null, format: string, today: string|null} $options */
+        /** @var array{rehearsal: list<string>, accepted: string|null, sarif: string|null, junit: string|null, html: string|null, sample: list<string>, format: string, today: string|null} $options */
         $options = $input->getOptions();
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -65,11 +68,19 @@ final class GateCommand extends Command
             $setup = Reader::shipped()->read($text, SetupFile::today($options['today']));
             $reach = new Reach($setup);
             $report = Report::of($reach);
-            $plan = self::plan($reach);
-            $runs = [];
-            foreach ($options['rehearsal'] as $at) {
-                $runs[] = self::runOf($at, hash('sha256', $text), $setup, $plan);
+            $samples = SetupFile::samples($setup, $options['sample']);
+            $plan = self::plan($reach, $samples);
+            $runs = $ticks = [];
+            foreach ($options['rehearsal'] as $handedIn) {
+                $at = $handedIn;
+                $handed = SetupFile::text($at);
+                if (TickedSheets::isOne($handed)) {
+                    array_push($ticks, ...TickedSheets::read($handed));
+                } else {
+                    $runs[] = self::runOf($at, $handed, hash('sha256', $text), $setup, $plan);
+                }
             }
+            $ticked = [] === $ticks ? null : TickedSheets::of((new Boundaries($reach, $samples))->sheets(), $ticks);
             $at = $options['accepted'] ?? '';
             $accepted = '' === $at ? [] : Acceptance::read(SetupFile::text($at));
         } catch (UnreadableDocument|TooLarge $e) {
@@ -77,7 +88,7 @@ final class GateCommand extends Command
 
             return 2;
         }
-        $gate = Gate::of($text, $setup, $report->counts['selectable'], $report->findings, $plan, $runs, $accepted);
+        $gate = Gate::of($text, $setup, $report->counts['selectable'], $report->findings, $plan, $runs, $accepted, $ticked);
         self::write($options['sarif'], static fn (): string => SetupFile::json(SarifFile::of($gate, $file), true)."\n");
         self::write($options['html'], static fn (): string => GatePage::html($gate, $setup, hash('sha256', $text), date('Y-m-d H:i')));
         self::write($options['junit'], static fn (): string => JUnitFile::text($setup->name, new \DateTimeImmutable(), self::tried($plan, $runs)));
@@ -86,10 +97,13 @@ final class GateCommand extends Command
         return Gate::MAY === $gate->verdict ? 0 : 1;
     }
 
-    private static function plan(Reach $reach): Plan
+    /**
+     * @param array<string, list<string>> $samples
+     */
+    private static function plan(Reach $reach, array $samples): Plan
     {
         try {
-            return Planner::plan($reach, new TimeForPlan(self::SECONDS_OF_PLAN));
+            return Planner::plan($reach, new TimeForPlan(self::SECONDS_OF_PLAN), $samples);
         } catch (TooLarge $e) {
             return new Plan([], 0, 0, 0, ['No plan could be made: '.$e->getMessage()]);
         }
@@ -98,9 +112,8 @@ final class GateCommand extends Command
     /**
      * @throws UnreadableDocument
      */
-    private static function runOf(string $file, string $sha256, Setup $setup, Plan $plan): Run
+    private static function runOf(string $file, string $text, string $sha256, Setup $setup, Plan $plan): Run
     {
-        $text = SetupFile::text($file);
         if (1 === preg_match('/^\s*\{.{0,200}?"rehearsal\/1"/s', $text)) {
             return Run::read($text, $sha256, $plan);
         }

@@ -58,13 +58,14 @@ final class RehearseCommand extends Command
             ->addOption('host', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, "A further host that may be visited; the page's own always is")
             ->addOption('pause', null, InputOption::VALUE_REQUIRED, 'Seconds between checks', '0')
             ->addOption('pictures', null, InputOption::VALUE_REQUIRED, 'A folder for a picture of each check that differs')
+            ->addOption('sample', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, SetupFile::SAMPLE)
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text, json, junit or csv', 'text')
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{page: string|null, shop: string|null, map: string|null, 'save-map': string|null, checks: string|null, orders: bool, host: list<string>, pause: string, pictures: string|null, format: string, today: string|null} $options */
+        /** @var array{page: string|null, shop: string|null, map: string|null, 'save-map': string|null, checks: string|null, orders: bool, host: list<string>, pause: string, pictures: string|null, sample: list<string>, format: string, today: string|null} $options */
         $options = $input->getOptions();
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -82,7 +83,7 @@ final class RehearseCommand extends Command
         try {
             $text = SetupFile::text($file);
             $setup = Reader::shipped()->read($text, $today);
-            $plan = Planner::plan(new Reach($setup), new TimeForPlan(self::SECONDS_OF_PLAN));
+            $plan = Planner::plan(new Reach($setup), new TimeForPlan(self::SECONDS_OF_PLAN), SetupFile::samples($setup, $options['sample']));
             $wanted = self::wanted($options['checks'], $plan);
             $address = ShopAddress::of($options['page'] ?? $options['shop'] ?? '', self::hosts($options['page'] ?? $options['shop'] ?? '', $options['host']));
         } catch (UnreadableDocument|TooLarge $e) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
+use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
@@ -50,6 +52,35 @@ final class SetupFile
     }
 
     /** One line a problem, with the file, the JSON Pointer and the reason. */
+    /** How --sample is told. */
+    public const SAMPLE = 'OPTION=TEXT: a text that fits the pattern of an option, where none is found';
+
+    /**
+     * Texts given for options with a pattern, as OPTION=TEXT.
+     *
+     * @param list<string> $given
+     *
+     * @return array<string, list<string>> option => texts
+     */
+    public static function samples(Setup $setup, array $given): array
+    {
+        $samples = [];
+        foreach ($given as $sample) {
+            [$code, $text] = [...explode('=', $sample, 2), ''];
+            $option = $setup->option($code);
+            if (null === $option?->text) {
+                throw new \InvalidArgumentException(sprintf('--sample=%s: OPTION=TEXT was expected, with the code of a text.', self::harmless($sample)));
+            }
+            $problem = (new InputCheck())->problems($option, Input::text($text))[0] ?? null;
+            if (null !== $problem) {
+                throw new \InvalidArgumentException(sprintf('--sample=%s: %s', self::harmless($sample), $problem->message));
+            }
+            $samples[$code][] = $text;
+        }
+
+        return $samples;
+    }
+
     public static function complain(OutputInterface $output, string $file, UnreadableDocument $e): void
     {
         $stderr = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;

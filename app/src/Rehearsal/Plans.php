@@ -7,6 +7,7 @@ namespace Ithrel\App\Rehearsal;
 use Ithrel\App\Store\CompiledSetups;
 use Ithrel\App\Store\Engine;
 use Ithrel\App\Store\KeptFolder;
+use Ithrel\App\Store\LimitNotes;
 use Ithrel\App\Store\Revision;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Plan\Planner;
@@ -17,7 +18,7 @@ use Ithrel\Core\Reach\TooLarge;
  */
 final readonly class Plans
 {
-    public function __construct(private CompiledSetups $compiled, private KeptFolder $kept, private Engine $engine)
+    public function __construct(private CompiledSetups $compiled, private KeptFolder $kept, private Engine $engine, private LimitNotes $notes)
     {
     }
 
@@ -32,12 +33,14 @@ final readonly class Plans
      */
     public function of(Revision $revision, string $today, int $seconds = self::SECONDS_OF_REQUEST): Plan
     {
-        $name = sprintf('documents/%s-%s-plan.bin', CompiledSetups::key($revision->document(), $today), $this->engine->mark());
+        $samples = $this->notes->samples($revision->setup());
+        $given = [] === $samples ? '' : '-'.substr(hash('sha256', serialize($samples)), 0, 12);
+        $name = sprintf('documents/%s-%s-plan%s.bin', CompiledSetups::key($revision->document(), $today), $this->engine->mark(), $given);
         $kept = $this->kept->read($name);
         if (null !== $kept) {
             return Plan::fromArray($kept);
         }
-        $plan = Planner::plan($this->compiled->of($revision->document(), $today), new TimeForPlan($seconds));
+        $plan = Planner::plan($this->compiled->of($revision->document(), $today), new TimeForPlan($seconds), $samples);
         $this->kept->write($name, $plan->toArray());
 
         return $plan;

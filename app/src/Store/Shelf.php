@@ -26,7 +26,7 @@ final class Shelf
      */
     public function all(): array
     {
-        return $this->entities->getRepository(StoredSetup::class)->findBy([], ['createdAt' => 'DESC', 'id' => 'DESC']);
+        return $this->entities->getRepository(StoredSetup::class)->findBy(['putAwayAt' => null], ['createdAt' => 'DESC', 'id' => 'DESC']);
     }
 
     public function get(string $id): StoredSetup
@@ -70,9 +70,18 @@ final class Shelf
         $this->entities->flush();
     }
 
-    /** What is kept of it for speed goes first: that frees room, where the disk is full. */
+    /**
+     * What is kept of it for speed goes first: that frees room, where the disk is full. What was launched is put away
+     * instead; what was signed can always be read.
+     */
     public function remove(StoredSetup $stored): void
     {
+        if (0 !== $this->entities->getRepository(Launch::class)->count(['setup' => $stored])) {
+            $stored->putAway(new \DateTimeImmutable());
+            $this->entities->flush();
+
+            return;
+        }
         foreach ($stored->revisions() as $revision) {
             $this->compiled->forget($revision->sha256());
         }

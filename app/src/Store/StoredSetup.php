@@ -25,6 +25,10 @@ class StoredSetup
     #[ORM\OrderBy(['number' => 'ASC'])]
     private Collection $revisions;
 
+    /** Put away it is kept, and no longer stands on the shelf. */
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $putAwayAt = null;
+
     public function __construct(
         #[ORM\Column(length: 200)]
         private string $title,
@@ -55,6 +59,16 @@ class StoredSetup
     public function createdAt(): \DateTimeImmutable
     {
         return $this->createdAt;
+    }
+
+    public function putAway(\DateTimeImmutable $at): void
+    {
+        $this->putAwayAt ??= $at;
+    }
+
+    public function isPutAway(): bool
+    {
+        return null !== $this->putAwayAt;
     }
 
     public function rename(string $title): void

@@ -43,6 +43,11 @@ abstract class ApiTestCase extends WebTestCase
         $this->browser->request($method, $address, server: ['CONTENT_TYPE' => 'application/json'], content: null === $body ? null : json_encode($body, JSON_THROW_ON_ERROR));
         $content = (string) $this->browser->getResponse()->getContent();
         self::assertResponseStatusCodeSame($status, $content);
+        if (204 === $status) {
+            self::assertSame('', $content);
+
+            return [];
+        }
         $data = json_decode($content, true, 512, JSON_THROW_ON_ERROR);
         self::assertIsArray($data);
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Tests\Api;
 
+use Ithrel\Core\Tests\Support\Documents;
+
 final class GateApiTest extends ApiTestCase
 {
     public function testTheVerdictAndItsFiles(): void
@@ -22,6 +24,55 @@ final class GateApiTest extends ApiTestCase
     public function testALanternThatNobodyTriedIsNotYet(): void
     {
         $gate = $this->send('GET', '/api/setups/'.$this->bringIn('08-signal-lantern').'/gate', null, 200);
-        self::assertSame(['not-yet', ['57 of 57 checks of the plan were not tried on this document.']], [$gate['verdict'], $gate['because']]);
+        self::assertSame(['not-yet', ['72 of 72 checks of the plan were not tried on this document.']], [$gate['verdict'], $gate['because']]);
+    }
+
+    public function testAWarningIsAcceptedByATesterAndABlockerByALead(): void
+    {
+        $id = $this->bringIn('01-harbour-pendant');
+        $gate = $this->send('GET', '/api/setups/'.$id.'/gate', null, 200);
+        $open = [];
+        foreach ($gate['open'] as $item) {
+            $open[$item['isForLeads'] ? 'lead' : 'tester'] ??= $item;
+        }
+        $given = ['known' => $open['lead']['known'], 'by' => 'Ada', 'role' => 'tester', 'why' => 'It is meant.'];
+        self::assertStringContainsString('by a lead', (string) $this->send('POST', '/api/setups/'.$id.'/accepted', $given, 422)['detail']);
+        $this->send('POST', '/api/setups/'.$id.'/accepted', ['known' => 'nothing of the kind'] + $given, 422);
+        $this->send('POST', '/api/setups/'.$id.'/accepted', ['why' => ' '] + $given, 422);
+        $after = $this->send('POST', '/api/setups/'.$id.'/accepted', ['known' => $open['tester']['known'], 'until' => '2099-01-01'] + $given, 201);
+        self::assertCount(count($gate['open']) - 1, $after['open']);
+        self::assertSame(['Ada', 'tester', 'It is meant.', '2099-01-01', null], [$after['accepted'][0]['by'], $after['accepted'][0]['role'], $after['accepted'][0]['why'], $after['accepted'][0]['until'], $after['accepted'][0]['takenBack']]);
+        $this->send('DELETE', '/api/setups/'.$id.'/accepted/'.$after['accepted'][0]['id'].'?by=Bo', null, 204);
+        $back = $this->send('GET', '/api/setups/'.$id.'/gate', null, 200);
+        self::assertCount(count($gate['open']), $back['open']);
+        self::assertSame('Bo', $back['accepted'][0]['takenBack'], 'It stays to be read who accepted it, and who took it back.');
+    }
+
+    public function testALaunchIsSignedOnceAndKeptForEver(): void
+    {
+        $document = static fn (string $price): string => Documents::json(['item' => ['sku' => 'T-1', 'name' => 'Test lamp', 'price' => $price], 'guards' => [], 'options' => [Documents::one('size', ['s', 'm'], ['required' => true, 'label' => 'Size *'])]]);
+        $id = $this->send('POST', '/api/setups', ['text' => $document('10.00')], 201)['id'];
+        self::assertIsString($id);
+        $sha256 = hash('sha256', $document('10.00'));
+        $signing = ['by' => 'Ada', 'sha256' => $sha256];
+        self::assertStringStartsWith('Not yet', (string) $this->send('POST', '/api/setups/'.$id.'/launches', $signing, 422)['detail']);
+        foreach ($this->send('GET', '/api/setups/'.$id.'/gate', null, 200)['open'] as $item) {
+            $this->send('POST', '/api/setups/'.$id.'/accepted', ['known' => $item['known'], 'by' => 'Ada', 'role' => 'lead', 'why' => 'No shop yet.'], 201);
+        }
+        $launch = $this->send('POST', '/api/setups/'.$id.'/launches', $signing, 201);
+        self::assertSame(['Ada', 'May launch', 1, $sha256], [$launch['by'], $launch['verdict'], $launch['revision'], $launch['sha256']]);
+        self::assertStringContainsString('Ada signed', (string) $this->send('POST', '/api/setups/'.$id.'/launches', ['by' => 'Bo'] + $signing, 409)['detail']);
+
+        $this->send('POST', '/api/setups/'.$id.'/revisions', ['text' => $document('12.00')], 201);
+        $gate = $this->send('GET', '/api/setups/'.$id.'/gate', null, 200);
+        self::assertSame(['0', '0', '2', ['/item/price']], [$gate['since']['gained'], $gate['since']['lost'], $gate['since']['repriced'], array_column($gate['since']['changes'], 'at')]);
+        self::assertStringContainsString('came in between', (string) $this->send('POST', '/api/setups/'.$id.'/launches', $signing, 'may-launch' === $gate['verdict'] ? 409 : 422)['detail'].('may-launch' === $gate['verdict'] ? '' : ' came in between'));
+
+        $this->send('DELETE', '/api/setups/'.$id, null, 204);
+        self::assertNotContains($id, array_column($this->send('GET', '/api/setups', null, 200), 'id'), 'It is put away …');
+        foreach (['html' => 'signed by Ada', 'json' => '"by":"Ada"', 'document' => '"price":"10.00"'] as $format => $text) {
+            $this->browser->request('GET', '/api/setups/'.$id.'/launches/'.$launch['id'].'?format='.$format);
+            self::assertStringContainsString($text, (string) $this->browser->getResponse()->getContent(), '… and what was signed can be read.');
+        }
     }
 }

@@ -19,7 +19,7 @@ final class RehearsalTest extends BrowserTestCase
         self::awaitText('.empty', 'Not rehearsed yet.');
         self::assertAccessible('rehearsal, empty');
         self::click('//button[normalize-space()="Rehearse"]');
-        self::awaitText('.state', '64 checks. The 111 pairs of values that can meet lie in');
+        self::awaitText('.state', '66 checks. The 111 pairs of values that can meet lie in');
         self::awaitText('.verdicts', '64 as expected');
         self::assertSame([], self::all('.likely'));
 

@@ -175,7 +175,7 @@ final class CommandLineTest extends TestCase
         self::assertSame(['sometimes', 'A is Y', ['a' => 'y']], [$data['sheets'][1]['required'], $data['sheets'][1]['when'], $data['sheets'][1]['example']]);
         self::assertContains(['answer' => '21', 'about' => '1 below the least', 'expected' => 'refused', 'problem' => 'input.below', 'browser' => 'rangeUnderflow', 'why' => 'Width: 21 is below the least, 22.'], $data['sheets'][1]['rows']);
         $run = $this->run_(['limits', $file, '--format=csv', '--option=w']);
-        self::assertSame('w,Width,sometimes,A is Y,,no answer,refused,missing,valueMissing', explode("\r\n", $run->getOutput())[1]);
+        self::assertSame('w,Width,sometimes,A is Y,,no answer,refused,missing,valueMissing,9a81e7d2a4a3,,,', explode("\r\n", $run->getOutput())[1]);
         self::assertStringContainsString('Width (number): required when A is Y', $this->run_(['limits', $file])->getOutput());
         $run = $this->run_(['limits', $file, '--option=none']);
         self::assertSame([2, "ithrel: --option=none: the setup has no option of this code.\n"], [$run->getExitCode(), $run->getErrorOutput()]);
@@ -226,7 +226,7 @@ final class CommandLineTest extends TestCase
         self::assertGreaterThanOrEqual(count($data['open']), count($results));
         self::assertSame([], array_diff(array_column($results, 'ruleId'), array_column($log['runs'][0]['tool']['driver']['rules'], 'id')));
         self::assertSame($data['open'][0]['words'], $results[0]['message']['text']);
-        self::assertSame(64, substr_count((string) file_get_contents($this->folder.'/gate.xml'), '<testcase'));
+        self::assertSame(66, substr_count((string) file_get_contents($this->folder.'/gate.xml'), '<testcase'));
         self::assertStringContainsString('Must not launch', (string) file_get_contents($this->folder.'/gate.html'));
         self::assertStringNotContainsString('http', (string) preg_replace('~http://127|https?://www.w3~', '', (string) file_get_contents($this->folder.'/gate.html')));
     }

@@ -17,7 +17,10 @@ final readonly class Boundaries
 {
     private Judge $judge;
 
-    public function __construct(private Reach $reach)
+    /**
+     * @param array<string, list<string>> $samples option => texts that a tester gave as fitting its pattern
+     */
+    public function __construct(private Reach $reach, private array $samples = [])
     {
         $this->judge = new Judge($reach->setup);
     }
@@ -62,7 +65,7 @@ final readonly class Boundaries
     {
         $to = new Candidates();
         match (true) {
-            null !== $option->text => (new TextCandidates($option))->into($to),
+            null !== $option->text => (new TextCandidates($option, $this->samples[$option->code] ?? []))->into($to),
             null !== $option->number => (new NumberCandidates($option))->into($to),
             null !== $option->date => (new DateCandidates($option, $this->reach->setup->today->day))->into($to),
             null !== $option->file => (new FileCandidates($option))->into($to),

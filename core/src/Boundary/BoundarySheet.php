@@ -26,6 +26,12 @@ final readonly class BoundarySheet
     ) {
     }
 
+    /** By which a row is known again: the option, the answer, and what must happen to it. */
+    public function known(BoundaryRow $row): string
+    {
+        return substr(hash('sha256', json_encode([$this->option, $row->answer, $row->expected], JSON_THROW_ON_ERROR)), 0, 12);
+    }
+
     /**
      * @return array<string, mixed>
      */

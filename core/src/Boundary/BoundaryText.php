@@ -11,24 +11,42 @@ use Ithrel\Core\Compare\Csv;
  */
 final class BoundaryText
 {
-    private const HEADING = ['Option', 'Label', 'Required', 'When', 'Answer', 'About', 'Expected', 'Problem', 'Browser'];
+    private const HEADING = ['Option', 'Label', 'Required', 'When', 'Answer', 'About', 'Expected', 'Problem', 'Browser', 'Key', 'Form', 'Express', 'Note'];
 
     /** An answer longer than this is told by its beginning and its length. */
     private const MOST_SHOWN = 60;
 
     /**
+     * The last four columns are for the tester: by what a row is known, what the shop did on each route (taken, refused or
+     * empty), and a note.
+     *
      * @param iterable<BoundarySheet> $sheets
+     * @param list<Tick>              $ticks  what is filled in already
      */
-    public static function csv(iterable $sheets): string
+    public static function csv(iterable $sheets, array $ticks = []): string
     {
+        $seen = [];
+        foreach ($ticks as $tick) {
+            $seen[$tick->known][$tick->route] = $tick;
+        }
         $rows = [self::HEADING];
         foreach ($sheets as $sheet) {
             foreach ($sheet->rows as $row) {
-                $rows[] = [$sheet->option ?? '', $sheet->label, $sheet->requirement->required, $sheet->requirement->when ?? '', self::plain($row->answer), $row->about, $row->expected, $row->problem ?? '', $row->browser];
+                $rows[] = [$sheet->option ?? '', $sheet->label, $sheet->requirement->required, $sheet->requirement->when ?? '', self::plain($row->answer), $row->about, $row->expected, $row->problem ?? '', $row->browser, ...self::filled($sheet->known($row), $seen[$sheet->known($row)] ?? [])];
             }
         }
 
         return Csv::text($rows);
+    }
+
+    /**
+     * @param array<string, Tick> $ticks by route
+     *
+     * @return list<string>
+     */
+    private static function filled(string $known, array $ticks): array
+    {
+        return [$known, $ticks['form']->found ?? '', $ticks['express']->found ?? '', implode('; ', array_unique(array_filter(array_map(static fn (Tick $t): string => $t->note, $ticks), static fn (string $note): bool => '' !== $note)))];
     }
 
     public static function required(Requirement $requirement): string

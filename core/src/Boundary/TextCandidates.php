@@ -62,7 +62,10 @@ final readonly class TextCandidates
     private TextLimits $limits;
     private string $plain;
 
-    public function __construct(private Option $option)
+    /**
+     * @param list<string> $given texts that a tester gave as fitting
+     */
+    public function __construct(private Option $option, private array $given = [])
     {
         $this->limits = $option->text ?? throw new \LogicException('A text has limits.');
         $this->plain = 'digits' === $this->limits->allow ? '7' : 'M';
@@ -70,6 +73,9 @@ final readonly class TextCandidates
 
     public function into(Candidates $to): void
     {
+        foreach ($this->given as $text) {
+            $this->plan($to, 'pattern', 'given by the tester', $text);
+        }
         null === $this->limits->pattern ? $this->lengths($to) : $this->lengthsOfPattern($to);
         $this->lines($to);
         if (null === $this->limits->pattern) {
@@ -158,7 +164,7 @@ final readonly class TextCandidates
 
     private function lengthsOfPattern(Candidates $to): void
     {
-        $samples = new TextSamples($this->option);
+        $samples = new TextSamples($this->option, $this->given);
         if (!$samples->areOfPattern()) {
             $to->left[] = 'No text was found that fits the pattern; give one that does.';
         }
@@ -257,7 +263,7 @@ final readonly class TextCandidates
         if (null === $pattern) {
             return;
         }
-        $samples = $pattern->samples();
+        $samples = [...$this->given, ...$pattern->samples()];
         foreach (array_slice($samples, 0, 6) as $i => $text) {
             if (!TextMeasure::isBlank($text)) {
                 0 === $i ? $this->plan($to, 'pattern', 'fits the pattern', $text) : $to->add('fits the pattern', $text);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Gate;
 
+use Ithrel\Core\Boundary\TickedSheets;
 use Ithrel\Core\Diff\Meaning;
 use Ithrel\Core\Finding\Change;
 use Ithrel\Core\Finding\Finding;
@@ -37,15 +38,16 @@ final readonly class Gate
     }
 
     /**
-     * @param string           $text       of the document
-     * @param string|null      $selectable combinations, as the analysis counted them; null where that is not known
-     * @param list<Finding>    $findings
-     * @param list<Run>        $runs       rehearsals of any kind
-     * @param list<Acceptance> $accepted
+     * @param string            $text       of the document
+     * @param string|null       $selectable combinations, as the analysis counted them; null where that is not known
+     * @param list<Finding>     $findings
+     * @param list<Run>         $runs       rehearsals of any kind
+     * @param list<Acceptance>  $accepted
+     * @param TickedSheets|null $ticked     boundary sheets as a tester ticked them
      */
-    public static function of(string $text, Setup $setup, ?string $selectable, array $findings, Plan $plan, array $runs, array $accepted): self
+    public static function of(string $text, Setup $setup, ?string $selectable, array $findings, Plan $plan, array $runs, array $accepted, ?TickedSheets $ticked = null): self
     {
-        $items = [...self::findings($text, $setup, $findings), ...self::ofRuns($plan, $runs), ...self::untried($plan, $runs)];
+        $items = [...self::findings($text, $setup, $findings), ...self::ofRuns($plan, $runs), ...self::ofLimits($ticked), ...self::untried($plan, $runs)];
         $open = $taken = [];
         $isLapsed = false;
         foreach ($items as $item) {
@@ -68,7 +70,7 @@ final readonly class Gate
         $forbids = array_filter($open, static fn (array $o): bool => GateItem::FORBIDS === $o['item']->weight);
         $verdict = [] !== $forbids ? self::MUST_NOT : ([] !== $open ? self::NOT_YET : self::MAY);
 
-        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($selectable, $findings, $plan, $runs), self::notChecked($setup, $plan, $runs), array_values(array_filter($findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
+        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($selectable, $findings, $plan, $runs, $ticked), self::notChecked($setup, $plan, $runs, $ticked), array_values(array_filter($findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
     }
 
     /**
@@ -103,6 +105,23 @@ final readonly class Gate
         }
 
         return substr(hash('sha256', json_encode([(new Meaning($setup->currency->minorUnits))->of($node), $finding->message], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE)), 0, 12);
+    }
+
+    /**
+     * Edges at which a tester saw something else than must happen.
+     *
+     * @return list<GateItem>
+     */
+    private static function ofLimits(?TickedSheets $ticked): array
+    {
+        $items = [];
+        foreach ($ticked->differ ?? [] as ['sheet' => $sheet, 'row' => $row, 'tick' => $tick]) {
+            $said = ['taken' => 'taken', 'refused' => 'refused', 'empty' => 'counted as empty'];
+            $words = sprintf('%s at its edge “%s”, by %s: it has to be %s and was %s.%s', $sheet->label, $row->about, $tick->route, $said[$row->expected], $said[$tick->found], '' === $tick->note ? '' : ' '.$tick->note);
+            $items[] = new GateItem(GateItem::LIMIT, 'limit.'.$tick->route, $sheet->at, $words, GateItem::FORBIDS, true, 'limit '.$sheet->known($row).' '.$tick->route, substr(hash('sha256', $tick->found), 0, 12));
+        }
+
+        return $items;
     }
 
     /**
@@ -230,12 +249,16 @@ final readonly class Gate
      *
      * @return list<array{what: string, words: string}>
      */
-    private static function checked(?string $selectable, array $findings, Plan $plan, array $runs): array
+    private static function checked(?string $selectable, array $findings, Plan $plan, array $runs, ?TickedSheets $ticked): array
     {
         $checked = [['what' => 'setup', 'words' => sprintf('The setup was analysed: %s selectable combinations, %d findings.', $selectable ?? 'an unknown number of', count($findings))]];
         foreach ($runs as $run) {
             $agree = count(array_filter($run->checks, static fn (array $t): bool => 'agrees' === $t['verdict']));
             $checked[] = ['what' => 'rehearsal', 'words' => sprintf('%s, %s: %d of %d checks of the plan have a result, %d agree.%s%s', $run->where, $run->when, count($run->checks), count($plan->checks), $agree, [] === $run->carried ? '' : sprintf(' %d were tried on the document %s, with the same steps and expectations.', count($run->carried), substr($run->sha256 ?? '', 0, 12)), 0 === $run->other ? '' : sprintf(' %d more are none of this plan and do not count.', $run->other))];
+        }
+
+        if (null !== $ticked && $ticked->ticked > 0) {
+            $checked[] = ['what' => 'limits', 'words' => sprintf('%d of %d edges of the boundary sheets were tried by hand, %d came out otherwise.%s', $ticked->ticked, $ticked->rows, count($ticked->differ), 0 === $ticked->other ? '' : sprintf(' %d ticks are of edges that are no longer there.', $ticked->other))];
         }
 
         return $checked;
@@ -246,7 +269,7 @@ final readonly class Gate
      *
      * @return list<array{what: string, words: string}>
      */
-    private static function notChecked(Setup $setup, Plan $plan, array $runs): array
+    private static function notChecked(Setup $setup, Plan $plan, array $runs, ?TickedSheets $ticked): array
     {
         $not = [];
         if ([] === $runs) {
@@ -257,7 +280,9 @@ final readonly class Gate
         }
         $not[] = ['what' => 'price-list', 'words' => 'No price list was held against it, so no total is known to be meant.'];
         $not[] = ['what' => 'sale-list', 'words' => 'No list of what shall be sold was held against it.'];
-        $not[] = ['what' => 'limits', 'words' => 'No ticked boundary sheet was handed in.'];
+        if (null === $ticked || 0 === $ticked->ticked) {
+            $not[] = ['what' => 'limits', 'words' => 'No edge of a boundary sheet was ticked.'];
+        }
         $not[] = ['what' => 'catalogue', 'words' => 'No catalogue was asked which items the setup really hits.'];
         $not[] = ['what' => 'ceilings', 'words' => 'No shop told how many options, values and rows it takes.'];
         foreach ($plan->leftOut as $left) {

@@ -22,14 +22,17 @@ final readonly class TextSamples
     /** @var array<int, string>|null length => text, where a pattern says what is taken */
     private ?array $ofPattern;
 
-    public function __construct(private Option $option)
+    /**
+     * @param list<string> $given texts that a tester gave, for a pattern that none was found for
+     */
+    public function __construct(private Option $option, array $given = [])
     {
         $texts = null;
         $limits = $option->text;
         if (null !== $limits?->pattern) {
             $texts = [];
             $most = min(self::MOST_OF_PATTERN, $limits->max ?? PHP_INT_MAX);
-            foreach ([...$limits->pattern->byLength($most), ...$limits->pattern->samples()] as $text) {
+            foreach ([...$given, ...$limits->pattern->byLength($most), ...$limits->pattern->samples()] as $text) {
                 if (!TextMeasure::isBlank($text) && $this->isTaken($text)) {
                     $texts[TextMeasure::length($text, $limits->measure)] ??= $text;
                 }

@@ -48,13 +48,16 @@ final class CheckMaker
     private readonly Appraiser $appraiser;
     private readonly AppraisalText $form;
 
-    public function __construct(public readonly Reach $reach)
+    /**
+     * @param array<string, list<string>> $given option => texts that a tester gave as fitting its pattern
+     */
+    public function __construct(public readonly Reach $reach, public readonly array $given = [])
     {
         $this->page = $reach->board->page;
         $this->appraiser = new Appraiser($reach);
         $this->form = new AppraisalText($reach->setup);
         $this->steps = new Steps($this->page);
-        $this->samples = InputSamples::of($this->page);
+        $this->samples = InputSamples::of($this->page, $given);
         $this->filled = Completions::ofAll($this->page, $this->samples, true);
         $this->sparse = Completions::ofAll($this->page, $this->samples, false);
     }

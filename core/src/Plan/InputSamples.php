@@ -22,14 +22,16 @@ final readonly class InputSamples
     private const TEXTS = ['Für Ada & Léo "M"', 'Ada & Leo <3 M', 'Ada and Leo', 'AdaLeo', '20301207', 'A', '7'];
 
     /**
+     * @param array<string, list<string>> $given option => texts that a tester gave
+     *
      * @return array<int, list<Input>> option => answers, the most telling first
      */
-    public static function of(Page $page): array
+    public static function of(Page $page, array $given = []): array
     {
         $samples = [];
         foreach ($page->setup->options as $option) {
             if ($option->kind->isInput()) {
-                $samples[$option->index] = self::distinct([...self::telling($option), ...$page->inputs[$option->index]], $option);
+                $samples[$option->index] = self::distinct([...array_map(Input::text(...), $given[$option->code] ?? []), ...self::telling($option), ...$page->inputs[$option->index]], $option);
             }
         }
 

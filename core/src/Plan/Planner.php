@@ -41,13 +41,14 @@ final class Planner
     }
 
     /**
-     * @param Budget $budget what may be spent on it; what does not fit is left out, and said
+     * @param Budget                      $budget what may be spent on it; what does not fit is left out, and said
+     * @param array<string, list<string>> $given  option => texts that a tester gave as fitting its pattern
      *
      * @throws TooLarge where the setup is too large to be counted
      */
-    public static function plan(Reach $reach, Budget $budget = new Unbounded()): Plan
+    public static function plan(Reach $reach, Budget $budget = new Unbounded(), array $given = []): Plan
     {
-        $planner = new self(new CheckMaker($reach));
+        $planner = new self(new CheckMaker($reach, $given));
         $pairs = new Rule\Pairs();
         $leftOut = [];
         if (!$budget->spend(static fn () => $planner->follow($pairs))) {

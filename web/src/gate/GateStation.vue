@@ -1,12 +1,19 @@
 <script setup lang="ts">
 import { mdiAlertOctagonOutline, mdiCheckDecagramOutline, mdiDownload, mdiTimerSandEmpty } from '@mdi/js'
-import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
+import { answer, client } from '../shared/api'
+import { grouped } from '../shared/numbers'
 import { queries } from '../shared/queries'
+import { testerName } from '../shared/tester'
+import TesterName from '../shared/TesterName.vue'
 import Trouble from '../shared/Trouble.vue'
+import AcceptForm from './AcceptForm.vue'
+import Signature from './Signature.vue'
 
-/** May it launch? One page to decide by: the verdict, what is open, what was checked and what was not. */
+/** May it launch? One page to decide by: the verdict, what is open, accepted, checked and not checked, and who signed. */
 const desk = useDesk()
 const query = useQuery(computed(() => queries.gate(desk.value.id, desk.value.sha256)))
 const gate = computed(() => query.data.value)
@@ -16,7 +23,30 @@ const VERDICTS = {
   'must-not-launch': mdiAlertOctagonOutline,
 } as const
 
+/** The item that is being accepted. */
+const accepting = ref<string | null>(null)
+const queryClient = useQueryClient()
+async function renew(): Promise<void> {
+  accepting.value = null
+  await queryClient.invalidateQueries({ queryKey: ['gate', desk.value.id] })
+}
+const takeBack = useMutation({
+  mutationFn: (item: string) =>
+    answer(
+      client.DELETE('/api/setups/{id}/accepted/{item}', {
+        params: { path: { id: desk.value.id, item }, query: { by: testerName.value } },
+      }),
+    ),
+  onSuccess: renew,
+})
+
 function place(item: { kind: string; at: string }) {
+  if (item.kind === 'limit') {
+    const option = /^\/options\/(\d+)/.exec(item.at)
+    const all = (desk.value.document as unknown as SetupDocument).options
+    const of = option ? (all[Number(option[1])]?.code ?? '') : ''
+    return { name: 'limits', params: { id: desk.value.id }, query: { of } }
+  }
   const to = item.kind === 'finding' ? 'outline' : 'rehearsal'
   return {
     name: to,
@@ -46,16 +76,85 @@ function place(item: { kind: string; at: string }) {
       </h3>
       <p v-if="gate.open.length === 0">Nothing is open.</p>
       <ul v-else>
-        <li v-for="(item, n) in gate.open" :key="n">
+        <li v-for="item in gate.open" :key="item.known">
           <span :class="item.forbids ? 'forbids' : 'holds'">{{
             item.forbids ? '✕ forbids' : '… holds'
           }}</span>
-          <router-link :to="place(item)">{{ item.words }}</router-link>
-          <code class="quiet">{{ item.code }}</code>
+          <span
+            ><router-link :to="place(item)">{{ item.words }}</router-link>
+            <span v-if="item.lapsed" class="holds"> {{ item.lapsed }}</span></span
+          >
+          <span class="end"
+            ><code class="quiet">{{ item.code }}</code>
+            <button
+              type="button"
+              class="link"
+              :aria-expanded="accepting === item.known"
+              :aria-label="`Accept: ${item.words}`"
+              @click="accepting = accepting === item.known ? null : item.known"
+            >
+              accept…
+            </button></span
+          >
+          <AcceptForm v-if="accepting === item.known" :id="desk.id" :item="item" @done="renew" />
         </li>
       </ul>
+      <template v-if="gate.accepted.length > 0">
+        <h3>
+          Accepted <span class="quiet">{{ gate.accepted.filter((a) => a.takenBack === null).length }}</span>
+        </h3>
+        <ul class="accepted">
+          <li v-for="a in gate.accepted" :key="a.id" :class="{ back: a.takenBack !== null }">
+            <span class="quiet">{{ a.takenBack === null ? '✓ known' : '↩ taken back' }}</span>
+            <span
+              >{{ a.words }}<br /><span class="quiet"
+                >{{ a.by }} ({{ a.role }}), {{ a.when.slice(0, 10) }}: {{ a.why }} —
+                {{ a.until === 'change' ? 'until its place changes' : `until ${a.until}`
+                }}<template v-if="a.takenBack">; taken back by {{ a.takenBack }}</template></span
+              ></span
+            >
+            <button
+              v-if="a.takenBack === null"
+              type="button"
+              class="link"
+              :aria-label="`Take back: ${a.words}`"
+              @click="takeBack.mutate(a.id)"
+            >
+              take back
+            </button>
+          </li>
+        </ul>
+      </template>
+      <template v-if="gate.since">
+        <h3>Since the last launch</h3>
+        <p v-if="gate.since.changes === null" class="quiet">What changed takes too long to be said here.</p>
+        <p v-else-if="gate.since.changes.length === 0">Nothing changed.</p>
+        <template v-else>
+          <p>
+            {{ grouped(gate.since.gained) }} combinations gained, {{ grouped(gate.since.lost) }} lost,
+            {{ grouped(gate.since.repriced) }} repriced.
+          </p>
+          <ul>
+            <li v-for="c in gate.since.changes" :key="c.at + String(c.isGone)">
+              <span class="quiet">{{ c.isGone ? 'gone' : 'changed' }}</span>
+              <router-link
+                v-if="!c.isGone"
+                :to="{ name: 'outline', params: { id: desk.id }, query: { at: c.at } }"
+                >{{ c.words }}</router-link><span v-else>{{ c.words }}</span>
+            </li>
+          </ul>
+        </template>
+      </template>
     </section>
     <aside aria-label="What was checked">
+      <TesterName with-role />
+      <Signature
+        :id="desk.id"
+        :sha256="desk.sha256"
+        :may-launch="gate.verdict === 'may-launch'"
+        :launches="gate.launches"
+        @done="renew"
+      />
       <h3>Checked</h3>
       <ul>
         <li v-for="words in gate.checked" :key="words">{{ words }}</li>
@@ -72,6 +171,20 @@ function place(item: { kind: string; at: string }) {
 </template>
 
 <style scoped>
+.link {
+  background: none;
+  border: 0;
+  color: rgb(var(--v-theme-primary));
+  cursor: pointer;
+  font-size: 12.5px;
+  white-space: nowrap;
+}
+.end {
+  text-align: right;
+}
+.back {
+  opacity: 0.75;
+}
 .gate {
   display: grid;
   grid-template-columns: 1fr 340px;

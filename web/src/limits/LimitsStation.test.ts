@@ -15,6 +15,7 @@ const row = (
   problem: string | null,
   browser: string,
 ) => ({
+  known: about,
   about,
   text,
   shown: text === null ? '(none)' : `"${text}"`,
@@ -23,6 +24,10 @@ const row = (
   problem,
   browser,
   why: problem && `It is ${problem}.`,
+  form: null as string | null,
+  express: null as string | null,
+  note: '',
+  seen: null as string | null,
 })
 const width = {
   option: 'width',
@@ -32,6 +37,7 @@ const width = {
   required: 'sometimes',
   when: 'Made to measure is yes',
   example: 'Made to measure',
+  routes: ['form', 'express'],
   marked: false,
   field: 'number',
   attributes: { min: '22', step: '7' },
@@ -41,6 +47,9 @@ const width = {
     row('one step below the least', '15', 'refused', 'input.below', 'rangeUnderflow'),
   ],
   left: ['No number keeps all of these limits at once.'],
+  pattern: null as string | null,
+  samples: [] as string[],
+  units: [] as unknown[],
 }
 const size = {
   ...width,
@@ -69,7 +78,7 @@ describe('limits', () => {
     expect(w.findAll('.sheets a .look').map((s) => s.text())).toEqual(['nothing tells the shopper'])
     expect(w.text()).toContain('Not tried: No number keeps')
     const cells = w.findAll('tbody tr:nth-child(3) td').map((c) => c.text())
-    expect(cells.slice(3)).toEqual(['refusedinput.below', 'range underflow'])
+    expect(cells.slice(3, 5)).toEqual(['refusedinput.below', 'range underflow'])
   })
 
   it('sets an answer into the live field, and says what the browser does with it', async () => {
@@ -92,6 +101,79 @@ describe('limits', () => {
     const w = await station(LimitsStation, desk(), '/setups/d/limits')
     await w.get('[aria-label="Copy: the least"]').trigger('click')
     expect(written).toEqual(['22'])
+  })
+
+  it('keeps what the tester saw on each route, and takes it back', async () => {
+    const requests = serve({
+      '/api/setups/d/limits': [
+        {
+          ...width,
+          rows: [
+            width.rows[0],
+            { ...width.rows[1], form: 'refused', note: 'says nothing', seen: 'Ada 2030-01-07 10:00' },
+          ],
+        },
+      ],
+      '/api/setups/d/limits/ticks': {},
+    })
+    const w = await station(LimitsStation, desk(), '/setups/d/limits')
+    expect(w.get('.sheets a .refused').text()).toBe('1 tried, 1 otherwise')
+    expect((w.get('.note').element as HTMLInputElement).value).toBe('says nothing')
+    await w.get('[aria-label="By express: as it must be: the least"]').trigger('click')
+    await w.get('[aria-label^="By form: refused, otherwise than it must be"]').trigger('click')
+    await vi.waitFor(() => {
+      expect(requests.filter((r) => r.method === 'PUT')).toHaveLength(2)
+    })
+    const sent = (await Promise.all(
+      requests.filter((r) => r.method === 'PUT').map((r) => r.json()),
+    )) as unknown[]
+    expect(sent).toMatchObject([
+      { known: 'the least', route: 'express', found: 'taken', note: 'says nothing' },
+      { known: 'the least', route: 'form', found: null },
+    ])
+  })
+
+  it('shows what the other unit makes of a size, and takes a text that fits a pattern', async () => {
+    const units = [
+      {
+        about: 'Width, the most',
+        size: '1200 mm',
+        expected: 'taken',
+        same: '47.25 in',
+        otherwise: 'refused',
+      },
+    ]
+    const requests = serve({
+      '/api/setups/d/limits': [{ ...width, units, pattern: '[A-Z]+', samples: ['AB'] }],
+      '/api/setups/d/limits/samples': {},
+    })
+    const w = await station(LimitsStation, desk(), '/setups/d/limits')
+    expect(w.get('.units tbody').text()).toContain('not alike')
+    await w.get('.samples input').setValue('XY')
+    await w.get('.samples').trigger('submit')
+    await vi.waitFor(() => {
+      expect(requests.some((r) => r.method === 'PUT')).toBe(true)
+    })
+    expect(await requests.find((r) => r.method === 'PUT')?.json()).toEqual({
+      option: 'width',
+      texts: ['AB', 'XY'],
+    })
+  })
+
+  it('says in one table what is required when, on which route, and whether the shopper reads it', async () => {
+    serve({
+      '/api/setups/d/limits': [
+        size,
+        width,
+        { ...size, option: 'note', label: 'Note', required: 'never', routes: [] },
+      ],
+    })
+    const w = await station(LimitsStation, desk(), '/setups/d/limits?of=*')
+    expect(w.findAll('tbody tr').map((r) => r.text())).toEqual([
+      expect.stringMatching(/Size.*always.*form, express.*yes/),
+      expect.stringMatching(/Width.*Made to measure is yes.*no: nothing tells the shopper/),
+      expect.stringMatching(/Note.*never.*marked, though never required/),
+    ])
   })
 
   it('names flags in words', () => {

@@ -1,22 +1,34 @@
 <script setup lang="ts">
 import { mdiCheck, mdiClose, mdiContentCopy, mdiDownload, mdiMinus } from '@mdi/js'
-import { useQuery } from '@tanstack/vue-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useDesk } from '../desk/useDesk'
+import { answer, client } from '../shared/api'
 import { queries } from '../shared/queries'
+import { testerName } from '../shared/tester'
+import TesterName from '../shared/TesterName.vue'
 import Trouble from '../shared/Trouble.vue'
+import RequiredTable from './RequiredTable.vue'
+import Samples from './Samples.vue'
+import TickCell from './TickCell.vue'
 import TryField from './TryField.vue'
 import { flagWords } from './validity'
 
-/** What may be typed: for each input what to give at every edge, what must happen, and what this browser says. */
+/**
+ * What may be typed: for each input what to give at every edge, what must happen, what this browser says, and what the
+ * tester saw in her shop.
+ */
 const desk = useDesk()
 const route = useRoute()
 const router = useRouter()
 const query = useQuery(computed(() => queries.limits(desk.value.id, desk.value.sha256)))
 const sheets = computed(() => query.data.value ?? [])
+/** The sheet of what is required when has an address of its own that no option can have. */
+const REQUIRED = '*'
 const chosen = computed(() => {
   const wanted = route.query.of
+  if (wanted === REQUIRED) return undefined
   return (
     sheets.value.find((s) => (s.option ?? '') === wanted) ??
     sheets.value.find((s) => s.rows.length > 1) ??
@@ -38,6 +50,40 @@ function required(sheet: { required: string; when: string | null }): string {
     ? `required when ${sheet.when ?? 'its condition holds'}`
     : 'never required'
 }
+type Row = (typeof sheets.value)[number]['rows'][number]
+type Outcome = Row['expected']
+const queryClient = useQueryClient()
+const renew = (): Promise<void> => queryClient.invalidateQueries({ queryKey: ['limits', desk.value.id] })
+const tick = useMutation({
+  mutationFn: (tick: { row: Row; route: 'form' | 'express'; found: Outcome | null; note?: string }) =>
+    answer(
+      client.PUT('/api/setups/{id}/limits/ticks', {
+        params: { path: { id: desk.value.id } },
+        body: {
+          known: tick.row.known,
+          route: tick.route,
+          found: tick.found,
+          note: tick.note ?? tick.row.note,
+          by: testerName.value,
+        },
+      }),
+    ),
+  onSuccess: renew,
+})
+const seen = (row: Row): boolean => row.form !== null || row.express !== null
+const isOtherwise = (row: Row): boolean =>
+  [row.form, row.express].some((found) => found !== null && found !== row.expected)
+/** "12 of 33 tried, 1 otherwise" */
+function progress(rows: Row[]): string | null {
+  const tried = rows.filter(seen).length
+  const otherwise = rows.filter(isOtherwise).length
+  return tried === 0 ? null : `${tried} tried${otherwise === 0 ? '' : `, ${otherwise} otherwise`}`
+}
+function note(row: Row, event: Event): void {
+  const text = (event.target as HTMLInputElement).value
+  for (const route of ['form', 'express'] as const)
+    if (row[route]) tick.mutate({ row, route, found: row[route], note: text })
+}
 async function choose(option: string | null): Promise<void> {
   set.value = null
   copied.value = null
@@ -55,6 +101,16 @@ async function copy(text: string, row: number): Promise<void> {
   <div v-else class="limits">
     <nav class="sheets" aria-label="Boundary sheets">
       <a
+        :href="router.resolve({ query: { ...route.query, of: REQUIRED } }).href"
+        :aria-current="chosen ? undefined : 'true'"
+        @click.exact.prevent="choose(REQUIRED)"
+      >
+        <strong>What is required when</strong>
+        <span class="quiet"
+          >{{ sheets.filter((s) => s.required !== 'never').length }} of {{ sheets.length }}</span
+        >
+      </a>
+      <a
         v-for="s in sheets"
         :key="s.at"
         :href="router.resolve({ query: { ...route.query, of: s.option ?? '' } }).href"
@@ -66,13 +122,19 @@ async function copy(text: string, row: number): Promise<void> {
           >{{ s.kind }} · {{ s.rows.length }} {{ s.rows.length === 1 ? 'edge' : 'edges' }}</span
         >
         <span class="quiet">{{ required(s) }}</span>
+        <span v-if="progress(s.rows)" :class="s.rows.some(isOtherwise) ? 'refused' : 'taken'">{{
+          progress(s.rows)
+        }}</span>
         <span v-if="s.required !== 'never' && !s.marked && s.option" class="look"
           >nothing tells the shopper</span
         >
+        <span v-if="s.required === 'never' && s.marked" class="look">marked, though never required</span>
       </a>
       <v-btn :prepend-icon="mdiDownload" :href="`/api/setups/${desk.id}/limits?format=csv`">All as CSV</v-btn>
+      <TesterName class="px-2 pt-2" />
     </nav>
-    <main v-if="chosen" class="sheet" :aria-label="`Boundary sheet of ${chosen.label}`">
+    <RequiredTable v-if="!chosen" class="sheet" :sheets="sheets" :setup="desk.id" />
+    <main v-else class="sheet" :aria-label="`Boundary sheet of ${chosen.label}`">
       <h2>
         <router-link
           v-if="chosen.option"
@@ -90,7 +152,17 @@ async function copy(text: string, row: number): Promise<void> {
         :label="chosen.label"
         :set="set"
       />
-      <table class="plain">
+      <Samples
+        v-if="chosen.option && chosen.pattern !== null"
+        :id="desk.id"
+        :key="chosen.option"
+        :option="chosen.option"
+        :pattern="chosen.pattern"
+        :samples="chosen.samples"
+        @given="renew"
+      />
+      <Trouble v-if="tick.error.value" :error="tick.error.value" class="my-2" />
+      <table class="plain edges">
         <thead>
           <tr>
             <th scope="col">At this edge</th>
@@ -98,11 +170,26 @@ async function copy(text: string, row: number): Promise<void> {
             <th scope="col"><span class="d-sr-only">Copy</span></th>
             <th scope="col">It must be</th>
             <th scope="col">HTML itself</th>
+            <th scope="col">By form</th>
+            <th scope="col">By express</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(row, n) in chosen.rows" :key="n">
-            <td>{{ row.about }}</td>
+          <tr v-for="(row, n) in chosen.rows" :key="n" :class="{ seen: seen(row) }">
+            <td>
+              {{ row.about }}
+              <template v-if="seen(row)">
+                <input
+                  v-if="isOtherwise(row) || row.note"
+                  :value="row.note"
+                  class="note"
+                  :aria-label="`Note: ${row.about}`"
+                  placeholder="what you saw"
+                  @change="note(row, $event)"
+                />
+                <span v-if="isOtherwise(row)" class="quiet by">{{ row.seen }}</span>
+              </template>
+            </td>
             <td class="give">
               <code>{{ row.shown }}</code>
             </td>
@@ -141,11 +228,51 @@ async function copy(text: string, row: number): Promise<void> {
               >
               <code v-if="row.problem" class="quiet">{{ row.problem }}</code>
             </td>
-            <td class="quiet">{{ flagWords(row.browser) }}</td>
+            <td class="quiet itself">{{ flagWords(row.browser) }}</td>
+            <td
+              v-for="way in ['form', 'express'] as const"
+              :key="way"
+              class="tick"
+              :title="row[way] ? (row.seen ?? undefined) : undefined"
+            >
+              <TickCell
+                :expected="row.expected"
+                :found="row[way]"
+                :route="way === 'form' ? 'By form' : 'By express'"
+                :about="row.about"
+                @tick="tick.mutate({ row, route: way, found: $event })"
+              />
+            </td>
           </tr>
         </tbody>
       </table>
       <p v-for="left in chosen.left" :key="left" class="look">Not tried: {{ left }}</p>
+      <template v-if="chosen.units.length > 0">
+        <h3>The same size in the other unit</h3>
+        <table class="plain units">
+          <thead>
+            <tr>
+              <th scope="col">At this edge</th>
+              <th scope="col" class="end">Size</th>
+              <th scope="col">It must be</th>
+              <th scope="col" class="end">In the other unit</th>
+              <th scope="col">There it is</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="u in chosen.units" :key="u.about">
+              <td>{{ u.about }}</td>
+              <td class="end">{{ u.size }}</td>
+              <td :class="u.expected">{{ u.expected }}</td>
+              <td class="end">{{ u.same }}</td>
+              <td :class="u.otherwise">
+                {{ u.otherwise }}
+                <span v-if="u.otherwise !== u.expected" class="look">not alike</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
     </main>
   </div>
 </template>
@@ -213,6 +340,36 @@ h2 .quiet {
 }
 .refused {
   color: rgb(var(--v-theme-error));
+}
+.note {
+  display: block;
+  width: 100%;
+  border: 0;
+  border-bottom: 1px solid var(--paper-line);
+  background: none;
+  color: inherit;
+  font-size: 12.5px;
+}
+.by {
+  font-size: 11.5px;
+}
+.edges td:first-child {
+  min-width: 330px;
+}
+.edges .tick,
+.edges .itself,
+.edges th {
+  white-space: nowrap;
+}
+h3 {
+  font-size: 14px;
+  margin: 16px 0 4px;
+}
+.units {
+  max-width: 760px;
+}
+.end {
+  text-align: right;
 }
 td code.quiet {
   font-size: 11.5px;

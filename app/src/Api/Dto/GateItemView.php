@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * One thing that somebody has to look at before launch.
  */
-#[OA\Schema(required: ['kind', 'code', 'at', 'words', 'forbids'])]
+#[OA\Schema(required: ['kind', 'code', 'at', 'words', 'forbids', 'known', 'isForLeads', 'lapsed'])]
 final readonly class GateItemView
 {
     public function __construct(
@@ -23,6 +23,12 @@ final readonly class GateItemView
         public string $words,
         #[OA\Property(description: 'whether it forbids the launch; else it holds it')]
         public bool $forbids,
+        #[OA\Property(description: 'how it is known again')]
+        public string $known,
+        #[OA\Property(description: 'whether a lead has to accept it')]
+        public bool $isForLeads,
+        #[OA\Property(description: 'why an acceptance of it no longer holds', nullable: true)]
+        public ?string $lapsed,
     ) {
     }
 }

@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * May it launch?
  */
-#[OA\Schema(required: ['verdict', 'words', 'because', 'open', 'checked', 'notChecked', 'notes'])]
+#[OA\Schema(required: ['verdict', 'words', 'because', 'open', 'checked', 'notChecked', 'notes', 'accepted', 'launches', 'since'])]
 final readonly class GateView
 {
     /**
@@ -17,6 +17,8 @@ final readonly class GateView
      * @param list<GateItemView> $open
      * @param list<string>       $checked
      * @param list<string>       $notChecked
+     * @param list<AcceptedView> $accepted
+     * @param list<LaunchView>   $launches
      */
     public function __construct(
         #[OA\Property(enum: ['may-launch', 'not-yet', 'must-not-launch'])]
@@ -33,6 +35,12 @@ final readonly class GateView
         public array $notChecked,
         #[OA\Property(description: 'findings to know, which need nobody')]
         public int $notes,
+        #[OA\Property(description: 'the newest first', type: 'array', items: new OA\Items(ref: '#/components/schemas/AcceptedView'))]
+        public array $accepted,
+        #[OA\Property(description: 'the newest first', type: 'array', items: new OA\Items(ref: '#/components/schemas/LaunchView'))]
+        public array $launches,
+        #[OA\Property(ref: '#/components/schemas/SinceLaunch', description: 'null where it was never launched', nullable: true)]
+        public ?SinceLaunch $since,
     ) {
     }
 }

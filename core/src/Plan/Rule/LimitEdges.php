@@ -33,7 +33,7 @@ final class LimitEdges implements Rule, SaysWhatIsLeft
 
     public function checks(CheckMaker $maker): iterable
     {
-        $boundaries = new Boundaries($maker->reach);
+        $boundaries = new Boundaries($maker->reach, $maker->given);
         $count = 0;
         $dead = array_flip($maker->reach->deadOptions());
         foreach ($maker->reach->setup->options as $option) {

@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Gate;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Ithrel\App\Store\Launch;
+use Ithrel\App\Store\Shelf;
+use Ithrel\App\Store\StoredSetup;
+use Ithrel\App\Work\Bounds;
+use Ithrel\App\Work\OutOfBounds;
+use Ithrel\Core\Diff\DiffResult;
+use Ithrel\Core\Diff\ReadDocument;
+use Ithrel\Core\Diff\SetupDiff;
+use Ithrel\Core\Gate\Gate;
+use Ithrel\Core\Setup\Reader;
+use Ithrel\Core\Setup\Today;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+
+/**
+ * Signed launches: the verdict by name, with all that it was made of, kept for ever.
+ */
+final readonly class Launches
+{
+    private const SECONDS_OF_DIFF = 8;
+
+    public function __construct(private EntityManagerInterface $entities, private SetupGate $gates, private Shelf $shelf)
+    {
+    }
+
+    /**
+     * @return list<Launch> the newest first
+     */
+    public function of(StoredSetup $stored): array
+    {
+        return $this->entities->getRepository(Launch::class)->findBy(['setup' => $stored], ['id' => 'DESC']);
+    }
+
+    public function get(StoredSetup $stored, string $id): Launch
+    {
+        $launch = $this->entities->find(Launch::class, $id);
+
+        return null !== $launch && $launch->setup() === $stored ? $launch : throw new NotFoundHttpException('There is no such launch.');
+    }
+
+    /**
+     * @param string $sha256 of the document whose gate was looked at
+     *
+     * @throws ConflictHttpException            where another revision came between, or somebody signed it already
+     * @throws UnprocessableEntityHttpException where it may not launch
+     */
+    public function sign(StoredSetup $stored, string $person, string $sha256): Launch
+    {
+        $gate = $this->gates->of($stored);
+        if (Gate::MAY !== $gate->verdict) {
+            throw new UnprocessableEntityHttpException(sprintf('%s: %s', Gate::words($gate->verdict), implode(' ', $gate->because)));
+        }
+        $setup = $this->shelf->reach($stored->latest())->setup;
+
+        // One after the other: of two who sign at once, the second reads who did.
+        return $this->entities->wrapInTransaction(function () use ($stored, $person, $sha256, $gate, $setup): Launch {
+            $this->entities->refresh($stored);
+            $revision = $stored->latest();
+            if ($revision->sha256() !== $sha256) {
+                throw new ConflictHttpException(sprintf('Revision %d came in between. Look at its gate, then sign.', $revision->number()));
+            }
+            $last = $this->of($stored)[0] ?? null;
+            if (null !== $last && $last->sha256() === $sha256) {
+                throw new ConflictHttpException(sprintf('%s signed the launch of this revision on %s.', $last->person(), $last->signedAt()->format('Y-m-d H:i')));
+            }
+            $now = new \DateTimeImmutable();
+            $launch = new Launch($stored, $person, $now, $gate->verdict, $revision->number(), $sha256, $revision->document(), ['ithrel' => 'gate/1', 'name' => $setup->name, 'sha256' => $sha256] + $gate->toArray(), GatePage::html($gate, $setup, $sha256, $now->format('Y-m-d H:i'), $person));
+            $this->entities->persist($launch);
+            $this->entities->flush();
+
+            return $launch;
+        });
+    }
+
+    /**
+     * What became of the setup since the last launch.
+     *
+     * @return array{Launch, DiffResult|null}|null null: it was never launched; without a result where that takes too long
+     */
+    public function since(StoredSetup $stored): ?array
+    {
+        $last = $this->of($stored)[0] ?? null;
+        if (null === $last) {
+            return null;
+        }
+        $reader = Reader::shipped();
+        $today = Today::of(Shelf::today());
+        try {
+            return [$last, Bounds::within(self::SECONDS_OF_DIFF, static fn (): DiffResult => SetupDiff::between(ReadDocument::of($reader, $last->document(), $today), ReadDocument::of($reader, $stored->latest()->document(), $today), 0))];
+        } catch (OutOfBounds) {
+            return [$last, null];
+        }
+    }
+}

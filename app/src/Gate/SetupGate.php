@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Gate;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Ithrel\App\Rehearsal\Plans;
+use Ithrel\App\Rehearsal\Rehearsals;
+use Ithrel\App\Store\AcceptedItem;
+use Ithrel\App\Store\LimitNotes;
+use Ithrel\App\Store\Rehearsal;
+use Ithrel\App\Store\RehearsalCheck;
+use Ithrel\App\Store\Reports;
+use Ithrel\App\Store\Shelf;
+use Ithrel\App\Store\StoredSetup;
+use Ithrel\Core\Boundary\Boundaries;
+use Ithrel\Core\Boundary\TickedSheets;
+use Ithrel\Core\Finding\Finding;
+use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Gate\Acceptance;
+use Ithrel\Core\Gate\Gate;
+use Ithrel\Core\Gate\Run;
+use Ithrel\Core\Plan\Plan;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+
+/**
+ * The gate of a setup on the shelf: worked out from its latest revision, its rehearsals, ticks and acceptances.
+ */
+final readonly class SetupGate
+{
+    /** Rehearsals looked at, the last ones; an earlier one has little to say. */
+    private const MOST_RUNS = 5;
+
+    public function __construct(private Shelf $shelf, private Reports $reports, private Plans $plans, private Rehearsals $rehearsals, private LimitNotes $notes, private EntityManagerInterface $entities)
+    {
+    }
+
+    /**
+     * @throws UnprocessableEntityHttpException where the setup is not worked out, or cannot be
+     */
+    public function of(StoredSetup $stored): Gate
+    {
+        $revision = $stored->latest();
+        [$report, $trouble] = $this->reports->of($revision);
+        if (null === $report) {
+            throw new UnprocessableEntityHttpException($trouble ?? 'The setup is still being worked out.');
+        }
+        $reach = $this->shelf->reach($revision);
+        $plan = $this->plans->of($revision, Shelf::today());
+        $findings = array_map(static fn (array $f): Finding => new Finding($f['code'], Severity::from($f['severity']), $f['at'], $f['message'], $f['detail']), $report['findings']);
+        $ticks = $this->notes->seen($stored);
+        $ticked = [] === $ticks ? null : TickedSheets::of((new Boundaries($reach, $this->notes->samples($stored)))->sheets(), $ticks);
+
+        return Gate::of($revision->document(), $reach->setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), $this->acceptances($stored), $ticked);
+    }
+
+    /**
+     * @return list<AcceptedItem> the newest first, taken back or not
+     */
+    public function accepted(StoredSetup $stored): array
+    {
+        return $this->entities->getRepository(AcceptedItem::class)->findBy(['setup' => $stored], ['id' => 'DESC']);
+    }
+
+    /**
+     * @param 'lead'|'tester' $role
+     * @param string|null     $until last day on which it holds; null: until its place changes
+     *
+     * @throws UnprocessableEntityHttpException where there is nothing of the kind to be accepted, or not by this role
+     */
+    public function accept(StoredSetup $stored, string $known, string $person, string $role, string $why, ?string $until): void
+    {
+        foreach ($this->of($stored)->open as ['item' => $item]) {
+            if ($item->known() !== $known) {
+                continue;
+            }
+            if ($item->isForLeads && Acceptance::LEAD !== $role) {
+                throw new UnprocessableEntityHttpException('A blocker, a difference and what was not looked at are accepted by a lead.');
+            }
+            $this->entities->persist(new AcceptedItem($stored, $item->code, $item->at, $known, $item->words, $person, $role, $why, $until, new \DateTimeImmutable()));
+            $this->entities->flush();
+
+            return;
+        }
+        throw new UnprocessableEntityHttpException('This is not open at the gate, or no longer as you saw it. Look again.');
+    }
+
+    public function takeBack(StoredSetup $stored, string $id, string $person): void
+    {
+        $item = $this->entities->find(AcceptedItem::class, $id);
+        if (null === $item || $item->setup() !== $stored) {
+            throw new UnprocessableEntityHttpException('There is no such acceptance.');
+        }
+        $item->takeBack($person, new \DateTimeImmutable());
+        $this->entities->flush();
+    }
+
+    /**
+     * @return list<Acceptance>
+     */
+    private function acceptances(StoredSetup $stored): array
+    {
+        $items = [];
+        foreach (array_reverse($this->accepted($stored)) as $item) {
+            if (null === $item->takenBackAt()) {
+                $items[] = $item->toArray();
+            }
+        }
+
+        return Acceptance::read(json_encode(['ithrel' => 'accepted/1', 'items' => $items], JSON_THROW_ON_ERROR));
+    }
+
+    /**
+     * The last rehearsals, the oldest first; those with faults switched on tell of the faults alone.
+     *
+     * @return list<Run>
+     */
+    private function runs(StoredSetup $stored, Plan $plan): array
+    {
+        $last = array_slice(array_values(array_filter($this->rehearsals->of($stored), static fn (Rehearsal $r): bool => [] === $r->faults())), 0, self::MOST_RUNS);
+        $runs = [];
+        foreach (array_reverse($last) as $rehearsal) {
+            $tried = [];
+            foreach ($this->rehearsals->checks($rehearsal) as $check) {
+                if (!in_array($check->verdict(), [RehearsalCheck::WAITING, RehearsalCheck::NOT_TRIED], true)) {
+                    $tried[] = [$check->check(), $check->verdict(), $check->differences(), $check->reason()];
+                }
+            }
+            $runs[] = Run::of($rehearsal->address() ?? 'By hand', $rehearsal->revision()->sha256(), $rehearsal->isOfLatest(), $rehearsal->createdAt()->format('Y-m-d H:i'), $tried, $plan);
+        }
+
+        return $runs;
+    }
+}
