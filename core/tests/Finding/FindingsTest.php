@@ -32,7 +32,27 @@ final class FindingsTest extends TestCase
         yield 'a dead option, and what waits for it is not told again' => [$with($b(['shownWhen' => ['all' => [['option' => 'a', 'is' => 'x'], ['option' => 'a', 'is' => 'y']]]]), Documents::one('c', ['r'], ['shownWhen' => ['option' => 'b', 'filled' => true]])), [['reach.option-dead', 'blocker', '/options/1/shownWhen']], $with($b(['shownWhen' => ['option' => 'a', 'is' => 'x']]))];
         yield 'a value never offered, told at its root' => [
             $with(['code' => 'b', 'kind' => 'one', 'label' => 'B', 'values' => [['code' => 'p', 'label' => 'P', 'allowedWhen' => ['any' => []]], ['code' => 'q', 'label' => 'Q']]], ['code' => 'c', 'kind' => 'one', 'label' => 'C', 'values' => [['code' => 'r', 'label' => 'R', 'allowedWhen' => ['option' => 'b', 'is' => 'p']], ['code' => 's', 'label' => 'S']]]),
-            [['reach.value-dead', 'blocker', '/options/1/values/0/allowedWhen']], $with()];
+            [['reach.value-dead', 'blocker', '/options/1/values/0/allowedWhen'], ['sibling.odd', 'warning', '/options/1/values/1'], ['sibling.odd', 'warning', '/options/2/values/1']], $with()];
+        $list = static fn (string $code, array ...$values): array => ['code' => $code, 'kind' => 'one', 'label' => strtoupper($code), 'values' => array_map(static fn (int $i, array $v): array => $v + ['code' => 'v'.$i, 'label' => 'V'.$i], array_keys($values), $values)];
+        $wet = ['allowedWhen' => ['option' => 'a', 'is' => 'x']];
+        yield 'a dependent list of which one value was linked to nothing, and its copy' => [$with($list('b', $wet, $wet, [], $wet), $list('c', $wet, $wet, [], $wet)), [['sibling.odd', 'warning', '/options/1/values/2']], $with($list('b', $wet, $wet, $wet, $wet), $list('c', [], [], [], []))];
+        yield 'one of four without a picture, and one with a weight' => [$with($list('b', ['image' => 'a.png'], ['image' => 'b.png', 'weight' => '1'], [], ['image' => 'd.png'])), [['sibling.odd', 'warning', '/options/1/values/2'], ['sibling.odd', 'warning', '/options/1/values/1']], $with($list('b', ['image' => 'a.png'], ['image' => 'b.png'], [], []))];
+        yield 'a list that lacks a value of another' => [$with($list('b', [], [], [], [], []), $list('c', [], [], [], [])), [['sibling.odd', 'warning', '/options/2/values']], $with($list('b', [], [], [], [], []), $list('c', [], [], []))];
+        yield 'a list that has one more than two others' => [$with($list('b', [], [], [], [], []), $list('c', [], [], [], []), $list('d', [], [], [], [])), [['sibling.odd', 'warning', '/options/1/values']], $with($list('b', [], [], [], []))];
+        yield 'two colours with one picture' => [$with($list('b', ['image' => 'a.png'], ['image' => 'b.png'], ['image' => 'a.png'])), [['refer.twin', 'warning', '/options/1/values/2/image']], $with($list('b', ['image' => 'a.png'], ['image' => 'a.png'], ['image' => 'a.png']))];
+        yield 'a pattern that nothing was found for' => [$with(['code' => 't', 'kind' => 'text', 'label' => 'T', 'length' => ['max' => 30], 'pattern' => '(?=.*7)(?=.*q)(?=.*z)[a-z0-9]{19}']), [['plan.thin', 'warning', '/options/1/pattern']], $with(['code' => 't', 'kind' => 'text', 'label' => 'T', 'length' => ['max' => 30], 'pattern' => '[a-z0-9]{19}'])];
+        $priced = static function (string $odd): array {
+            $rows = [];
+            foreach (['s' => 10, 'm' => 12, 'l' => 15] as $size => $base) {
+                foreach (['p' => 0, 'q' => 4, 'r' => 6] as $b => $more) {
+                    $rows[] = ['pick' => ['size' => $size, 'b' => $b], 'sku' => $size.$b, 'price' => $size.$b === $odd ? '61' : (string) ($base + $more)];
+                }
+            }
+
+            return ['options' => [Documents::one('size', ['s', 'm', 'l'], ['required' => true, 'help' => 'Choose.']), Documents::one('b', ['p', 'q', 'r'], ['required' => true, 'help' => 'Choose.'])], 'variants' => ['by' => ['size', 'b'], 'rows' => $rows]];
+        };
+        yield 'a row whose price no sibling explains' => [$priced('mr'), [['sibling.odd', 'warning', '/variants/rows/5/price']], $priced('')];
+        yield 'a row without a price among rows that have one' => [$with() + ['variants' => ['by' => ['a'], 'rows' => [['pick' => ['a' => 'x'], 'sku' => '1', 'price' => '3'], ['pick' => ['a' => 'y'], 'sku' => '2'], ['pick' => ['a' => 'z'], 'sku' => '3', 'price' => '3']]]], [['refer.unknown', 'blocker', '/variants/rows/2/pick'], ['reach.idle-row', 'warning', '/variants/rows/2'], ['row.empty', 'warning', '/variants/rows/1']], ['variants' => null]];
         yield 'a value never stocked' => [$with(['code' => 'b', 'kind' => 'one', 'label' => 'B', 'values' => [['code' => 'p', 'label' => 'P', 'stock' => 0], ['code' => 'q', 'label' => 'Q']]]), [['reach.value-dead', 'warning', '/options/1/values/0/stock'], ['reach.dead-end', 'note', '/options']], $with($b([]))];
         yield 'a value kept for later' => [$with(['code' => 'b', 'kind' => 'one', 'label' => 'B', 'values' => [['code' => 'p', 'label' => 'P', 'hidden' => true], ['code' => 'q', 'label' => 'Q']]]), [['reach.value-dead', 'note', '/options/1/values/0/hidden']], $with($b([]))];
         yield 'two that wait for each other, told as the circle they are' => [$with(['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'shownWhen' => ['option' => 'g', 'is' => true]], ['code' => 'g', 'kind' => 'flag', 'label' => 'G', 'shownWhen' => ['option' => 'f', 'is' => true]]), [['reach.circle', 'blocker', '/options/1'], ['reach.forward', 'warning', '/options/1']], $with()];
@@ -54,7 +74,7 @@ final class FindingsTest extends TestCase
         yield 'twins' => [$with(['code' => 'b', 'kind' => 'one', 'label' => ' A ', 'values' => [['code' => 'p', 'label' => 'P', 'sku' => '1'], ['code' => 'q', 'label' => 'p', 'sku' => '1']]]), [['refer.twin', 'warning', '/options/1/label'], ['refer.twin', 'warning', '/options/1/values/1/label'], ['refer.twin', 'warning', '/options/1/values/1/sku']], $with($b([]))];
         yield 'rows that clash or lack something' => [
             $with() + ['item' => $item(['price' => '0']), 'variants' => ['by' => ['a'], 'rows' => [['pick' => ['a' => 'x'], 'sku' => '1', 'price' => '3', 'weight' => '1'], ['pick' => ['a' => 'y'], 'sku' => '1', 'price' => '3', 'weight' => '1'], ['pick' => ['a' => 'x'], 'sku' => '2']]]],
-            [['reach.idle-row', 'warning', '/variants/rows/2'], ['row.duplicate', 'blocker', '/variants/rows/1/sku'], ['row.duplicate', 'blocker', '/variants/rows/2'], ['row.empty', 'warning', '/variants/rows/2']], ['variants' => null]];
+            [['reach.idle-row', 'warning', '/variants/rows/2'], ['row.duplicate', 'blocker', '/variants/rows/1/sku'], ['row.duplicate', 'blocker', '/variants/rows/2'], ['row.empty', 'warning', '/variants/rows/2'], ['row.empty', 'warning', '/variants/rows/2']], ['variants' => null]];
         yield 'sold for nothing, and for less' => [$with() + ['charges' => [['id' => 'c', 'how' => 'fixed', 'amount' => '-12', 'when' => ['option' => 'a', 'is' => 'x']], ['id' => 'd', 'how' => 'fixed', 'amount' => '-10', 'when' => ['option' => 'a', 'is' => 'y']]], 'item' => $item([])], [['price.negative', 'blocker', '/item/price'], ['price.zero', 'blocker', '/item/price']], ['charges' => []]];
         yield 'two bases' => [$with(['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'yes' => ['charge' => ['how' => 'replace', 'amount' => '5']]]) + ['charges' => [['how' => 'replace', 'amount' => '6']]], [['price.two-bases', 'warning', '/charges/0']], ['charges' => []]];
         yield 'captions' => [

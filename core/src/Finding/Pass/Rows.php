@@ -21,7 +21,7 @@ final class Rows implements Pass
             return;
         }
         $picks = $skus = [];
-        $has = ['stock' => 0, 'weight' => 0, 'image' => 0];
+        $has = ['price' => 0, 'stock' => 0, 'weight' => 0, 'image' => 0];
         foreach ($variants->rows as $row) {
             foreach (array_keys($has) as $key) {
                 $has[$key] += null === $row->{$key} ? 0 : 1;
@@ -45,7 +45,7 @@ final class Rows implements Pass
                 yield new Finding('row.empty', Severity::Blocker, $row->at, sprintf('Row %d has no price, and the item costs 0: it would be sold for nothing but its charges.', $row->index + 1), ['row' => $row->index]);
             }
             foreach ($has as $what => $count) {
-                if (null === $row->{$what} && 2 * $count > count($variants->rows)) {
+                if (null === $row->{$what} && !('price' === $what && $reach->setup->item->price->isZero()) && 2 * $count > count($variants->rows)) {
                     yield new Finding('row.empty', Severity::Warning, $row->at, sprintf('Row %d has no %s, though %d of %d rows have one.', $row->index + 1, $what, $count, count($variants->rows)), ['row' => $row->index, 'missing' => $what]);
                 }
             }

@@ -8,6 +8,8 @@ use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Value;
 
 /**
  * refer.twin: things that cannot be told apart, or that a copy kept from its original.
@@ -36,6 +38,30 @@ final class Twins implements Pass
                 if (null !== $value->sku) {
                     $skus[$value->sku] ??= $value->label;
                 }
+            }
+            yield from $this->pictures($option);
+        }
+    }
+
+    /**
+     * One picture for two values, where most have one of their own.
+     *
+     * @return iterable<Finding>
+     */
+    private function pictures(Option $option): iterable
+    {
+        foreach (['image' => 'picture', 'swatch' => 'swatch'] as $key => $words) {
+            $pictures = array_filter(array_map(static fn (Value $v): ?string => 'image' === $key ? $v->image : $v->swatch, $option->values), is_string(...));
+            $own = count(array_filter(array_count_values($pictures), static fn (int $n): bool => 1 === $n));
+            if (count($pictures) < 3 || 2 * $own < count(array_unique($pictures))) {
+                continue;
+            }
+            $first = [];
+            foreach ($pictures as $index => $picture) {
+                if (isset($first[$picture])) {
+                    yield new Finding('refer.twin', Severity::Warning, $option->values[$index]->at.'/'.$key, sprintf('%s: %s shows the %s of %s. A copied value kept its original\'s %s.', $option->name(), $option->values[$index]->label, $words, $first[$picture], $words), ['option' => $option->code, $key => $picture]);
+                }
+                $first[$picture] ??= $option->values[$index]->label;
             }
         }
     }

@@ -65,12 +65,19 @@ final readonly class PlaceWords
         }
 
         return match ($parts[0]) {
-            'charges' => [sprintf('the charge “%s”', $this->setup->charges[(int) ($parts[1] ?? 0)]->label ?? '?'), array_slice($parts, 2)],
+            'charges' => [$this->charge((int) ($parts[1] ?? 0)), array_slice($parts, 2)],
             'views' => [$this->view((int) ($parts[1] ?? 0), isset($parts[3]) ? (int) $parts[3] : null), array_slice($parts, 4)],
             'variants' => [sprintf('variant row %d', 1 + (int) ($parts[2] ?? 0)), array_slice($parts, 3)],
             'item' => 'data' === ($parts[1] ?? '') ? [$this->setup->item->data[(int) ($parts[2] ?? 0)]->label ?? '?', array_slice($parts, 3)] : ['the item', array_slice($parts, 1)],
             default => [$at, []],
         };
+    }
+
+    private function charge(int $index): string
+    {
+        $label = $this->setup->charges[$index]->label ?? '';
+
+        return '' === $label ? sprintf('charge %d of the setup', $index + 1) : sprintf('the charge “%s”', $label);
     }
 
     private function view(int $view, ?int $place): string
