@@ -6,12 +6,11 @@ namespace Ithrel\App\Api;
 
 use Ithrel\App\Api\Dto\AcceptedView;
 use Ithrel\App\Api\Dto\Accepting;
-use Ithrel\App\Api\Dto\ChangedPlace;
+use Ithrel\App\Api\Dto\ChangeView;
 use Ithrel\App\Api\Dto\GateItemView;
 use Ithrel\App\Api\Dto\GateView;
 use Ithrel\App\Api\Dto\LaunchView;
 use Ithrel\App\Api\Dto\Signing;
-use Ithrel\App\Api\Dto\SinceLaunch;
 use Ithrel\App\Gate\GatePage;
 use Ithrel\App\Gate\Launches;
 use Ithrel\App\Gate\SarifFile;
@@ -20,7 +19,6 @@ use Ithrel\App\Store\AcceptedItem;
 use Ithrel\App\Store\Launch;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
-use Ithrel\Core\Diff\DocumentChange;
 use Ithrel\Core\Gate\Acceptance;
 use Ithrel\Core\Gate\Gate;
 use Ithrel\Core\Gate\GateItem;
@@ -156,14 +154,13 @@ final readonly class GateController
         return new LaunchView($launch->id(), $launch->person(), $launch->signedAt()->format(\DATE_ATOM), Gate::words($launch->verdict()), $launch->revision(), $launch->sha256());
     }
 
-    private function since(StoredSetup $stored): ?SinceLaunch
+    private function since(StoredSetup $stored): ?ChangeView
     {
         $since = $this->launches->since($stored);
         if (null === $since) {
             return null;
         }
-        [, $diff] = $since;
 
-        return null === $diff ? new SinceLaunch(null, null, null, null) : new SinceLaunch($diff->gained, $diff->lost, $diff->repriced['count'] ?? null, array_map(static fn (DocumentChange $c): ChangedPlace => new ChangedPlace($c->at, 'old' === $c->side, $c->message), $diff->changes));
+        return DraftController::changeView($since[1]);
     }
 }

@@ -78,12 +78,13 @@ final readonly class SetupController
     #[Route('/api/setups/{id}/revisions', methods: ['POST'])]
     #[OA\Post(path: '/api/setups/{id}/revisions', operationId: 'revise', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DocumentText')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
         new OA\Response(response: 201, description: 'Kept as the next revision.', content: new OA\JsonContent(ref: '#/components/schemas/Desk')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 412),
         new OA\Response(ref: '#/components/responses/Problem', response: 422),
     ])]
     public function revise(string $id, #[MapRequestPayload] DocumentText $document): JsonResponse
     {
         $setup = $this->shelf->get($id);
-        $this->shelf->revise($setup, $document->text);
+        $this->shelf->revise($setup, $document->text, $document->on);
 
         return new JsonResponse($this->views->desk($setup), Response::HTTP_CREATED);
     }

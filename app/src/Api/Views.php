@@ -21,6 +21,7 @@ use Ithrel\Core\Finding\Change;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Setup\JsonText;
+use Ithrel\Core\Setup\Setup;
 
 /**
  * Puts what is kept into the shapes that the interface reads.
@@ -104,20 +105,41 @@ final readonly class Views
         if ($last < 1) {
             return [[], []];
         }
-        $sides = [];
-        foreach ([$revisions[$last - 1], $revisions[$last]] as $revision) {
-            [$report] = $this->reports->of($revision);
-            if (null === $report) {
-                return [[], []];
-            }
-            $sides[] = [$this->shelf->reach($revision)->setup, array_map(static fn (array $f): Finding => new Finding($f['code'], Severity::from($f['severity']), $f['at'], $f['message'], $f['detail']), $report['findings'])];
-        }
-        [[$earlier, $before], [$later, $now]] = $sides;
-        $change = Change::between($earlier, $before, $later, $now);
+        [$report] = $this->reports->of($revisions[$last]);
 
-        return [
-            array_map(static fn (Finding $f): FindingView => new FindingView($f->code, $f->severity->value, $f->at, $f->message, $f->detail), $change->settled),
-            array_keys(array_filter($now, static fn (Finding $f): bool => in_array($f, $change->new, true))),
-        ];
+        return null === $report ? [[], []] : $this->changeOf($revisions[$last - 1], $this->shelf->reach($revisions[$last])->setup, self::findings($report));
+    }
+
+    /**
+     * What of a revision's findings is gone in what came after it, and which of those are new.
+     *
+     * @param list<Finding> $now
+     *
+     * @return array{list<FindingView>, list<int>}
+     */
+    public function changeOf(Revision $earlier, Setup $later, array $now): array
+    {
+        [$report] = $this->reports->of($earlier);
+        if (null === $report) {
+            return [[], []];
+        }
+        $change = Change::between($this->shelf->reach($earlier)->setup, self::findings($report), $later, $now);
+
+        return [array_map(self::finding(...), $change->settled), array_keys(array_filter($now, static fn (Finding $f): bool => in_array($f, $change->new, true)))];
+    }
+
+    public static function finding(Finding $f): FindingView
+    {
+        return new FindingView($f->code, $f->severity->value, $f->at, $f->message, $f->detail);
+    }
+
+    /**
+     * @param array{findings: list<array{code: string, severity: string, at: string, message: string, detail: array<string, mixed>}>} $report
+     *
+     * @return list<Finding>
+     */
+    private static function findings(array $report): array
+    {
+        return array_map(static fn (array $f): Finding => new Finding($f['code'], Severity::from($f['severity']), $f['at'], $f['message'], $f['detail']), $report['findings']);
     }
 }

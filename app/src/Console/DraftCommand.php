@@ -4,15 +4,11 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
-use Ithrel\App\Browser\Driver;
-use Ithrel\App\Browser\Pilot;
-use Ithrel\App\Rehearsal\NoAnswer;
+use Ithrel\App\Draft\SourceFile;
 use Ithrel\Core\Draft\Draft;
 use Ithrel\Core\Draft\Drafter;
 use Ithrel\Core\Draft\DraftSource;
-use Ithrel\Core\Draft\PageReader;
 use Ithrel\Core\Draft\SourceText;
-use Ithrel\Core\Draft\TableReader;
 use Ithrel\Core\Setup\Currency;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -73,48 +69,14 @@ final class DraftCommand extends Command
     private static function source(string $file, int $minorUnits): DraftSource
     {
         if (1 === preg_match('~^https?://~i', $file)) {
-            return self::rendered($file, $minorUnits);
+            return SourceFile::rendered($file, $minorUnits);
         }
         if ('-' !== $file && (!is_file($file) || !is_readable($file))) {
             throw UnreadableDocument::at('', 'The file is not there or cannot be read.');
         }
         $bytes = (string) file_get_contents('-' === $file ? 'php://stdin' : $file, false, null, 0, SourceText::MOST_BYTES + 1);
-        if (strlen($bytes) > SourceText::MOST_BYTES) {
-            throw UnreadableDocument::at('', sprintf('It has more than %d MB.', intdiv(SourceText::MOST_BYTES, 1_000_000)));
-        }
-        if ('' === trim($bytes)) {
-            throw UnreadableDocument::at('', 'It is empty.');
-        }
-        $name = '-' === $file ? 'item' : pathinfo($file, PATHINFO_FILENAME);
-        $text = SourceText::utf8($bytes);
 
-        return SourceText::isPage($text) ? PageReader::read($text, $name, $minorUnits) : TableReader::read($text, $name, $minorUnits);
-    }
-
-    /**
-     * A page as the browser renders it.
-     *
-     * @throws UnreadableDocument
-     */
-    private static function rendered(string $address, int $minorUnits): DraftSource
-    {
-        $host = parse_url($address, PHP_URL_HOST);
-        if (!is_string($host)) {
-            throw UnreadableDocument::at('', 'This is no address of a page.');
-        }
-        $driver = new Driver([$host]);
-        try {
-            (new Pilot($driver))->newShopper($address);
-            $answer = $driver->tell('Runtime.evaluate', ['expression' => 'document.documentElement.outerHTML', 'returnByValue' => true]);
-        } catch (NoAnswer $e) {
-            throw UnreadableDocument::at('', $e->getMessage());
-        } finally {
-            $driver->end();
-        }
-        $html = is_array($answer['result'] ?? null) ? $answer['result']['value'] ?? '' : '';
-        $name = basename((string) parse_url($address, PHP_URL_PATH));
-
-        return PageReader::read(is_string($html) ? $html : '', '' === $name ? $host : pathinfo($name, PATHINFO_FILENAME), $minorUnits);
+        return SourceFile::read($bytes, '-' === $file ? 'item' : pathinfo($file, PATHINFO_FILENAME), $minorUnits);
     }
 
     private static function tellWhatWasLeft(OutputInterface $output, Draft $draft): void

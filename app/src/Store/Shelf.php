@@ -11,6 +11,7 @@ use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\HttpKernel\Exception\PreconditionFailedHttpException;
 
 /**
  * The setups kept: brings them in, finds, checks and removes them.
@@ -50,15 +51,22 @@ final class Shelf
     }
 
     /**
-     * @throws UnreadableDocument where the text is no setup document; the setup stays as it was
+     * @param string|null $on hash of the revision that it was written on; null: whatever came before
+     *
+     * @throws UnreadableDocument              where the text is no setup document; the setup stays as it was
+     * @throws PreconditionFailedHttpException where another revision came in between
      */
-    public function revise(StoredSetup $stored, string $document): Revision
+    public function revise(StoredSetup $stored, string $document, ?string $on = null): Revision
     {
         $setup = $this->reader->read($document, Today::of(self::today()));
 
         // Another may revise it at the same time; each gets the number after what is there once its turn has come.
-        return $this->entities->wrapInTransaction(function () use ($stored, $document, $setup): Revision {
+        return $this->entities->wrapInTransaction(function () use ($stored, $document, $setup, $on): Revision {
             $this->entities->refresh($stored);
+            $latest = $stored->latest();
+            if (null !== $on && $latest->sha256() !== $on && $latest->sha256() !== hash('sha256', $document)) {
+                throw new PreconditionFailedHttpException(sprintf('Revision %d came in while you wrote. Nothing of yours is lost.', $latest->number()));
+            }
 
             return $stored->revise($document, self::short($setup->item->name), new \DateTimeImmutable());
         });

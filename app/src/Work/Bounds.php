@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Work;
 
+use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Setup\UnreadableDocument;
+
 /**
  * Ends work that takes too long, or too much memory, from outside of it: looked at once a second by an alarm of the
  * process, so that nothing that is worked out has to look at a clock. Bounds within bounds end at the nearer one.
@@ -27,6 +30,8 @@ final class Bounds
      * @return T
      *
      * @throws OutOfBounds
+     * @throws TooLarge           where the work does
+     * @throws UnreadableDocument where the work does
      */
     public static function within(int $seconds, \Closure $work): mixed
     {

@@ -3,10 +3,17 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { KINDS, type SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
-import type { Finding } from '../shared/api'
+import { answer, client, type Finding } from '../shared/api'
 import { bySeverity, isWithin, SEVERITIES, type Severity } from '../shared/severity'
 import { useShortcuts } from '../shared/shortcuts'
 import { useViewState } from '../shared/viewState'
+import { KINDS as ALL_KINDS, PICKED } from '../writing/fields'
+import { freshCode } from '../writing/paths'
+import RowGrid from '../writing/RowGrid.vue'
+import Sheet from '../writing/Sheet.vue'
+import { provideDraft } from '../writing/useDraft'
+import ValueGrid from '../writing/ValueGrid.vue'
+import WriteBar from '../writing/WriteBar.vue'
 import Margin from './Margin.vue'
 import Pictures from './Pictures.vue'
 import { becauseOf } from './because'
@@ -15,7 +22,17 @@ import { chargeWords, conditionWords, limitWords, plainLabel, rowWords } from '.
 const desk = useDesk()
 const route = useRoute()
 const view = useViewState()
-const setup = computed(() => desk.value.document as unknown as SetupDocument)
+const draft = provideDraft(desk, () =>
+  answer(
+    client.GET('/api/setups/{id}/document', { params: { path: { id: desk.value.id } }, parseAs: 'text' }),
+  ),
+)
+const isWriting = draft.isWriting
+/** What stands in the draft while it is written in, else the revision. */
+const setup = computed<SetupDocument>(() =>
+  isWriting.value ? draft.document.value : (desk.value.document as unknown as SetupDocument),
+)
+const all = computed<Finding[]>(() => draft.checked.value?.findings ?? desk.value.findings)
 const at = computed(() => (typeof route.query.at === 'string' ? route.query.at : null))
 
 const only = computed<Severity | null>(() => {
@@ -23,13 +40,13 @@ const only = computed<Severity | null>(() => {
   return s === 'blocker' || s === 'warning' || s === 'note' ? s : null
 })
 const findings = computed(() =>
-  desk.value.findings
-    .map((f, i) => ({ ...f, i }))
-    .filter((f) => only.value === null || f.severity === only.value),
+  all.value.map((f, i) => ({ ...f, i })).filter((f) => only.value === null || f.severity === only.value),
 )
 const chosen = ref(-1)
-const fresh = computed(() => new Set(desk.value.revisions.length > 1 ? desk.value.fresh : []))
-const tally = computed(() => bySeverity(desk.value.findings))
+const fresh = computed(
+  () => new Set(draft.checked.value?.fresh ?? (desk.value.revisions.length > 1 ? desk.value.fresh : [])),
+)
+const tally = computed(() => bySeverity(all.value))
 
 function findingsAt(place: string): (Finding & { i: number })[] {
   return findings.value.filter((f) => isWithin(f.at, place))
@@ -40,7 +57,7 @@ function findingsOn(places: string[]): (Finding & { i: number })[] {
 }
 
 async function choose(i: number): Promise<void> {
-  const finding = desk.value.findings[i]
+  const finding = all.value[i]
   if (!finding) return
   chosen.value = i
   await view.change({ at: finding.at })
@@ -71,12 +88,37 @@ async function show(): Promise<void> {
     const place = document.getElementById(`at${pointer}`)
     if (place) {
       markedPlace.value = pointer
-      place.scrollIntoView({ block: 'center' })
+      place.scrollIntoView({ block: isWriting.value ? 'nearest' : 'center' })
       return
     }
   }
 }
 watch(at, show, { immediate: true })
+
+/** While it is written in, a click leads to the place that can be written. */
+async function write(event: MouseEvent): Promise<void> {
+  if (!isWriting.value || !(event.target instanceof Element)) return
+  if (event.target.closest('button, a, input, select, textarea, label')) return
+  const place = event.target.closest('[id^="at/"]')
+  if (place) await view.change({ at: place.id.slice(2) })
+}
+async function add(list: 'options' | 'charges' | 'guards' | 'parts', member: unknown): Promise<void> {
+  const index = (setup.value[list] ?? []).length
+  draft.insert([list], index, member)
+  await view.change({ at: `/${list}/${index}` })
+}
+async function addOption(kind: string): Promise<void> {
+  const code = freshCode(
+    kind,
+    setup.value.options.map((o) => o.code),
+  )
+  await add('options', {
+    code,
+    label: `New ${kind}`,
+    kind,
+    ...(PICKED.includes(kind) ? { values: [] } : {}),
+  })
+}
 
 function marked(place: string): boolean {
   return markedPlace.value === place
@@ -84,7 +126,8 @@ function marked(place: string): boolean {
 </script>
 
 <template>
-  <main class="station">
+  <WriteBar />
+  <main class="station" :class="{ writing: isWriting }">
     <aside class="finds" aria-label="Findings">
       <div class="filters" role="group" aria-label="Show">
         <button
@@ -98,10 +141,21 @@ function marked(place: string): boolean {
           {{ tally[kind] }} {{ tally[kind] === 1 && kind !== 'warning' ? kind : s.plural }}
         </button>
       </div>
-      <p v-if="desk.findings.length === 0" class="quiet pa-2">
+      <p v-if="all.length === 0" class="quiet pa-2">
         Nothing found. What is not yet looked at: rehearsal in the shop.
       </p>
-      <details v-if="desk.revisions.length > 1" class="since">
+      <details v-if="draft.checked.value" class="since" open>
+        <summary>
+          Since revision {{ desk.revisions.length }}: {{ draft.checked.value.settled.length }} settled,
+          {{ draft.checked.value.fresh.length }} new
+        </summary>
+        <ul>
+          <li v-for="(f, k) in draft.checked.value.settled" :key="k">
+            <s class="d-sr-only">settled: </s>{{ f.message }}
+          </li>
+        </ul>
+      </details>
+      <details v-else-if="desk.revisions.length > 1" class="since">
         <summary>
           Since revision {{ desk.revisions.length - 1 }}: {{ desk.settled.length }} settled,
           {{ desk.fresh.length }} new
@@ -126,7 +180,7 @@ function marked(place: string): boolean {
         </li>
       </ol>
     </aside>
-    <div class="paper">
+    <div class="paper" @click="write">
       <section id="at/item" class="block" :class="{ marked: marked('/item') }">
         <div class="text">
           <h2>
@@ -224,7 +278,8 @@ function marked(place: string): boolean {
             }}<template v-if="o.default === true">, ticked beforehand</template>
           </p>
           <p v-if="o.stages"><span class="quiet">seen at</span> {{ o.stages.join(', ') || 'no stage' }}</p>
-          <table v-if="o.values?.length" class="plain values">
+          <ValueGrid v-if="isWriting && PICKED.includes(o.kind)" :option="o" :index="i" />
+          <table v-else-if="o.values?.length" class="plain values">
             <thead>
               <tr>
                 <th scope="col">Value</th>
@@ -269,6 +324,50 @@ function marked(place: string): boolean {
         <Margin :findings="findingsAt(`/options/${i}`)" @choose="choose" />
       </section>
 
+      <p v-if="isWriting" class="adds" role="group" aria-label="Add">
+        <span class="quiet">add an option:</span>
+        <button v-for="k in ALL_KINDS" :key="k" type="button" @click="addOption(k)">{{ k }}</button>
+        <span class="quiet">or:</span>
+        <button type="button" @click="add('charges', { how: 'fixed', amount: '0', label: 'New charge' })">
+          charge
+        </button>
+        <button
+          type="button"
+          @click="
+            add('guards', {
+              id: freshCode(
+                'guard',
+                (setup.guards ?? []).map((g) => g.id ?? ''),
+              ),
+              never: { any: [] },
+              because: '',
+            })
+          "
+        >
+          guard
+        </button>
+        <button
+          type="button"
+          @click="
+            add('parts', { sku: `PART-${(setup.parts ?? []).length + 1}`, name: 'New part', price: '0' })
+          "
+        >
+          part
+        </button>
+      </p>
+      <section v-if="isWriting && setup.parts?.length" id="at/parts" class="block">
+        <div class="text">
+          <h2>Parts</h2>
+          <p
+            v-for="(p, i) in setup.parts"
+            :id="`at/parts/${i}`"
+            :key="i"
+            :class="{ marked: marked(`/parts/${i}`) }"
+          >
+            {{ p.name }} <span class="code">{{ p.sku }}</span> {{ p.price }}
+          </p>
+        </div>
+      </section>
       <section v-if="setup.charges?.length" id="at/charges" class="block">
         <div class="text">
           <h2>Charges of the setup</h2>
@@ -309,8 +408,14 @@ function marked(place: string): boolean {
         </div>
         <Margin :findings="findingsAt('/guards')" @choose="choose" />
       </section>
+      <section v-if="isWriting" id="at/variants" class="block">
+        <div class="text">
+          <h2>Variant rows</h2>
+          <RowGrid />
+        </div>
+      </section>
       <section
-        v-if="setup.variants"
+        v-else-if="setup.variants"
         id="at/variants/rows"
         class="block"
         :class="{ marked: marked('/variants/rows') }"
@@ -357,10 +462,41 @@ function marked(place: string): boolean {
         <Margin :findings="findingsAt('/variants')" @choose="choose" />
       </section>
     </div>
+    <Sheet v-if="isWriting" :at="at ?? ''" />
   </main>
 </template>
 
 <style scoped>
+.writing.station {
+  grid-template-columns: 220px minmax(0, 1fr) 330px;
+}
+.writing .block {
+  grid-template-columns: minmax(0, 1fr);
+  cursor: pointer;
+}
+.writing .block.marked {
+  background: none;
+}
+.writing .filters {
+  flex-wrap: wrap;
+}
+.writing .block > :deep(.margin) {
+  display: none;
+}
+.adds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 10px;
+  padding: 8px 6px;
+  font-size: 13px;
+}
+.adds button {
+  background: none;
+  border: 0;
+  color: rgb(var(--v-theme-primary));
+  cursor: pointer;
+  min-height: 24px;
+}
 .because {
   list-style: none;
   padding: 0 10px 8px 33px;

@@ -11,3 +11,6 @@ class NoResize {
   }
 }
 globalThis.ResizeObserver = NoResize
+
+// jsdom does not lay out, so it cannot scroll.
+Element.prototype.scrollIntoView = () => undefined

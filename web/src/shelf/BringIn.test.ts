@@ -60,7 +60,7 @@ describe('bringing in a setup', () => {
     await flushPromises()
     expect(w.get('aside').classes()).not.toContain('over')
     expect(fetched).toHaveBeenCalledOnce()
-    expect(w.emitted('broughtIn')).toEqual([[{ id: '1', title: 'Lamp' }]])
+    expect(w.emitted('broughtIn')).toEqual([[{ id: '1', title: 'Lamp' }, false]])
     expect((w.get('textarea').element as HTMLTextAreaElement).value).toBe('')
   })
 })

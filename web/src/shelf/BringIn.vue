@@ -5,17 +5,31 @@ import { ref } from 'vue'
 import { answer, client, type ShelfEntry } from '../shared/api'
 import FilePick from '../shared/FilePick.vue'
 import Trouble from '../shared/Trouble.vue'
+import DraftIn from './DraftIn.vue'
 
 /** Takes setup documents by file, dropped or picked, and by paste. What was refused stays in the field. */
-const emit = defineEmits<{ broughtIn: [setup: ShelfEntry] }>()
+const emit = defineEmits<{ broughtIn: [setup: ShelfEntry, isUnfinished: boolean] }>()
+/** What a setup has to say at least; all of it is written over in the Outline. */
+const EMPTY = `${JSON.stringify(
+  {
+    ithrel: 'setup/1',
+    name: 'New setup',
+    currency: 'EUR',
+    item: { sku: 'NEW', name: 'New item', price: '0' },
+    options: [],
+  },
+  null,
+  2,
+)}
+`
 const text = ref('')
 const over = ref(false)
 
 const bringIn = useMutation({
   mutationFn: (document: string) => answer(client.POST('/api/setups', { body: { text: document } })),
-  onSuccess: (setup) => {
+  onSuccess: (setup, document) => {
     text.value = ''
-    emit('broughtIn', setup)
+    emit('broughtIn', setup, document === EMPTY)
   },
 })
 
@@ -57,6 +71,8 @@ async function dropped(event: DragEvent): Promise<void> {
       >Read it</v-btn
     >
     <Trouble v-if="bringIn.error.value" :error="bringIn.error.value" class="mt-3" />
+    <v-btn block class="mt-3" @click="bringIn.mutate(EMPTY)">Begin from nothing</v-btn>
+    <DraftIn @brought-in="(setup) => emit('broughtIn', setup, true)" />
   </aside>
 </template>
 

@@ -44,9 +44,10 @@ function askName(setup: ShelfEntry): void {
   renaming.value = setup
 }
 
-async function broughtIn(setup: ShelfEntry): Promise<void> {
+async function broughtIn(setup: ShelfEntry, isUnfinished: boolean): Promise<void> {
   await queryClient.invalidateQueries({ queryKey: ['shelf'] })
-  await router.push({ name: 'ladder', params: { id: setup.id } })
+  // What is still to be written opens where it is written.
+  await router.push({ name: isUnfinished ? 'outline' : 'ladder', params: { id: setup.id } })
 }
 </script>
 

@@ -15,6 +15,8 @@ final readonly class DocumentText
     public function __construct(
         #[OA\Property]
         public string $text,
+        #[OA\Property(description: 'hash of the revision that it was written on; another one in between refuses it', nullable: true)]
+        public ?string $on = null,
     ) {
     }
 }

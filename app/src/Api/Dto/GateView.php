@@ -39,8 +39,8 @@ final readonly class GateView
         public array $accepted,
         #[OA\Property(description: 'the newest first', type: 'array', items: new OA\Items(ref: '#/components/schemas/LaunchView'))]
         public array $launches,
-        #[OA\Property(ref: '#/components/schemas/SinceLaunch', description: 'null where it was never launched', nullable: true)]
-        public ?SinceLaunch $since,
+        #[OA\Property(ref: '#/components/schemas/ChangeView', description: 'null where it was never launched', nullable: true)]
+        public ?ChangeView $since,
     ) {
     }
 }

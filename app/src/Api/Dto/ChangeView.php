@@ -7,10 +7,10 @@ namespace Ithrel\App\Api\Dto;
 use OpenApi\Attributes as OA;
 
 /**
- * What changed since the last launch; figures are null where they are not known.
+ * What a changed document gained, lost and repriced; figures are null where they are not known.
  */
 #[OA\Schema(required: ['gained', 'lost', 'repriced', 'changes'])]
-final readonly class SinceLaunch
+final readonly class ChangeView
 {
     /**
      * @param list<ChangedPlace>|null $changes null: it takes too long to be said while one waits

@@ -1,0 +1,170 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api;
+
+use Ithrel\App\Api\Dto\ChangedPlace;
+use Ithrel\App\Api\Dto\ChangeView;
+use Ithrel\App\Api\Dto\CheckedText;
+use Ithrel\App\Api\Dto\Counts;
+use Ithrel\App\Api\Dto\DocumentText;
+use Ithrel\App\Api\Dto\DraftFile;
+use Ithrel\App\Api\Dto\DraftView;
+use Ithrel\App\Api\Dto\DraftWanted;
+use Ithrel\App\Api\Dto\LeftOver;
+use Ithrel\App\Api\Dto\ProblemPlace;
+use Ithrel\App\Api\Dto\Reading;
+use Ithrel\App\Api\Dto\SentenceGiven;
+use Ithrel\App\Api\Dto\TwoTexts;
+use Ithrel\App\Draft\SourceFile;
+use Ithrel\App\Store\CompiledSetups;
+use Ithrel\App\Store\Shelf;
+use Ithrel\App\Work\Bounds;
+use Ithrel\App\Work\OutOfBounds;
+use Ithrel\Core\Diff\DiffResult;
+use Ithrel\Core\Diff\DocumentChange;
+use Ithrel\Core\Diff\ReadDocument;
+use Ithrel\Core\Diff\SetupDiff;
+use Ithrel\Core\Draft\ConditionSentence;
+use Ithrel\Core\Draft\Drafter;
+use Ithrel\Core\Draft\DraftSource;
+use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Report;
+use Ithrel\Core\Setup\Currency;
+use Ithrel\Core\Setup\Problem;
+use Ithrel\Core\Setup\Reader;
+use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Setup\UnreadableDocument;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * What is still being written: drafts out of pages and tables, texts that are checked and not kept, sentences.
+ */
+final readonly class DraftController
+{
+    /** Somebody waits for it while she writes. */
+    private const SECONDS_OF_CHECK = 6;
+
+    public function __construct(private CompiledSetups $compiled, private Shelf $shelf, private Views $views, private Reader $reader)
+    {
+    }
+
+    #[Route('/api/drafts', methods: ['POST'])]
+    #[OA\Post(path: '/api/drafts', operationId: 'draft', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DraftWanted')), responses: [
+        new OA\Response(response: 200, description: 'A draft; nothing is kept.', content: new OA\JsonContent(ref: '#/components/schemas/DraftView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function draft(#[MapRequestPayload] DraftWanted $wanted): JsonResponse
+    {
+        $minor = null === $wanted->currency ? 2 : Currency::find($wanted->currency)->minorUnits ?? 2;
+        $sources = array_map(static fn (DraftFile $file): DraftSource => self::source($file, $minor), $wanted->sources);
+        if ([] === $sources) {
+            throw UnreadableDocument::at('', 'A draft is made of something: a file, cells or an address.');
+        }
+        $draft = Drafter::of($sources, $wanted->currency);
+
+        return new JsonResponse(new DraftView(
+            json_encode($draft->document, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE),
+            array_map(static fn (array $read): Reading => new Reading($read['at'], $read['from'], 'guess' === $read['sure']), $draft->read),
+            array_map(static fn (array $left): LeftOver => new LeftOver($left['from'], $left['why']), $draft->left),
+        ));
+    }
+
+    #[Route('/api/checks', methods: ['POST'])]
+    #[OA\Post(path: '/api/checks', operationId: 'checkText', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DocumentText')), parameters: [
+        new OA\Parameter(name: 'setup', description: 'the setup that it was written on', in: 'query', schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'What was found, or why it cannot be read; nothing is kept.', content: new OA\JsonContent(ref: '#/components/schemas/CheckedText')),
+    ])]
+    public function check(#[MapRequestPayload] DocumentText $document, Request $request): JsonResponse
+    {
+        $sha256 = hash('sha256', $document->text);
+        try {
+            [$later, $report] = $this->workedOut($document->text);
+        } catch (UnreadableDocument $e) {
+            return new JsonResponse(new CheckedText($sha256, array_map(static fn (Problem $p): ProblemPlace => new ProblemPlace($p->at, $p->message), $e->problems), null, [], [], [], null));
+        } catch (TooLarge|OutOfBounds $e) {
+            return new JsonResponse(new CheckedText($sha256, [], null, [], [], [], 'It could not be worked out while you write, because '.$e->getMessage()));
+        }
+        $setup = $request->query->getString('setup');
+        [$settled, $fresh] = '' === $setup ? [[], []] : $this->views->changeOf($this->shelf->get($setup)->latest(), $later, $report->findings);
+
+        return new JsonResponse(new CheckedText($sha256, [], new Counts(...$report->counts), array_map(Views::finding(...), $report->findings), $settled, $fresh, null));
+    }
+
+    #[Route('/api/conditions', methods: ['POST'])]
+    #[OA\Post(path: '/api/conditions', operationId: 'readCondition', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SentenceGiven')), responses: [
+        new OA\Response(response: 200, description: 'The condition as it stands in a document.', content: new OA\JsonContent(type: 'object', additionalProperties: true)),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function condition(#[MapRequestPayload] SentenceGiven $given): JsonResponse
+    {
+        return new JsonResponse(ConditionSentence::read($this->reader->read($given->text, Today::of(Shelf::today())), $given->words));
+    }
+
+    #[Route('/api/diffs', methods: ['POST'])]
+    #[OA\Post(path: '/api/diffs', operationId: 'diffTexts', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/TwoTexts')), responses: [
+        new OA\Response(response: 200, description: 'What the new document gained, lost and repriced, and the places that differ.', content: new OA\JsonContent(ref: '#/components/schemas/ChangeView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function diff(#[MapRequestPayload] TwoTexts $texts): JsonResponse
+    {
+        $today = Today::of(Shelf::today());
+        $old = ReadDocument::of($this->reader, $texts->old, $today);
+        $new = ReadDocument::of($this->reader, $texts->new, $today);
+        try {
+            $diff = Bounds::within(self::SECONDS_OF_CHECK, static fn (): DiffResult => SetupDiff::between($old, $new, 0));
+        } catch (OutOfBounds) {
+            $diff = null;
+        }
+
+        return new JsonResponse(self::changeView($diff));
+    }
+
+    /**
+     * @param DiffResult|null $diff null: it takes too long to be said while one waits
+     */
+    public static function changeView(?DiffResult $diff): ChangeView
+    {
+        return null === $diff ? new ChangeView(null, null, null, null) : new ChangeView($diff->gained, $diff->lost, $diff->repriced['count'] ?? null, array_map(static fn (DocumentChange $c): ChangedPlace => new ChangedPlace($c->at, 'old' === $c->side, $c->message), $diff->changes));
+    }
+
+    /**
+     * @return array{Setup, Report}
+     *
+     * @throws UnreadableDocument
+     * @throws TooLarge
+     * @throws OutOfBounds
+     */
+    private function workedOut(string $text): array
+    {
+        return Bounds::within(self::SECONDS_OF_CHECK, function () use ($text): array {
+            $reach = $this->compiled->of($text, Shelf::today());
+
+            return [$reach->setup, Report::of($reach)];
+        });
+    }
+
+    /**
+     * @throws UnreadableDocument
+     */
+    private static function source(DraftFile $file, int $minorUnits): DraftSource
+    {
+        $address = trim($file->address ?? '');
+        if ('' !== $address) {
+            return SourceFile::rendered($address, $minorUnits);
+        }
+        $bytes = base64_decode($file->base64 ?? '', true);
+        if (false === $bytes) {
+            throw UnreadableDocument::at('', 'The bytes of a file were expected, as base64.');
+        }
+
+        return SourceFile::read($bytes, pathinfo($file->name, PATHINFO_FILENAME), $minorUnits);
+    }
+}

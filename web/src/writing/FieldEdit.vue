@@ -1,0 +1,205 @@
+<script setup lang="ts">
+import type { JSONPath } from 'jsonc-parser'
+import { computed, ref, watch } from 'vue'
+import type { Charge } from '../desk/document'
+import { answer, client, Refusal } from '../shared/api'
+import { chargeWords, conditionWords } from '../outline/words'
+import { readCharge, writeCharge } from './chargeText'
+import type { Field } from './fields'
+import { valueAt } from './paths'
+import { useDraft } from './useDraft'
+
+/** One field of a part of the document: what is typed is taken when it is left, or by Enter. */
+const props = defineProps<{ field: Field; path: JSONPath; bare?: boolean }>()
+const draft = useDraft()
+const own = computed<JSONPath>(() => (props.field.key === '' ? props.path : [...props.path, props.field.key]))
+const value = computed(() => valueAt(draft.document.value, own.value))
+const trouble = ref<string | null>(null)
+const written = ref('')
+
+/** A setup's charge stands beside its label and condition, in one object. */
+const chargeAlone = (all: unknown): Charge | undefined => {
+  if (props.field.key !== '') return all as Charge | undefined
+  const rest = Object.entries((all ?? {}) as Record<string, unknown>).filter(
+    ([k]) => !['id', 'label', 'when'].includes(k),
+  )
+  return rest.length === 0 ? undefined : (Object.fromEntries(rest) as unknown as Charge)
+}
+const shown = computed<string>(() => {
+  const v = value.value
+  if (props.field.how === 'charge') return writeCharge(chargeAlone(v))
+  if (v === undefined || v === null) return ''
+  if (props.field.how === 'condition') return conditionWords(draft.document.value, v)
+  if (props.field.how === 'figures')
+    return Object.entries(v as Record<string, unknown>)
+      .map(([name, figure]) => `${name} ${String(figure)}`)
+      .join(', ')
+  return Array.isArray(v) ? v.join(', ') : typeof v === 'string' ? v : JSON.stringify(v)
+})
+watch(
+  shown,
+  (now) => {
+    written.value = now
+    trouble.value = null
+  },
+  { immediate: true },
+)
+
+const parts = (text: string): string[] =>
+  text
+    .split(',')
+    .map((p) => p.trim())
+    .filter((p) => p !== '')
+
+function put(next: unknown): void {
+  trouble.value = null
+  draft.set(own.value, next)
+}
+function takeCharge(): void {
+  const charge = readCharge(written.value)
+  if (charge === null) {
+    trouble.value = `A charge was expected, such as ${props.field.hint ?? '5.00'}.`
+    return
+  }
+  if (props.field.key !== '') {
+    put(charge)
+    return
+  }
+  const all = (value.value ?? {}) as Record<string, unknown>
+  const form =
+    charge === undefined ? {} : typeof charge === 'object' ? charge : { how: 'fixed', amount: String(charge) }
+  const kept = Object.fromEntries(['id', 'label', 'when'].filter((k) => k in all).map((k) => [k, all[k]]))
+  put({ ...kept, ...form })
+}
+async function takeCondition(): Promise<void> {
+  const words = written.value.trim()
+  if (words === '') {
+    put(undefined)
+    return
+  }
+  try {
+    put(
+      words.startsWith('{')
+        ? (JSON.parse(words) as unknown)
+        : await answer(client.POST('/api/conditions', { body: { text: draft.text.value, words } })),
+    )
+  } catch (error) {
+    trouble.value =
+      error instanceof Refusal ? (error.problem.problems[0]?.message ?? error.message) : 'This is no JSON.'
+  }
+}
+async function take(): Promise<void> {
+  if (written.value === shown.value) return
+  const text = written.value.trim()
+  switch (props.field.how) {
+    case 'charge':
+      takeCharge()
+      return
+    case 'condition':
+      await takeCondition()
+      return
+    case 'whole':
+      if (text !== '' && !/^-?\d+$/.test(text)) {
+        trouble.value = 'A whole number was expected.'
+        return
+      }
+      put(text === '' ? undefined : Number(text))
+      return
+    case 'list':
+      put(text === '' ? undefined : props.field.key === 'control' && !text.includes(',') ? text : parts(text))
+      return
+    case 'numbers':
+      put(text === '' ? undefined : parts(text).map(Number))
+      return
+    case 'figures': {
+      const figures = parts(text).map((p) => p.split(/\s+/))
+      if (figures.some((f) => f.length !== 2)) {
+        trouble.value = 'Names with a number each were expected, such as rate 0.35.'
+        return
+      }
+      put(figures.length === 0 ? undefined : Object.fromEntries(figures))
+      return
+    }
+    default:
+      // A label may have blanks at its ends on purpose; an amount has none.
+      put(written.value === '' ? undefined : props.field.how === 'decimal' ? text : written.value)
+  }
+}
+const below = computed(() =>
+  props.field.how === 'charge' &&
+  !props.bare &&
+  value.value !== undefined &&
+  chargeAlone(value.value) !== undefined
+    ? chargeWords(chargeAlone(value.value) ?? '0')
+    : null,
+)
+</script>
+
+<template>
+  <input
+    v-if="field.how === 'flag'"
+    type="checkbox"
+    :checked="value === true"
+    :aria-label="field.words"
+    @change="put(($event.target as HTMLInputElement).checked ? true : undefined)"
+  />
+  <select
+    v-else-if="field.how === 'choice'"
+    :value="shown"
+    :aria-label="field.words"
+    @change="put(($event.target as HTMLSelectElement).value || undefined)"
+  >
+    <option value=""></option>
+    <option v-for="c in field.choices" :key="c" :value="c">{{ c }}</option>
+  </select>
+  <span v-else class="field">
+    <input
+      v-model="written"
+      :aria-label="field.words"
+      :aria-invalid="trouble !== null"
+      :placeholder="bare ? undefined : field.hint"
+      :class="{ end: field.how === 'decimal' || field.how === 'whole' }"
+      @change="take"
+      @keydown.enter.prevent="take"
+      @keydown.esc="written = shown"
+    />
+    <span v-if="trouble" class="trouble" role="alert">{{ trouble }}</span>
+    <span v-else-if="below && below !== written" class="quiet">{{ below }}</span>
+  </span>
+</template>
+
+<style scoped>
+.field {
+  display: block;
+  min-width: 0;
+}
+input:not([type='checkbox']),
+select {
+  width: 100%;
+  min-width: 0;
+  border: 1px solid var(--paper-line);
+  background: rgb(var(--v-theme-surface));
+  padding: 1px 5px;
+  color: inherit;
+  font-size: 13px;
+}
+input.end {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+}
+input:focus-visible,
+select:focus-visible {
+  outline: 2px solid rgb(var(--v-theme-primary));
+  outline-offset: -1px;
+}
+input[aria-invalid='true'] {
+  border-color: rgb(var(--v-theme-error));
+}
+.trouble {
+  color: rgb(var(--v-theme-error));
+  font-size: 12px;
+}
+.quiet {
+  font-size: 12px;
+}
+</style>

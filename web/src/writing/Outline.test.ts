@@ -1,0 +1,171 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { desk, serve, station } from '../shared/station.testing'
+import OutlineStation from '../outline/OutlineStation.vue'
+
+const TEXT = `{
+   "ithrel": "setup/1", "name": "Lamp", "currency": "EUR",
+   "item": { "sku": "L", "name": "Lamp", "price": "10.00" },
+   "options": [
+      { "code": "size", "label": "Size", "kind": "one", "values": [ { "code": "s", "label": "Small" } ] }
+   ]
+}`
+const checked = {
+  sha256: 'x',
+  problems: [],
+  counts: { offered: '2', selectable: '2', wrongSales: '0', deadEnds: '0', traps: '0' },
+  findings: [{ code: 'x.y', severity: 'warning', at: '/options/0', message: 'Look here.', detail: {} }],
+  settled: [],
+  fresh: [0],
+  trouble: null,
+}
+const setup = () =>
+  desk({
+    sha256: 'first',
+    document: JSON.parse(TEXT) as unknown,
+    revisions: [{ number: 1 }],
+    settled: [],
+    fresh: [],
+    counts: { selectable: '2' },
+  })
+
+beforeEach(() => {
+  localStorage.clear()
+})
+afterEach(() => {
+  vi.unstubAllGlobals()
+  document.body.innerHTML = ''
+})
+
+/** The outline, being written in; the document comes as the text it is. */
+async function writing(address = '/setups/d/outline') {
+  const requests = serve({ '/api/checks': checked, '/api/conditions': { option: 'size', is: ['s'] } })
+  const json = fetch
+  vi.stubGlobal('fetch', (request: Request) =>
+    new URL(request.url).pathname.endsWith('/document') ? Promise.resolve(new Response(TEXT)) : json(request),
+  )
+  const w = await station(OutlineStation, setup(), address)
+  if (w.find('.bar strong').exists()) return { w, requests }
+  await w.get('.bar .v-btn').trigger('click')
+  await vi.waitFor(() => {
+    expect(w.get('.bar').text()).toContain('Writing')
+  })
+  return { w, requests }
+}
+const kept = (): string =>
+  (JSON.parse(localStorage.getItem('ithrel.draft.d') ?? '{"text":""}') as { text: string }).text
+
+describe('writing in the outline', () => {
+  it('changes the bytes of what was edited and no others, undoes and does it again', async () => {
+    const { w } = await writing()
+    const label = w.get<HTMLInputElement>('[id="at/options/0"] input[aria-label="Label"]')
+    await label.setValue('Tiny')
+    await label.trigger('change')
+    expect(kept()).toBe(TEXT.replace('Small', 'Tiny'))
+    await w.get('[aria-label="Undo"]').trigger('click')
+    expect(kept()).toBe('')
+    expect(label.element.value).toBe('Small')
+    await w.get('[aria-label="Redo"]').trigger('click')
+    expect(kept()).toBe(TEXT.replace('Small', 'Tiny'))
+  })
+
+  it('checks each edit, and says what it broke', async () => {
+    const { w, requests } = await writing()
+    const charge = w.get('[id="at/options/0"] input[aria-label="Charge"]')
+    await charge.setValue('5.00')
+    await charge.trigger('change')
+    await vi.waitFor(() => {
+      expect(w.get('.said').text()).toBe('0 settled, 1 new · 2 selectable')
+    })
+    expect(w.get('.finds ol').text()).toContain('Look here.')
+    const sent = (await requests
+      .filter((r) => r.url.includes('/api/checks'))
+      .at(-1)
+      ?.json()) as { text: string }
+    expect(JSON.parse(sent.text)).toMatchObject({ options: [{ values: [{ charge: '5.00' }] }] })
+  })
+
+  it('refuses what is no charge where it stands, and keeps what was typed', async () => {
+    const { w } = await writing()
+    const charge = w.get<HTMLInputElement>('[id="at/options/0"] input[aria-label="Charge"]')
+    await charge.setValue('five')
+    await charge.trigger('change')
+    expect(w.get('[id="at/options/0"] [role=alert]').text()).toContain('A charge was expected')
+    expect(charge.element.value).toBe('five')
+    expect(kept()).toBe('')
+  })
+
+  it('takes pasted cells as values', async () => {
+    const { w } = await writing()
+    const cell = w.get('[id="at/options/0/values/0"] .field').element.parentElement
+    const paste = new Event('paste', { bubbles: true, cancelable: true })
+    Object.assign(paste, { clipboardData: { getData: () => 'Small\ts\t\nLarge\tl\t4.00' } })
+    cell?.dispatchEvent(paste)
+    await vi.waitFor(() => {
+      expect(kept()).not.toBe('')
+    })
+    const document = JSON.parse(kept()) as { options: { values: unknown }[] }
+    expect(document.options[0]?.values).toEqual([
+      { code: 's', label: 'Small' },
+      { code: 'l', label: 'Large', charge: '4.00' },
+    ])
+  })
+
+  it('reads a condition from its sentence', async () => {
+    const { w } = await writing('/setups/d/outline?at=/options/0')
+    const field = w.get('.sheet input[aria-label="Shown when"]')
+    await field.setValue('Size is Small')
+    await field.trigger('change')
+    await vi.waitFor(() => {
+      expect(kept()).toContain('"shownWhen"')
+    })
+    expect((w.get('.sheet input[aria-label="Shown when"]').element as HTMLInputElement).value).toBe(
+      'Size is Small',
+    )
+  })
+
+  it('adds, copies, moves and takes out options', async () => {
+    const { w } = await writing('/setups/d/outline?at=/options/0')
+    const codes = (): unknown =>
+      (JSON.parse(kept()) as { options: { code: string }[] }).options.map((o) => o.code)
+    await w
+      .findAll('.adds button')
+      .find((b) => b.text() === 'flag')
+      ?.trigger('click')
+    expect(codes()).toEqual(['size', 'flag'])
+    await vi.waitFor(() => {
+      expect((w.get('.sheet input[aria-label="Code"]').element as HTMLInputElement).value).toBe('flag')
+    })
+    await w.get('.sheet [aria-label="Move up"]').trigger('click')
+    expect(codes()).toEqual(['flag', 'size'])
+    await vi.waitFor(() => {
+      expect(w.get('.sheet [aria-label="Move up"]').attributes('disabled')).toBeDefined()
+    })
+    await w.get('.sheet [aria-label="Copy"]').trigger('click')
+    expect(codes()).toEqual(['flag', 'flag_2', 'size'])
+    await vi.waitFor(() => {
+      expect(w.get('.sheet').text()).toContain('A copy. What it kept from its original stands out.')
+    })
+    await w.get('.sheet [aria-label="Take out"]').trigger('click')
+    expect(codes()).toEqual(['flag', 'size'])
+  })
+
+  it('goes on where it was left, across a reload', async () => {
+    localStorage.setItem(
+      'ithrel.draft.d',
+      JSON.stringify({ on: 'first', text: TEXT.replace('10.00', '12.00') }),
+    )
+    serve({ '/api/checks': checked })
+    const json = fetch
+    vi.stubGlobal('fetch', (request: Request) =>
+      new URL(request.url).pathname.endsWith('/document')
+        ? Promise.resolve(new Response(TEXT))
+        : json(request),
+    )
+    const w = await station(OutlineStation, setup(), '/setups/d/outline')
+    await vi.waitFor(() => {
+      expect(w.get('.paper').text()).toContain('12.00 EUR')
+    })
+    await w.get('[aria-label="Undo"]').trigger('click')
+    expect(w.get('.paper').text()).toContain('10.00 EUR')
+  })
+})

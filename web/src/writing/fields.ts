@@ -1,0 +1,264 @@
+/** One thing that can be said of a part of the document, and how it is written. */
+export interface Field {
+  key: string
+  words: string
+  how:
+    | 'text'
+    | 'whole'
+    | 'decimal'
+    | 'flag'
+    | 'choice'
+    | 'list'
+    | 'numbers'
+    | 'condition'
+    | 'charge'
+    | 'figures'
+    | 'group'
+  choices?: string[]
+  fields?: Field[]
+  /** Kinds of option that have it; none: all. */
+  kinds?: string[]
+  hint?: string
+  /** Over a column. */
+  short?: string
+}
+
+const text = (key: string, words: string, more: Partial<Field> = {}): Field => ({
+  key,
+  words,
+  how: 'text',
+  ...more,
+})
+const whole = (key: string, words: string, more: Partial<Field> = {}): Field => ({
+  key,
+  words,
+  how: 'whole',
+  ...more,
+})
+const decimal = (key: string, words: string, more: Partial<Field> = {}): Field => ({
+  key,
+  words,
+  how: 'decimal',
+  ...more,
+})
+const flag = (key: string, words: string, more: Partial<Field> = {}): Field => ({
+  key,
+  words,
+  how: 'flag',
+  ...more,
+})
+const list = (key: string, words: string, more: Partial<Field> = {}): Field => ({
+  key,
+  words,
+  how: 'list',
+  ...more,
+})
+const group = (key: string, words: string, fields: Field[], more: Partial<Field> = {}): Field => ({
+  key,
+  words,
+  how: 'group',
+  fields,
+  ...more,
+})
+const charge: Field = {
+  key: 'charge',
+  words: 'Charge',
+  how: 'charge',
+  hint: '5.00 · 10% · 0.50 a character after 10 · = width * 2',
+}
+const condition = (key: string, words: string): Field => ({ key, words, how: 'condition' })
+
+export const KINDS = ['one', 'several', 'flag', 'part', 'text', 'number', 'date', 'file', 'colour', 'note']
+export const PICKED = ['one', 'several', 'part']
+const STAGES = 'page, cart, checkout, order'
+
+export const SETUP: Field[] = [
+  text('name', 'Name of the setup'),
+  text('currency', 'Currency'),
+  group('item', 'Item', [
+    text('sku', 'SKU'),
+    text('name', 'Name'),
+    decimal('price', 'Price'),
+    decimal('salePrice', 'Sale price'),
+    decimal('cost', 'Cost'),
+    decimal('weight', 'Weight'),
+    whole('points', 'Points'),
+    whole('stock', 'Stock'),
+    flag('backorder', 'Sold without stock too'),
+    text('image', 'Picture'),
+    group('size', 'Package', [
+      decimal('length', 'Length'),
+      decimal('width', 'Width'),
+      decimal('height', 'Height'),
+      text('unit', 'Unit'),
+    ]),
+  ]),
+  group('quantity', 'Quantity', [whole('min', 'Least'), whole('max', 'Most'), whole('step', 'Step')]),
+  group('rounding', 'Rounding', [
+    {
+      key: 'mode',
+      words: 'Mode',
+      how: 'choice',
+      choices: ['half-up', 'half-even', 'half-down', 'up', 'down'],
+    },
+    { key: 'at', words: 'At', how: 'choice', choices: ['effect', 'unit', 'line'] },
+  ]),
+  group('appliesTo', 'Applies to', [
+    flag('all', 'Every item'),
+    list('skus', 'SKUs'),
+    list('categories', 'Categories'),
+    list('tags', 'Tags'),
+    list('except', 'Except SKUs'),
+  ]),
+]
+
+export const OPTION: Field[] = [
+  text('label', 'Label'),
+  text('code', 'Code'),
+  { key: 'kind', words: 'Kind', how: 'choice', choices: KINDS },
+  flag('required', 'Required'),
+  condition('shownWhen', 'Shown when'),
+  text('help', 'Help'),
+  text('section', 'Under the heading'),
+  group('picks', 'Picks', [whole('min', 'Fewest'), whole('max', 'Most')], { kinds: ['several'] }),
+  group(
+    'length',
+    'Length',
+    [
+      whole('min', 'Least'),
+      whole('max', 'Most'),
+      {
+        key: 'measure',
+        words: 'Counted in',
+        how: 'choice',
+        choices: ['utf16', 'codepoints', 'graphemes', 'bytes'],
+      },
+    ],
+    { kinds: ['text'] },
+  ),
+  group('lines', 'Lines', [whole('max', 'Most')], { kinds: ['text'] }),
+  {
+    key: 'allow',
+    words: 'Characters',
+    how: 'choice',
+    choices: ['any', 'no-emoji', 'letters', 'digits', 'letters-digits', 'basic-latin'],
+    kinds: ['text'],
+  },
+  text('pattern', 'Pattern', { kinds: ['text'] }),
+  list('styled', 'Looks by (codes)', { kinds: ['text'] }),
+  decimal('min', 'Least', { kinds: ['number'] }),
+  decimal('max', 'Most', { kinds: ['number'] }),
+  decimal('step', 'Step', { kinds: ['number'] }),
+  whole('decimals', 'Decimals', { kinds: ['number'] }),
+  text('unit', 'Unit', { kinds: ['number'] }),
+  text('earliest', 'Earliest', { kinds: ['date'], hint: '2030-01-31 or +3d' }),
+  text('latest', 'Latest', { kinds: ['date'], hint: '2030-01-31 or +60d' }),
+  { key: 'weekdays', words: 'Weekdays', how: 'numbers', kinds: ['date'], hint: '1 is Monday' },
+  list('closed', 'Closed days', { kinds: ['date'] }),
+  list('types', 'Kinds of file', { kinds: ['file'], hint: 'image/png, application/pdf' }),
+  whole('maxBytes', 'Largest, in bytes', { kinds: ['file'] }),
+  group('files', 'Files', [whole('min', 'Fewest'), whole('max', 'Most')], { kinds: ['file'] }),
+  group('pixels', 'Pixels', [whole('minWidth', 'Least width'), whole('minHeight', 'Least height')], {
+    kinds: ['file'],
+  }),
+  list('colours', 'Colours', { kinds: ['colour'], hint: '#1f5c8a, #000000' }),
+  text('default', 'Filled in beforehand', { kinds: ['text', 'number', 'date', 'colour'] }),
+  flag('default', 'Ticked beforehand', { kinds: ['flag'] }),
+  { ...charge, kinds: ['several', 'text', 'number', 'date', 'file', 'colour'] },
+  group(
+    'yes',
+    'Yes',
+    [
+      charge,
+      decimal('weight', 'Weight'),
+      whole('points', 'Points'),
+      text('sku', 'SKU'),
+      text('image', 'Picture'),
+      decimal('cost', 'Cost'),
+    ],
+    { kinds: ['flag'] },
+  ),
+  list('control', 'Shown as', { hint: 'list, buttons, swatches, tiles, box; two that must agree' }),
+  list('stages', 'Seen at', { hint: STAGES }),
+]
+
+export const VALUE: Field[] = [
+  text('label', 'Label'),
+  text('code', 'Code'),
+  charge,
+  text('item', 'Part (SKU)', { short: 'Part' }),
+  flag('free', 'The part is free'),
+  { key: 'line', words: 'The part is', short: 'Line', how: 'choice', choices: ['inside', 'own'] },
+  condition('allowedWhen', 'Only when'),
+  whole('stock', 'Stock'),
+  text('sku', 'SKU'),
+  decimal('weight', 'Weight'),
+  whole('points', 'Points'),
+  decimal('cost', 'Cost'),
+  text('image', 'Picture'),
+  text('swatch', 'Swatch'),
+  { key: 'figures', words: 'Figures', how: 'figures', hint: 'rate 0.35, depth 2' },
+  flag('default', 'Preselected', { short: 'Preset' }),
+  flag('hidden', 'Kept for later', { short: 'Later' }),
+]
+
+export const CHARGE: Field[] = [
+  text('label', 'Label'),
+  text('id', 'Name'),
+  { ...charge, key: '', words: 'What it adds' },
+  condition('when', 'When'),
+]
+
+export const GUARD: Field[] = [
+  text('id', 'Name'),
+  condition('never', 'Never'),
+  condition('always', 'Always'),
+  text('because', 'Because'),
+]
+
+export const ROW: Field[] = [
+  text('sku', 'SKU'),
+  decimal('price', 'Price'),
+  decimal('salePrice', 'Sale price'),
+  decimal('cost', 'Cost'),
+  whole('stock', 'Stock'),
+  decimal('weight', 'Weight'),
+  text('image', 'Picture'),
+]
+
+export const PART: Field[] = [
+  text('sku', 'SKU'),
+  text('name', 'Name'),
+  decimal('price', 'Price'),
+  decimal('weight', 'Weight'),
+  whole('points', 'Points'),
+  whole('stock', 'Stock'),
+  decimal('cost', 'Cost'),
+]
+
+export const DATA: Field[] = [
+  text('label', 'Label'),
+  text('code', 'Code'),
+  text('value', 'Value'),
+  { key: 'meant', words: 'Meant for', how: 'choice', choices: ['order', 'shopper'] },
+  list('stages', 'Seen at', { hint: STAGES }),
+]
+
+/** The fields of what a JSON Pointer leads to, and the place whose fields they are. */
+export function fieldsAt(pointer: string): { at: string; fields: Field[]; what: string } {
+  const parts = pointer.split('/').slice(1)
+  const upTo = (n: number): string => `/${parts.slice(0, n).join('/')}`
+  if (parts[0] === 'options' && parts[1] !== undefined)
+    return parts[2] === 'values' && parts[3] !== undefined
+      ? { at: upTo(4), fields: VALUE, what: 'Value' }
+      : { at: upTo(2), fields: OPTION, what: 'Option' }
+  if (parts[0] === 'charges' && parts[1] !== undefined) return { at: upTo(2), fields: CHARGE, what: 'Charge' }
+  if (parts[0] === 'guards' && parts[1] !== undefined) return { at: upTo(2), fields: GUARD, what: 'Guard' }
+  if (parts[0] === 'parts' && parts[1] !== undefined) return { at: upTo(2), fields: PART, what: 'Part' }
+  if (parts[0] === 'variants' && parts[1] === 'rows' && parts[2] !== undefined)
+    return { at: upTo(3), fields: ROW, what: 'Variant row' }
+  if (parts[0] === 'item' && parts[1] === 'data' && parts[2] !== undefined)
+    return { at: upTo(3), fields: DATA, what: 'Carried along' }
+  if (parts[0] === 'views' && parts[1] !== undefined) return { at: upTo(2), fields: [], what: 'Picture' }
+  return { at: '', fields: SETUP, what: 'Setup' }
+}

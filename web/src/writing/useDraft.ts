@@ -1,0 +1,274 @@
+import { applyEdits, modify, type JSONPath } from 'jsonc-parser'
+import {
+  computed,
+  inject,
+  onScopeDispose,
+  provide,
+  ref,
+  watch,
+  type ComputedRef,
+  type InjectionKey,
+  type Ref,
+} from 'vue'
+import type { SetupDocument } from '../desk/document'
+import { answer, client, Refusal, type Desk, type Finding } from '../shared/api'
+
+/** Milliseconds after an edit before it is checked; typing goes on meanwhile. */
+const PAUSE = 120
+
+/** What a check says of the text as it stands. */
+export interface Checked {
+  problems: { at: string; message: string }[]
+  findings: Finding[]
+  settled: Finding[]
+  fresh: number[]
+  trouble: string | null
+  counts: { selectable: string | null } | null
+}
+
+export interface Draft {
+  /** Whether the setup is being written in. */
+  isWriting: Ref<boolean>
+  /** Begins to write, on the latest revision or on what was left unsaved. */
+  start: () => Promise<void>
+  text: ComputedRef<string>
+  document: ComputedRef<SetupDocument>
+  isChanged: ComputedRef<boolean>
+  canUndo: ComputedRef<boolean>
+  canRedo: ComputedRef<boolean>
+  checked: Ref<Checked | null>
+  isChecking: Ref<boolean>
+  /** Sets what stands at a place; undefined takes it out. Other bytes of the text stay as they are. */
+  set: (path: JSONPath, value: unknown) => void
+  insert: (list: JSONPath, index: number, value: unknown) => void
+  move: (list: JSONPath, from: number, to: number) => void
+  /** Several places at once, as one step to undo. */
+  setAll: (changes: { path: JSONPath; value: unknown }[]) => void
+  undo: () => void
+  redo: () => void
+  discard: () => void
+  /** Hash of the revision that this was written on. */
+  on: Ref<string>
+}
+
+const KEY: InjectionKey<Draft> = Symbol('draft')
+
+interface Kept {
+  on: string
+  text: string
+}
+
+function keptAt(id: string): string {
+  return `ithrel.draft.${id}`
+}
+
+function readKept(id: string): Kept | null {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(keptAt(id)) ?? 'null')
+    return typeof kept === 'object' && kept !== null && 'on' in kept && 'text' in kept ? (kept as Kept) : null
+  } catch {
+    return null
+  }
+}
+
+/** Reads a list out of a parsed document. */
+function listAt(document: unknown, path: JSONPath): unknown[] {
+  let node: unknown = document
+  for (const step of path) node = (node as Record<string, unknown> | undefined)?.[step]
+  return Array.isArray(node) ? node : []
+}
+
+/**
+ * The draft of a setup: its text with every edit, undo and redo without end. It is kept in this browser across reloads,
+ * apart from the last revision, until it is saved or discarded.
+ *
+ * @param desk the setup, with its latest revision
+ * @param load the text of the latest revision, byte for byte
+ */
+export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string>): Draft {
+  const saved = ref<string | null>(null)
+  const past = ref<string[]>([])
+  const ahead = ref<string[]>([])
+  const on = ref(desk.value.sha256)
+  const isWriting = ref(false)
+  const checked = ref<Checked | null>(null)
+  const isChecking = ref(false)
+
+  const text = computed(() => past.value[past.value.length - 1] ?? '')
+  const document = computed(
+    () => (text.value === '' ? desk.value.document : JSON.parse(text.value)) as unknown as SetupDocument,
+  )
+  const isChanged = computed(() => saved.value !== null && text.value !== saved.value)
+
+  async function start(): Promise<void> {
+    saved.value = await load()
+    const kept = readKept(desk.value.id)
+    past.value = kept && kept.text !== saved.value ? [saved.value, kept.text] : [saved.value]
+    ahead.value = []
+    on.value = kept?.on ?? desk.value.sha256
+    isWriting.value = true
+  }
+  // Another revision came in: without a draft on the one before, it is what is written on next.
+  watch(
+    () => desk.value.sha256,
+    async () => {
+      if (saved.value === null) return
+      const isOwn = !isChanged.value
+      const next = await load()
+      saved.value = next
+      if (isOwn || text.value === next) {
+        past.value = [next]
+        ahead.value = []
+        on.value = desk.value.sha256
+        localStorage.removeItem(keptAt(desk.value.id))
+      }
+    },
+  )
+  watch(text, (now) => {
+    if (saved.value === null) return
+    if (now === saved.value) localStorage.removeItem(keptAt(desk.value.id))
+    else localStorage.setItem(keptAt(desk.value.id), JSON.stringify({ on: on.value, text: now }))
+  })
+  if (readKept(desk.value.id)) void start()
+
+  let asked = 0
+  let timer: ReturnType<typeof setTimeout> | undefined
+  async function check(): Promise<void> {
+    const mine = ++asked
+    isChecking.value = true
+    try {
+      const said = await answer(
+        client.POST('/api/checks', {
+          params: { query: { setup: desk.value.id } },
+          body: { text: text.value },
+        }),
+      )
+      if (mine === asked) checked.value = said
+    } catch (error) {
+      if (mine === asked && error instanceof Refusal)
+        checked.value = {
+          problems: [],
+          findings: [],
+          settled: [],
+          fresh: [],
+          trouble: error.message,
+          counts: null,
+        }
+    } finally {
+      if (mine === asked) isChecking.value = false
+    }
+  }
+  watch(
+    [text, isWriting, isChanged],
+    () => {
+      clearTimeout(timer)
+      if (!isWriting.value || !isChanged.value) {
+        ++asked
+        checked.value = null
+        isChecking.value = false
+        return
+      }
+      timer = setTimeout(() => void check(), PAUSE)
+    },
+    { immediate: true },
+  )
+
+  onScopeDispose(() => {
+    clearTimeout(timer)
+    ++asked
+  })
+
+  const formattingOptions = (): { insertSpaces: boolean; tabSize: number; eol: string } => {
+    const indent = /\n([ \t]+)"/.exec(text.value)?.[1] ?? '  '
+    return {
+      insertSpaces: !indent.startsWith('\t'),
+      tabSize: indent.startsWith('\t') ? 1 : indent.length,
+      eol: text.value.includes('\r\n') ? '\r\n' : '\n',
+    }
+  }
+  function take(next: string): void {
+    if (next === text.value) return
+    past.value = [...past.value, next]
+    ahead.value = []
+  }
+  const set = (path: JSONPath, value: unknown): void => {
+    take(applyEdits(text.value, modify(text.value, path, value, { formattingOptions: formattingOptions() })))
+  }
+  const insert = (list: JSONPath, index: number, value: unknown): void => {
+    if (listAt(document.value, list).length === 0) {
+      set(list, [value])
+      return
+    }
+    take(
+      applyEdits(
+        text.value,
+        modify(text.value, [...list, index], value, {
+          formattingOptions: formattingOptions(),
+          isArrayInsertion: true,
+        }),
+      ),
+    )
+  }
+  const move = (list: JSONPath, from: number, to: number): void => {
+    const members = listAt(document.value, list)
+    if (to < 0 || to >= members.length) return
+    // Two edits that are one step to undo.
+    const options = { formattingOptions: formattingOptions() }
+    const without = applyEdits(text.value, modify(text.value, [...list, from], undefined, options))
+    take(
+      applyEdits(
+        without,
+        modify(without, [...list, to], members[from], { ...options, isArrayInsertion: true }),
+      ),
+    )
+  }
+
+  const setAll = (changes: { path: JSONPath; value: unknown }[]): void => {
+    const options = { formattingOptions: formattingOptions() }
+    take(changes.reduce((now, c) => applyEdits(now, modify(now, c.path, c.value, options)), text.value))
+  }
+
+  const draft: Draft = {
+    isWriting,
+    start,
+    text,
+    document,
+    isChanged,
+    canUndo: computed(() => past.value.length > 1),
+    canRedo: computed(() => ahead.value.length > 0),
+    checked,
+    isChecking,
+    set,
+    insert,
+    move,
+    setAll,
+    undo: () => {
+      if (past.value.length < 2) return
+      ahead.value = [text.value, ...ahead.value]
+      past.value = past.value.slice(0, -1)
+    },
+    redo: () => {
+      const [next, ...rest] = ahead.value
+      if (next === undefined) return
+      ahead.value = rest
+      past.value = [...past.value, next]
+    },
+    discard: () => {
+      past.value = [saved.value ?? '']
+      ahead.value = []
+      on.value = desk.value.sha256
+      localStorage.removeItem(keptAt(desk.value.id))
+      isWriting.value = false
+    },
+    on,
+  }
+  provide(KEY, draft)
+  return draft
+}
+
+/** The draft on the desk; for what is written in alone. */
+export function useDraft(): Draft {
+  const draft = inject(KEY)
+  if (!draft) throw new Error('useDraft() is for what stands inside the Outline, which provides the draft.')
+  return draft
+}

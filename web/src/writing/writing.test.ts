@@ -1,0 +1,115 @@
+import { describe, expect, it } from 'vitest'
+import { bulkNames, combinations, pastedCells } from './cells'
+import { readCharge, writeCharge } from './chargeText'
+import { fieldsAt, OPTION, SETUP } from './fields'
+import { freshCode, pathOf, pointerOf, valueAt } from './paths'
+
+describe('charges in short writing', () => {
+  it.each([
+    ['5.00', '5.00'],
+    ['-3', '-3'],
+    ['10%', { how: 'percent', rate: '10' }],
+    ['-2.5% of running', { how: 'percent', rate: '-2.5', of: 'running' }],
+    ['9.00, once a line', { how: 'fixed', amount: '9.00', per: 'line' }],
+    [
+      '0.50 a character after 10, blanks free',
+      { how: 'per-character', amount: '0.50', free: 10, skipSpaces: true },
+    ],
+    ['3 a file', { how: 'per-file', amount: '3' }],
+    ['2 a pick after 1', { how: 'per-pick', amount: '2', free: 1 }],
+    ['sets 80', { how: 'replace', amount: '80' }],
+    ['= width * 2 + 1, once a line', { how: 'formula', expr: 'width * 2 + 1', per: 'line' }],
+  ] as const)('%s', (text, charge) => {
+    expect(readCharge(text)).toEqual(charge)
+    expect(readCharge(writeCharge(charge))).toEqual(charge)
+  })
+
+  it('takes a plus sign, nothing, and JSON, and refuses the rest', () => {
+    expect(readCharge('+5.00')).toBe('5.00')
+    expect(readCharge('  ')).toBeUndefined()
+    expect(readCharge('{"how":"formula","expr":"w","min":"9"}')).toEqual({
+      how: 'formula',
+      expr: 'w',
+      min: '9',
+    })
+    for (const wrong of ['five', '5,00', '10 %% ', '3 a day', '{']) expect(readCharge(wrong)).toBeNull()
+  })
+
+  it('writes what has no short writing as JSON, so that nothing is lost', () => {
+    const held = { how: 'formula', expr: 'w', min: '9' }
+    expect(readCharge(writeCharge(held))).toEqual(held)
+    const level = { how: 'fixed', amount: 'level:trade' }
+    expect(readCharge(writeCharge(level))).toEqual(level)
+  })
+})
+
+describe('cells and names', () => {
+  it('reads pasted cells, and leaves one plain text alone', () => {
+    expect(pastedCells('Brass\t5.00\r\n"Steel, ""dull"""\t\r\n')).toEqual([
+      ['Brass', '5.00'],
+      ['Steel, "dull"', ''],
+    ])
+    expect(pastedCells('Brass')).toBeNull()
+  })
+
+  it('tells the separator of many names, doubled and blank ones before they are taken', () => {
+    expect(bulkNames('Red; Blue, light; red;', ['Green'])).toEqual({
+      separator: 'a semicolon',
+      names: ['Red', 'Blue, light', 'red'],
+      warnings: ['The last one is blank: is one missing?', '“red” is there twice.'],
+    })
+    expect(bulkNames('A, B,, C', []).warnings).toEqual(['1 blank name is left out.'])
+    expect(bulkNames('A\nB | C', ['a']).warnings).toEqual(['“A” is there twice.', '“B | C” has a bar in it.'])
+  })
+
+  it('makes all combinations, up to a bound', () => {
+    expect(
+      combinations(
+        [
+          [1, 2],
+          [3, 4],
+        ],
+        9,
+      ),
+    ).toEqual([
+      [1, 3],
+      [1, 4],
+      [2, 3],
+      [2, 4],
+    ])
+    expect(combinations([], 9)).toEqual([[]])
+    expect(
+      combinations(
+        [
+          [1, 2, 3],
+          [1, 2, 3],
+          [1, 2, 3],
+        ],
+        26,
+      ),
+    ).toBeNull()
+  })
+})
+
+describe('places', () => {
+  it('goes from pointers to paths and back', () => {
+    expect(pathOf('/options/2/values/0')).toEqual(['options', 2, 'values', 0])
+    expect(pointerOf(['a/b', '~', 3])).toBe('/a~1b/~0/3')
+    expect(pathOf('/a~1b/~0/3')).toEqual(['a/b', '~', 3])
+    expect(valueAt({ a: [{ b: 1 }] }, ['a', 0, 'b'])).toBe(1)
+    expect(valueAt({ a: 1 }, ['a', 'b', 'c'])).toBeUndefined()
+  })
+
+  it('knows whose fields a place has', () => {
+    expect(fieldsAt('/options/3/values/1/charge')).toMatchObject({ at: '/options/3/values/1', what: 'Value' })
+    expect(fieldsAt('/options/3/shownWhen')).toMatchObject({ at: '/options/3', fields: OPTION })
+    expect(fieldsAt('/variants/rows/4/price').at).toBe('/variants/rows/4')
+    expect(fieldsAt('/item/price')).toMatchObject({ at: '', fields: SETUP })
+  })
+
+  it('makes codes that are free', () => {
+    expect(freshCode('Größe “L”', [])).toBe('gro_e_l')
+    expect(freshCode('Red', ['red', 'red_2'])).toBe('red_3')
+    expect(freshCode('3 cm', [])).toBe('o_3_cm')
+  })
+})
