@@ -62,6 +62,20 @@ final readonly class Report
         );
     }
 
+    /**
+     * The same, with what else was asked: of a catalogue, or of a shop's ceilings. What the catalogue says of the scope is
+     * better known than what the document alone lets be guessed.
+     *
+     * @param list<Finding> $more
+     */
+    public function with(array $more): self
+    {
+        $isScopeAsked = [] !== array_filter($more, static fn (Finding $f): bool => 'scope.none' === $f->code);
+        $own = array_values(array_filter($this->findings, static fn (Finding $f): bool => !$isScopeAsked || 'scope.none' !== $f->code));
+
+        return new self($this->name, $this->counts, $this->deadValues, $this->deadOptions, $this->idleRows, $this->circles, [...$own, ...$more]);
+    }
+
     public function isBlocked(): bool
     {
         foreach ($this->findings as $finding) {

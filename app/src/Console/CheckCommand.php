@@ -10,6 +10,8 @@ use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Report;
 use Ithrel\Core\Setup\Reader;
+use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -28,6 +30,8 @@ final class CheckCommand extends Command
             ->addArgument('files', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Setup documents; - reads standard input')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text, json (one file) or ndjson (one line a file)', 'text')
             ->addOption('since', null, InputOption::VALUE_REQUIRED, 'An earlier document: says which of its findings are settled, and which are new')
+            ->addOption('catalogue', null, InputOption::VALUE_REQUIRED, ShopTold::CATALOGUE)
+            ->addOption('shop', null, InputOption::VALUE_REQUIRED, ShopTold::SHOP)
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
     }
 
@@ -57,6 +61,14 @@ final class CheckCommand extends Command
                 return 2;
             }
         }
+        try {
+            $told = ShopTold::read($input->getOption('catalogue'), $input->getOption('shop'));
+        } catch (UnreadableDocument $e) {
+            SetupFile::complain($output, implode(' ', array_filter([$input->getOption('catalogue'), $input->getOption('shop')], is_string(...))), $e);
+
+            return 2;
+        }
+        $others = null === $told->catalogue || count($files) < 2 ? [] : $this->scopes($reader, $files, $today);
         $status = 0;
         // What is compiled is kept until a file is done; looking for rings in it over and over finds none.
         gc_disable();
@@ -68,7 +80,7 @@ final class CheckCommand extends Command
             try {
                 $text = SetupFile::text($file);
                 $setup = $reader->read($text, $today);
-                $report = Report::of(new Reach($setup));
+                $report = Report::of(new Reach($setup))->with($told->findings($setup, array_values(array_diff_key($others, [$i => true]))));
             } catch (UnreadableDocument|TooLarge $e) {
                 $e = $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage().' Options: '.implode(', ', $e->options).'.') : $e;
                 $status = 2;
@@ -84,11 +96,34 @@ final class CheckCommand extends Command
                 $this->say($output, $file, $report, $change);
                 continue;
             }
-            $data = ['ithrel' => 'check/1', 'file' => $file, 'name' => $report->name, 'sha256' => hash('sha256', $text)] + $report->toArray() + (null === $change ? [] : ['since' => ['settled' => array_map(self::plain(...), $change->settled), 'new' => array_map(self::plain(...), $change->new), 'left' => count($change->left)]]) + ['seconds' => round((hrtime(true) - $start) / 1e9, 3)];
+            $data = ['ithrel' => 'check/1', 'file' => $file, 'name' => $report->name, 'sha256' => hash('sha256', $text)] + $report->toArray() + (null === $change ? [] : ['since' => ['settled' => array_map(self::plain(...), $change->settled), 'dropped' => array_map(self::plain(...), $change->dropped), 'new' => array_map(self::plain(...), $change->new), 'left' => count($change->left)]]) + ['seconds' => round((hrtime(true) - $start) / 1e9, 3)];
             $output->writeln(SetupFile::json($data, 'json' === $format), OutputInterface::OUTPUT_RAW);
         }
 
         return $status;
+    }
+
+    /**
+     * The other setups of one call, for what two of them give the same item.
+     *
+     * @param list<string> $files
+     *
+     * @return array<int, Setup> position in the call => setup; without what cannot be read, which is told where it is checked
+     */
+    private function scopes(Reader $reader, array $files, Today $today): array
+    {
+        $setups = [];
+        foreach ($files as $i => $file) {
+            try {
+                if ('-' !== $file) {
+                    $setups[$i] = $reader->read(SetupFile::text($file), $today);
+                }
+            } catch (UnreadableDocument) {
+                continue;
+            }
+        }
+
+        return $setups;
     }
 
     /**
@@ -107,8 +142,8 @@ final class CheckCommand extends Command
         $this->tell($output, $report->findings);
         $output->writeln([] === $report->findings ? '  no findings' : sprintf('  %d findings; %s', count($report->findings), $report->isBlocked() ? 'blocked' : 'nothing blocks'));
         if (null !== $change) {
-            $output->writeln(sprintf('  since the earlier document: %d settled, %d new, %d left', count($change->settled), count($change->new), count($change->left)));
-            foreach (['settled' => $change->settled, 'new' => $change->new] as $word => $findings) {
+            $output->writeln(sprintf('  since the earlier document: %d settled, %d no longer asked, %d new, %d left', count($change->settled), count($change->dropped), count($change->new), count($change->left)));
+            foreach (['settled' => $change->settled, 'no longer asked' => $change->dropped, 'new' => $change->new] as $word => $findings) {
                 if ([] !== $findings) {
                     $output->writeln('  '.$word.':');
                     $this->tell($output, $findings);

@@ -48,6 +48,8 @@ final class GateCommand extends Command
             ->addOption('sarif', null, InputOption::VALUE_REQUIRED, 'Where the findings are written to as SARIF 2.1.0')
             ->addOption('junit', null, InputOption::VALUE_REQUIRED, 'Where the checks are written to as JUnit XML')
             ->addOption('html', null, InputOption::VALUE_REQUIRED, 'Where the gate is written to as a page that needs nothing else')
+            ->addOption('catalogue', null, InputOption::VALUE_REQUIRED, ShopTold::CATALOGUE)
+            ->addOption('shop', null, InputOption::VALUE_REQUIRED, ShopTold::SHOP)
             ->addOption('sample', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, SetupFile::SAMPLE)
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text or json', 'text')
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
@@ -55,7 +57,7 @@ final class GateCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{rehearsal: list<string>, accepted: string|null, sarif: string|null, junit: string|null, html: string|null, sample: list<string>, format: string, today: string|null} $options */
+        /** @var array{rehearsal: list<string>, accepted: string|null, sarif: string|null, junit: string|null, html: string|null, catalogue: string|null, shop: string|null, sample: list<string>, format: string, today: string|null} $options */
         $options = $input->getOptions();
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -67,7 +69,10 @@ final class GateCommand extends Command
             $text = SetupFile::text($file);
             $setup = Reader::shipped()->read($text, SetupFile::today($options['today']));
             $reach = new Reach($setup);
-            $report = Report::of($reach);
+            $at = $options['catalogue'] ?? $options['shop'] ?? $file;
+            $told = ShopTold::read($options['catalogue'], $options['shop']);
+            $at = $file;
+            $report = Report::of($reach)->with($told->findings($setup));
             $samples = SetupFile::samples($setup, $options['sample']);
             $plan = self::plan($reach, $samples);
             $runs = $ticks = [];
@@ -88,7 +93,7 @@ final class GateCommand extends Command
 
             return 2;
         }
-        $gate = Gate::of($text, $setup, $report->counts['selectable'], $report->findings, $plan, $runs, $accepted, $ticked);
+        $gate = Gate::of($text, $setup, $report->counts['selectable'], $report->findings, $plan, $runs, $accepted, $ticked, $told->asked());
         self::write($options['sarif'], static fn (): string => SetupFile::json(SarifFile::of($gate, $file), true)."\n");
         self::write($options['html'], static fn (): string => GatePage::html($gate, $setup, hash('sha256', $text), date('Y-m-d H:i')));
         self::write($options['junit'], static fn (): string => JUnitFile::text($setup->name, new \DateTimeImmutable(), self::tried($plan, $runs)));

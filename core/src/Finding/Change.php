@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Finding;
 
+use Ithrel\Core\Setup\Guard;
+use Ithrel\Core\Setup\Row;
 use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Setup\SetupCharge;
 
 /**
  * What became of the findings of an earlier document in a changed one.
@@ -15,11 +18,12 @@ use Ithrel\Core\Setup\Setup;
 final readonly class Change
 {
     /**
-     * @param list<Finding> $settled found before, and no more
+     * @param list<Finding> $settled found before, and no more: mended
+     * @param list<Finding> $dropped found before, and no longer asked: the place itself, or the guard, was removed
      * @param list<Finding> $new     not found before
      * @param list<Finding> $left    found before and still
      */
-    private function __construct(public array $settled, public array $new, public array $left)
+    private function __construct(public array $settled, public array $dropped, public array $new, public array $left)
     {
     }
 
@@ -32,7 +36,30 @@ final readonly class Change
         $old = self::byKey($earlier, $before);
         $new = self::byKey($later, $now);
 
-        return new self(array_values(array_diff_key($old, $new)), array_values(array_diff_key($new, $old)), array_values(array_intersect_key($new, $old)));
+        $gone = array_values(array_diff_key($old, $new));
+        $stands = static fn (Finding $finding): bool => self::stands($later, self::place($earlier, $finding->at));
+
+        return new self(array_values(array_filter($gone, $stands)), array_values(array_filter($gone, static fn (Finding $f): bool => !$stands($f))), array_values(array_diff_key($new, $old)), array_values(array_intersect_key($new, $old)));
+    }
+
+    /** Whether a document still has the thing that a place names. */
+    private static function stands(Setup $setup, string $place): bool
+    {
+        $steps = explode('/', $place);
+        $name = $steps[2] ?? null;
+        if (null === $name) {
+            return true;
+        }
+        $among = static fn (array $names): bool => in_array($name, array_map(strval(...), array_filter($names, is_scalar(...))), true) || (ctype_digit($name) && isset($names[(int) $name]));
+
+        return match ($steps[1]) {
+            'options' => null !== ($option = $setup->option($name)) && (!isset($steps[4]) || 'values' !== $steps[3] || null !== $option->value($steps[4])),
+            'guards' => $among(array_map(static fn (Guard $g): string => $g->id, $setup->guards)),
+            'charges' => $among(array_map(static fn (SetupCharge $c): ?string => $c->id, $setup->charges)),
+            'parts' => null !== $setup->part($name),
+            'variants' => null !== $setup->variants && (!isset($steps[3]) || str_starts_with($place, '/variants/by') || [] !== array_filter($setup->variants->rows, static fn (Row $r): bool => $steps[3] === json_encode($r->pick, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE))),
+            default => true,
+        };
     }
 
     /**

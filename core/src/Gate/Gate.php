@@ -44,8 +44,9 @@ final readonly class Gate
      * @param list<Run>         $runs       rehearsals of any kind
      * @param list<Acceptance>  $accepted
      * @param TickedSheets|null $ticked     boundary sheets as a tester ticked them
+     * @param list<string>      $asked      what else was asked: catalogue, ceilings
      */
-    public static function of(string $text, Setup $setup, ?string $selectable, array $findings, Plan $plan, array $runs, array $accepted, ?TickedSheets $ticked = null): self
+    public static function of(string $text, Setup $setup, ?string $selectable, array $findings, Plan $plan, array $runs, array $accepted, ?TickedSheets $ticked = null, array $asked = []): self
     {
         $items = [...self::findings($text, $setup, $findings), ...self::ofRuns($plan, $runs), ...self::ofLimits($ticked), ...self::untried($plan, $runs)];
         $open = $taken = [];
@@ -70,7 +71,7 @@ final readonly class Gate
         $forbids = array_filter($open, static fn (array $o): bool => GateItem::FORBIDS === $o['item']->weight);
         $verdict = [] !== $forbids ? self::MUST_NOT : ([] !== $open ? self::NOT_YET : self::MAY);
 
-        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($selectable, $findings, $plan, $runs, $ticked), self::notChecked($setup, $plan, $runs, $ticked), array_values(array_filter($findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
+        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($selectable, $findings, $plan, $runs, $ticked), self::notChecked($setup, $plan, $runs, $ticked, $asked), array_values(array_filter($findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
     }
 
     /**
@@ -265,11 +266,12 @@ final readonly class Gate
     }
 
     /**
-     * @param list<Run> $runs
+     * @param list<Run>    $runs
+     * @param list<string> $asked
      *
      * @return list<array{what: string, words: string}>
      */
-    private static function notChecked(Setup $setup, Plan $plan, array $runs, ?TickedSheets $ticked): array
+    private static function notChecked(Setup $setup, Plan $plan, array $runs, ?TickedSheets $ticked, array $asked): array
     {
         $not = [];
         if ([] === $runs) {
@@ -283,8 +285,11 @@ final readonly class Gate
         if (null === $ticked || 0 === $ticked->ticked) {
             $not[] = ['what' => 'limits', 'words' => 'No edge of a boundary sheet was ticked.'];
         }
-        $not[] = ['what' => 'catalogue', 'words' => 'No catalogue was asked which items the setup really hits.'];
-        $not[] = ['what' => 'ceilings', 'words' => 'No shop told how many options, values and rows it takes.'];
+        foreach (['catalogue' => 'No catalogue was asked which items the setup really hits.', 'ceilings' => 'No shop told how many options, values and rows it takes.'] as $what => $words) {
+            if (!in_array($what, $asked, true)) {
+                $not[] = ['what' => $what, 'words' => $words];
+            }
+        }
         foreach ($plan->leftOut as $left) {
             $not[] = ['what' => 'plan', 'words' => $left];
         }

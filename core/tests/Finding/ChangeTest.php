@@ -32,6 +32,18 @@ final class ChangeTest extends TestCase
         self::assertSame([[], []], [$new, $left]);
     }
 
+    public function testWhatIsNoLongerAskedIsNotMended(): void
+    {
+        $guard = ['id' => 'g', 'never' => ['option' => 'a', 'is' => 'x']];
+        $dead = ['code' => 'b', 'kind' => 'one', 'label' => 'B', 'values' => [['code' => 'p', 'label' => 'P', 'allowedWhen' => ['any' => []]], ['code' => 'q', 'label' => 'Q']]];
+        $before = Documents::reach(['options' => [Documents::one('a', ['x', 'y']), $dead, Documents::one('c', ['z'], ['shownWhen' => ['any' => []]])], 'guards' => [$guard]]);
+        $after = Documents::reach(['options' => [Documents::one('a', ['x', 'y']), ['values' => [['code' => 'q', 'label' => 'Q']]] + $dead, Documents::one('c', ['z'])]]);
+        $change = Change::between($before->setup, Passes::run($before), $after->setup, Passes::run($after));
+        $places = static fn (array $findings): array => array_map(static fn (Finding $f): string => $f->code.' '.$f->at, $findings);
+        self::assertSame(['reach.option-dead /options/2/shownWhen', 'sibling.odd /options/1/values/1'], $places($change->settled));
+        self::assertSame(['reach.value-dead /options/1/values/0/allowedWhen', 'reach.wrong-sale /guards/0'], $places($change->dropped));
+    }
+
     public function testNothingChangesWhereNothingDoes(): void
     {
         $setup = ['options' => [Documents::one('a', ['x'], ['shownWhen' => ['any' => []]]), ['code' => 't', 'kind' => 'text', 'label' => 'T']]];
@@ -43,7 +55,7 @@ final class ChangeTest extends TestCase
      * @param array<string, mixed> $before
      * @param array<string, mixed> $after
      *
-     * @return array{list<string>, list<string>, list<string>} settled, new and left
+     * @return array{list<string>, list<string>, list<string>} gone (settled or dropped), new and left
      */
     private function change(array $before, array $after): array
     {
@@ -51,7 +63,7 @@ final class ChangeTest extends TestCase
         $change = Change::between($earlier->setup, Passes::run($earlier), $later->setup, Passes::run($later));
         $names = static fn (array $findings): array => array_map(static fn (Finding $f): string => $f->code.' '.$f->at, $findings);
 
-        return [$names($change->settled), $names($change->new), $names($change->left)];
+        return [$names([...$change->settled, ...$change->dropped]), $names($change->new), $names($change->left)];
     }
 
     public function testChargesAreKnownAgainByTheirIdsWhenTheyMove(): void
