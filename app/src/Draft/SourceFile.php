@@ -14,7 +14,7 @@ use Ithrel\Core\Draft\TableReader;
 use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
- * Reads a saved page, a table, or a page at an address as the browser renders it.
+ * Reads a saved page, a table, a spreadsheet, or a page at an address as the browser renders it.
  */
 final class SourceFile
 {
@@ -30,6 +30,9 @@ final class SourceFile
         }
         if ('' === trim($bytes)) {
             throw UnreadableDocument::at('', 'It is empty.');
+        }
+        if (SpreadsheetCells::isOne($bytes)) {
+            return TableReader::read(SpreadsheetCells::csv($bytes), $name, $minorUnits);
         }
         $text = SourceText::utf8($bytes);
 

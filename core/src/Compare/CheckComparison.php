@@ -66,6 +66,9 @@ final readonly class CheckComparison
         }
         $last = $check->lines[count($check->lines) - 1];
         if (null !== $found->page) {
+            if (null !== $found->page['image'] && $found->page['image'] !== $last['image']) {
+                $differences[] = new Difference('image', 'page', $last['image'] ?? 'none', $found->page['image'], $this->placesWith($check, 'image'));
+            }
             $differences = [...$differences, ...$this->amounts($check, 'page', ['unit price' => $last['unitPrice'], 'total' => $last['total']], ['unit price' => $found->page['unitPrice'], 'total' => $found->page['total']]), ...$this->entries($check, 'page', $last['entries']['page'] ?? [], $found->page['entries'])];
         }
         foreach (self::STAGES as $stage) {

@@ -54,6 +54,16 @@ final class CheckComparisonTest extends TestCase
         self::assertSame([], $this->differences($check, Found::fromArray($found)));
     }
 
+    public function testThePicturesOfThePageAreCompared(): void
+    {
+        $check = $this->sale();
+        $found = $this->asExpected($check)->toArray();
+        self::assertIsArray($found['page']);
+        $found['page']['image'] = 'other.png';
+        $differences = $this->differences($check, Found::fromArray($found));
+        self::assertSame(['page image: none, other.png'], array_map(static fn (Difference $d): string => $d->stage.' '.$d->field.': '.$d->expected.', '.$d->found, $differences));
+    }
+
     /**
      * @return iterable<string, array{string, string|int, string, string}> key of the line, what the shop has, field of the difference, and a place
      */

@@ -105,12 +105,12 @@ function place(at: string): string {
   <section class="draft" aria-label="From a page or a table">
     <h3>From a page or a table</h3>
     <p class="quiet">
-      A saved product page, its address, a table of options or of rows (CSV), or cells from a spreadsheet.
+      A saved product page, its address, a table of options or of rows (CSV, xlsx, ods), or cells pasted from one.
       Several make one setup.
     </p>
     <FilePick
       label="Page or table"
-      accept=".html,.htm,.csv,.tsv,.txt,text/html,text/csv"
+      accept=".html,.htm,.csv,.tsv,.txt,.xlsx,.ods,text/html,text/csv"
       block
       @picked="picked"
       >Pick a page or a table…</FilePick
