@@ -78,9 +78,9 @@ final class PageDoor
             if (null === $this->map->add || null === $this->map->cartLines) {
                 throw new NotTried('How something is added to the cart, or where the cart shows it, was not found.');
             }
-            $this->shopper->quantity($check->quantity[$v]);
-            if ($isLast && !$check->accepted && null !== $check->field && isset($this->shopper->held[$check->field])) {
-                // The page does not even let it be typed.
+            $isHeld = !$this->quantity($check, $v);
+            if ($isLast && !$check->accepted && null !== $check->field && ($isHeld || isset($this->shopper->held[$check->field]))) {
+                // The page does not even let it be typed, or chosen.
                 return [new Found(null, $offered, null, false, [$check->field], []), array_keys($this->unseen)];
             }
             $page = $isLast ? $this->pageSays($check) : $page;
@@ -96,6 +96,26 @@ final class PageDoor
         $stages = $accepted && $check->accepted ? $this->stages($check) : [];
 
         return [new Found(null, $offered, $page, $accepted, $fields, $stages), array_keys($this->unseen)];
+    }
+
+    /**
+     * @return bool false where the page does not offer a quantity that it has to refuse
+     *
+     * @throws NotTried where it does not offer one that it has to take
+     */
+    private function quantity(Check $check, int $visit): bool
+    {
+        try {
+            $this->shopper->quantity($check->quantity[$visit]);
+        } catch (NotTried $e) {
+            if ('quantity' !== $check->field || $check->accepted) {
+                throw $e;
+            }
+
+            return false;
+        }
+
+        return true;
     }
 
     /**
