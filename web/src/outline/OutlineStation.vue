@@ -120,6 +120,13 @@ async function addOption(kind: string): Promise<void> {
   })
 }
 
+/** Grids of hundreds of options at once would be slow to type in; then only the chosen one is open. */
+const MANY_OPTIONS = 60
+function isOpen(index: number): boolean {
+  const place = `/options/${index}`
+  return setup.value.options.length <= MANY_OPTIONS || isWithin(at.value ?? '', place)
+}
+
 function marked(place: string): boolean {
   return markedPlace.value === place
 }
@@ -278,7 +285,7 @@ function marked(place: string): boolean {
             }}<template v-if="o.default === true">, ticked beforehand</template>
           </p>
           <p v-if="o.stages"><span class="quiet">seen at</span> {{ o.stages.join(', ') || 'no stage' }}</p>
-          <ValueGrid v-if="isWriting && PICKED.includes(o.kind)" :option="o" :index="i" />
+          <ValueGrid v-if="isWriting && PICKED.includes(o.kind) && isOpen(i)" :option="o" :index="i" />
           <table v-else-if="o.values?.length" class="plain values">
             <thead>
               <tr>

@@ -115,6 +115,7 @@ onUnmounted(() => {
           ? 'looking at it…'
           : (said ?? (draft.isChanged.value ? '' : 'nothing changed yet'))
       }}</span>
+      <span v-if="!draft.isKept.value" class="unkept">too large to survive a reload: save it</span>
       <v-btn
         variant="flat"
         color="primary"
@@ -165,6 +166,9 @@ button:disabled {
 .said {
   flex: 1;
   min-width: 180px;
+}
+.unkept {
+  color: rgb(var(--v-theme-warning));
 }
 .conflict {
   flex-basis: 100%;

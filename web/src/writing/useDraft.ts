@@ -47,6 +47,8 @@ export interface Draft {
   undo: () => void
   redo: () => void
   discard: () => void
+  /** Whether the draft survives a reload; one that is too large for the browser's store does not. */
+  isKept: Ref<boolean>
   /** Hash of the revision that this was written on. */
   on: Ref<string>
 }
@@ -91,6 +93,7 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
   const ahead = ref<string[]>([])
   const on = ref(desk.value.sha256)
   const isWriting = ref(false)
+  const isKept = ref(true)
   const checked = ref<Checked | null>(null)
   const isChecking = ref(false)
 
@@ -126,8 +129,14 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
   )
   watch(text, (now) => {
     if (saved.value === null) return
-    if (now === saved.value) localStorage.removeItem(keptAt(desk.value.id))
-    else localStorage.setItem(keptAt(desk.value.id), JSON.stringify({ on: on.value, text: now }))
+    try {
+      if (now === saved.value) localStorage.removeItem(keptAt(desk.value.id))
+      else localStorage.setItem(keptAt(desk.value.id), JSON.stringify({ on: on.value, text: now }))
+      isKept.value = true
+    } catch {
+      // Browsers keep some megabytes a site; what is larger lives as long as the page does.
+      isKept.value = false
+    }
   })
   if (readKept(desk.value.id)) void start()
 
@@ -230,6 +239,7 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
 
   const draft: Draft = {
     isWriting,
+    isKept,
     start,
     text,
     document,

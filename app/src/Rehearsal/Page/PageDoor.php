@@ -20,6 +20,7 @@ use Ithrel\Core\Page\Signature;
 use Ithrel\Core\Page\Wording;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 
 /**
@@ -144,21 +145,40 @@ final class PageDoor
         return ['unitPrice' => $said['unitPrice'], 'total' => $said['total'], 'entries' => $line['entries']['page'] ?? [], 'image' => $said['image']];
     }
 
-    /** Whether what was sent past the page stands in the cart. */
+    /** Whether what was sent past the page stands in the cart or at the checkout, as the option that it was sent for carries it. */
     private function carries(Check $check): bool
     {
-        foreach ($this->setup->options as $option) {
-            foreach ($option->values as $value) {
-                $label = Kind::Flag === $option->kind ? $option->label : Wording::withoutCharge($value->label);
-                foreach (in_array($value->at, $check->places, true) ? $this->mainLines($this->map->cartLines, $this->pilot->page()) : [] as $line) {
-                    if (str_contains($line->text(), $label)) {
-                        return true;
-                    }
-                }
+        $option = null === $check->field ? null : $this->setup->option($check->field);
+        // Straight to the checkout there is no cart to look at.
+        $places = 'express' === $check->route ? $this->map->checkoutLines : $this->map->cartLines;
+        $words = null === $option ? [] : $this->words($option, $check->sent[$option->code] ?? null);
+        foreach ([] === $words ? [] : $this->mainLines($places, $this->pilot->page()) as $line) {
+            $text = $line->text();
+            if ([] === array_filter($words, static fn (string $word): bool => !str_contains($text, $word))) {
+                return true;
             }
         }
 
         return false;
+    }
+
+    /**
+     * @return list<string> how an answer reads on a cart
+     */
+    private function words(Option $option, mixed $answer): array
+    {
+        if (Kind::Flag === $option->kind) {
+            return true === $answer ? [$option->label] : [];
+        }
+        $words = [];
+        foreach (is_array($answer) ? $answer : [$answer] as $each) {
+            $word = is_array($each) ? $each['name'] ?? null : $each;
+            if (is_string($word) && '' !== $word) {
+                $words[] = $option->kind->isChoice() ? Wording::withoutCharge($option->value($word)->label ?? $word) : $word;
+            }
+        }
+
+        return $words;
     }
 
     /**
