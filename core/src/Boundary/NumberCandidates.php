@@ -77,12 +77,20 @@ final readonly class NumberCandidates
         $places = $this->limits->decimals;
         $from = $least ?? $base;
         if (null !== $places) {
-            $to->edge('decimals', sprintf('%d decimals, one too many', $places + 1), Amount::plain($from->plus(BigDecimal::ofUnscaledValue(1, $places + 1))));
-            $to->add('the most decimals', (string) $from->plus(BigDecimal::ofUnscaledValue(1, max(0, $places)))->toScale(max($places, $from->getScale())));
+            $to->edge('decimals', sprintf('%d decimals, one too many', $places + 1), Amount::plain($this->beside($from, BigDecimal::ofUnscaledValue(1, $places + 1))));
+            $to->add('the most decimals', (string) $this->beside($from, BigDecimal::ofUnscaledValue(1, max(0, $places)))->toScale(max($places, $from->getScale())));
             $to->edge('decimals', 'more decimals, all of them 0', $from->toScale(max($places + 1, $from->getScale())).'');
         } elseif (null === $step) {
             $to->add('many decimals', Amount::plain($from->plus('0.12345')));
         }
+    }
+
+    /** A little more, or a little less where more would be beyond the most, so that the decimals alone decide. */
+    private function beside(BigDecimal $number, BigDecimal $little): BigDecimal
+    {
+        $more = $number->plus($little);
+
+        return null !== $this->limits->max && $more->isGreaterThan($this->limits->max) ? $number->minus($little) : $more;
     }
 
     private function signs(Candidates $to): void

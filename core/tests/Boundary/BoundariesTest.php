@@ -192,4 +192,11 @@ final class BoundariesTest extends TestCase
 
         return $verdicts;
     }
+
+    public function testDecimalsAloneDecideWhereTheMostIsWhereTheyBegin(): void
+    {
+        $sheets = [...(new Boundaries(Documents::reach(['options' => [['code' => 'n', 'label' => 'N', 'kind' => 'number', 'max' => '-3', 'decimals' => 2]]])))->sheets(['n'])];
+        $rows = array_column(array_map(static fn (BoundaryRow $row): array => $row->toArray(), $sheets[0]->rows), null, 'about');
+        self::assertSame(['-3.001', 'refused', 'input.decimals'], [$rows['3 decimals, one too many']['answer'], $rows['3 decimals, one too many']['expected'], $rows['3 decimals, one too many']['problem']]);
+    }
 }
