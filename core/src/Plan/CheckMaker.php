@@ -16,6 +16,7 @@ use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Price\LedgerEntry;
 use Ithrel\Core\Price\Workings;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\QuantityRule;
@@ -44,6 +45,9 @@ final class CheckMaker
 
     /** @var list<State> complete and selectable, one for each combination of the cover */
     public array $states = [];
+
+    /** @var array<string, array{State, Option, non-empty-list<int>|Input|null, State}|null> by place: more than one rule asks */
+    private array $switches = [];
 
     private readonly Appraiser $appraiser;
     private readonly AppraisalText $form;
@@ -88,6 +92,24 @@ final class CheckMaker
     public function isSettled(State $state): bool
     {
         return $this->page->drop($state)->key() === $state->key();
+    }
+
+    /**
+     * How an answer is given and taken away again by what its condition asks; of the states as they are when it is first asked.
+     *
+     * @param int|null $value one value of the option; null: any answer
+     *
+     * @return array{State, Option, non-empty-list<int>|Input|null, State}|null as SwitchBack::of()
+     */
+    public function switchBack(Option $option, ?int $value, Condition $condition): ?array
+    {
+        $place = $condition->at();
+        if (!array_key_exists($place, $this->switches)) {
+            $find = new SwitchBack($this->reach, $this->steps, $this->filled, $this->states, $this->samples, $this->isSale(...));
+            $this->switches[$place] = $find->of($option, $value, $condition);
+        }
+
+        return $this->switches[$place];
     }
 
     /** The choices of a state with its inputs filled anew, where that can be. */

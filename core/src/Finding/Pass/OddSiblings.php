@@ -86,34 +86,48 @@ final class OddSiblings implements Pass
      */
     private function lists(array $options): iterable
     {
-        $lists = [];
+        $lists = $groups = [];
         foreach ($options as $option) {
             $labels = array_map(static fn (Value $v): string => mb_strtolower(trim($v->label)), self::offered($option));
             if ($option->kind->isPick() && count($labels) >= self::FEWEST) {
                 sort($labels);
                 $lists[$option->index] = array_values(array_unique($labels));
+                $groups[implode("\n", $lists[$option->index])][] = $option->index;
             }
         }
-        // How many lists are the same to the letter.
-        $same = array_count_values(array_map(static fn (array $labels): string => implode("\n", $labels), $lists));
         $told = [];
-        foreach ($lists as $long => $more) {
-            foreach ($lists as $short => $less) {
-                if (count($more) !== count($less) + 1 || [] !== array_diff($less, $more)) {
+        foreach ($groups as $long) {
+            $more = $lists[$long[0]];
+            foreach ($more as $n => $missing) {
+                // Without one of its values, is it a list that others have?
+                $short = $groups[implode("\n", array_diff_key($more, [$n => true]))] ?? null;
+                if (null === $short) {
                     continue;
                 }
                 // What is rarer is odd; of two, the one that lacks something.
-                $odd = $same[implode("\n", $more)] < $same[implode("\n", $less)] ? $long : $short;
-                if (isset($told[$odd])) {
-                    continue;
+                $isLong = count($long) < count($short);
+                foreach ($isLong ? $long : $short as $odd) {
+                    if (!isset($told[$odd])) {
+                        $told[$odd] = self::listFinding($options[$odd], $options[$isLong ? $short[0] : $long[0]], $isLong, $missing, count($more));
+                    }
                 }
-                $told[$odd] = true;
-                $other = $odd === $long ? $short : $long;
-                $missing = array_values(array_diff($more, $less))[0];
-                $label = array_values(array_filter(self::offered($options[$long]), static fn (Value $v): bool => mb_strtolower(trim($v->label)) === $missing))[0]->label;
-                yield new Finding('sibling.odd', Severity::Warning, $options[$odd]->at.'/values', sprintf($odd === $long ? '%s offers "%s", which %s does not; the rest of the two lists is the same (%d beside %d).' : '%s does not offer "%s", which %s does; the rest of the two lists is the same (%d beside %d).', $options[$odd]->name(), $label, $options[$other]->name(), count($lists[$odd]), count($lists[$other])), ['option' => $options[$odd]->code, 'beside' => $options[$other]->code, 'value' => $label]);
             }
         }
+        ksort($told);
+        yield from array_values($told);
+    }
+
+    /**
+     * @param bool   $isLong whether it is odd for one value more than the other has
+     * @param string $label  of the value, in small letters
+     * @param int    $longer how many the longer list has
+     */
+    private static function listFinding(Option $odd, Option $other, bool $isLong, string $label, int $longer): Finding
+    {
+        $named = array_values(array_filter(self::offered($isLong ? $odd : $other), static fn (Value $v): bool => mb_strtolower(trim($v->label)) === $label))[0]->label;
+        $words = sprintf($isLong ? '%s offers "%s", which %s does not' : '%s does not offer "%s", which %s does', $odd->name(), $named, $other->name());
+
+        return new Finding('sibling.odd', Severity::Warning, $odd->at.'/values', sprintf('%s; the rest of the two lists is the same (%d beside %d).', $words, $isLong ? $longer : $longer - 1, $isLong ? $longer - 1 : $longer), ['option' => $odd->code, 'beside' => $other->code, 'value' => $named]);
     }
 
     /**

@@ -7,7 +7,6 @@ namespace Ithrel\Core\Plan\Rule;
 use Ithrel\Core\Plan\CheckMaker;
 use Ithrel\Core\Plan\Purpose;
 use Ithrel\Core\Plan\Rule;
-use Ithrel\Core\Plan\SwitchBack;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 
@@ -23,11 +22,10 @@ final class HiddenAndShown implements Rule
 
     public function checks(CheckMaker $maker): iterable
     {
-        $find = new SwitchBack($maker->reach, $maker->steps, $maker->filled, $maker->states, $maker->samples, $maker->isSale(...));
         $count = 0;
         foreach ($maker->reach->setup->options as $option) {
             if (null !== $option->shownWhen && Kind::Note !== $option->kind && ++$count <= CheckMaker::MOST_OF_A_KIND) {
-                yield from $this->again($maker, $find, $option);
+                yield from $this->again($maker, $option);
             }
         }
     }
@@ -35,9 +33,9 @@ final class HiddenAndShown implements Rule
     /**
      * @return iterable<\Ithrel\Core\Plan\Check>
      */
-    private function again(CheckMaker $maker, SwitchBack $find, Option $option): iterable
+    private function again(CheckMaker $maker, Option $option): iterable
     {
-        $found = null === $option->shownWhen ? null : $find->of($option, null, $option->shownWhen);
+        $found = null === $option->shownWhen ? null : $maker->switchBack($option, null, $option->shownWhen);
         if (null === $found) {
             return;
         }

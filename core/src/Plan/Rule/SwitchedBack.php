@@ -8,7 +8,6 @@ use Ithrel\Core\Answer\State;
 use Ithrel\Core\Plan\CheckMaker;
 use Ithrel\Core\Plan\Purpose;
 use Ithrel\Core\Plan\Rule;
-use Ithrel\Core\Plan\SwitchBack;
 use Ithrel\Core\Setup\Kind;
 
 /**
@@ -26,20 +25,19 @@ final class SwitchedBack implements Rule
 
     public function checks(CheckMaker $maker): iterable
     {
-        $find = new SwitchBack($maker->reach, $maker->steps, $maker->filled, $maker->states, $maker->samples, $maker->isSale(...));
         foreach ($maker->reach->setup->options as $option) {
             if (Kind::Note === $option->kind) {
                 continue;
             }
             if (null !== $option->shownWhen) {
                 $places = [$option->at.'/shownWhen', ...(null === $option->charge ? [] : [$option->charge->at])];
-                yield from $this->both($maker, $option->name(), [$option->code, null, false], $places, $find->of($option, null, $option->shownWhen));
+                yield from $this->both($maker, $option->name(), [$option->code, null, false], $places, $maker->switchBack($option, null, $option->shownWhen));
             }
             $count = 0;
             foreach ($option->values as $value) {
                 if (null !== $value->allowedWhen && ++$count <= self::VALUES) {
                     $places = [$value->at.'/allowedWhen', ...(null === $value->charge ? [] : [$value->charge->at])];
-                    yield from $this->both($maker, $maker->name($option, $value->index), [$option->code, $value->code, false], $places, $find->of($option, $value->index, $value->allowedWhen));
+                    yield from $this->both($maker, $maker->name($option, $value->index), [$option->code, $value->code, false], $places, $maker->switchBack($option, $value->index, $value->allowedWhen));
                 }
             }
         }
