@@ -63,6 +63,7 @@ const accept = useMutation({
 }
 input {
   border: 1px solid var(--paper-line);
+  background: rgb(var(--v-theme-surface));
   padding: 1px 6px;
   color: inherit;
 }

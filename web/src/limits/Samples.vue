@@ -51,6 +51,7 @@ const give = useMutation({
 }
 input {
   border: 1px solid var(--paper-line);
+  background: rgb(var(--v-theme-surface));
   padding: 1px 6px;
   color: inherit;
 }

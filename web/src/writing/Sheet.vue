@@ -221,6 +221,7 @@ legend {
 textarea {
   width: 100%;
   border: 1px solid var(--paper-line);
+  background: rgb(var(--v-theme-surface));
   font-family: ui-monospace, 'DejaVu Sans Mono', monospace;
   font-size: 11.5px;
   color: inherit;

@@ -70,6 +70,7 @@ function takeMany(): void {
 textarea {
   width: 100%;
   border: 1px solid var(--paper-line);
+  background: rgb(var(--v-theme-surface));
   color: inherit;
   padding: 2px 6px;
 }
