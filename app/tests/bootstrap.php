@@ -4,13 +4,15 @@ declare(strict_types=1);
 
 require dirname(__DIR__, 2).'/vendor/autoload.php';
 
-// Tests have a place and a database of their own, made anew by the migrations for each run.
-$var = dirname(__DIR__, 2).'/var/test';
+// Each suite has a place and a database of its own, made anew by the migrations for each run: suites run side by side.
+$at = array_search('--testsuite', $argv ?? [], true);
+$suite = is_int($at) ? (string) preg_replace('/[^a-z]/', '', $argv[$at + 1] ?? '') : 'all';
+$var = dirname(__DIR__, 2).'/var/test/'.$suite;
 putenv('ITHREL_VAR='.$var);
 putenv('ITHREL_DATABASE='.$var.'/test.sqlite');
 $_SERVER['ITHREL_VAR'] = $_ENV['ITHREL_VAR'] = $var;
 $_SERVER['ITHREL_DATABASE'] = $_ENV['ITHREL_DATABASE'] = $var.'/test.sqlite';
-if (in_array('--testsuite', $argv ?? [], true) && in_array('core', $argv ?? [], true)) {
+if ('core' === $suite) {
     return;
 }
 if (!is_dir($var)) {

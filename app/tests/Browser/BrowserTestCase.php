@@ -40,7 +40,7 @@ abstract class BrowserTestCase extends TestCase
         mkdir($folder.'/profile', 0o700, true);
         register_shutdown_function(self::end(...), $folder);
         $port = Processes::freePort();
-        self::$groups[] = Processes::serve(sprintf('ITHREL_VAR=%s ITHREL_TODAY=2026-11-24 exec %s/ithrel demo --port=%d --shop-port=%d', escapeshellarg($folder), escapeshellarg(dirname(__DIR__, 3)), $port, Processes::freePort()), $port, $folder.'/demo.log');
+        self::$groups[] = Processes::serve(sprintf('ITHREL_VAR=%1$s ITHREL_DATABASE=%1$s/ithrel.sqlite ITHREL_TODAY=2026-11-24 exec %2$s/ithrel demo --port=%3$d --shop-port=%4$d', escapeshellarg($folder), escapeshellarg(dirname(__DIR__, 3)), $port, Processes::freePort()), $port, $folder.'/demo.log');
         self::$address = 'http://127.0.0.1:'.$port;
         $driver = Processes::freePort();
         self::$groups[] = Processes::serve('exec chromedriver --port='.$driver, $driver, $folder.'/driver.log');
