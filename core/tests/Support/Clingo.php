@@ -16,6 +16,14 @@ use Ithrel\Core\Setup\Setup;
  */
 final class Clingo
 {
+    private static ?string $folder = null;
+
+    /** @var array{resource, resource} to the shell that starts solvers, and from it */
+    private static array $pipes;
+
+    /** @var resource it ends when this is let go of */
+    private static mixed $process;
+
     /** @var list<string> */
     private array $rules = [];
     private int $conditions = 0;
@@ -143,20 +151,38 @@ final class Clingo
     }
 
     /**
+     * Solvers are started by a small process that is started once: a copy of this one, as each start makes, takes longer than
+     * the solving.
+     *
      * @param list<string> $arguments
      */
     private static function solve(string $program, array $arguments): string
     {
-        $process = proc_open(['/usr/bin/clingo', ...$arguments], [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes);
-        if (!is_resource($process)) {
+        $file = self::$folder ?? self::start();
+        file_put_contents($file.'/program', $program);
+        fwrite(self::$pipes[0], implode(' ', $arguments)."\n");
+        if ("done\n" !== fgets(self::$pipes[1])) {
             throw new \RuntimeException('clingo does not start.');
         }
-        fwrite($pipes[0], $program);
-        fclose($pipes[0]);
-        $out = (string) stream_get_contents($pipes[1]).(string) stream_get_contents($pipes[2]);
-        proc_close($process);
 
-        return $out;
+        return (string) file_get_contents($file.'/answer');
+    }
+
+    /**
+     * @return string a folder for what goes to the solver and comes back
+     */
+    private static function start(): string
+    {
+        self::$folder = sys_get_temp_dir().'/ithrel-clingo-'.bin2hex(random_bytes(6));
+        mkdir(self::$folder, 0o700);
+        $loop = 'while read -r arguments; do /usr/bin/clingo $arguments <program >answer 2>&1; echo done; done; rm -rf "$PWD"';
+        $process = proc_open(['bash', '-c', $loop], [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes, self::$folder);
+        if (!is_resource($process)) {
+            throw new \RuntimeException('No shell starts.');
+        }
+        [self::$process, self::$pipes] = [$process, [$pipes[0], $pipes[1]]];
+
+        return self::$folder;
     }
 
     private function program(): string
