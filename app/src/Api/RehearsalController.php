@@ -9,6 +9,7 @@ use Ithrel\App\Api\Dto\SheetText;
 use Ithrel\App\Api\Dto\ShopFault;
 use Ithrel\App\Api\Dto\ShopPage;
 use Ithrel\App\Api\Dto\ShopView;
+use Ithrel\App\Rehearsal\ItemPages;
 use Ithrel\App\Rehearsal\JUnitFile;
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\App\Rehearsal\Plans;
@@ -33,7 +34,7 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class RehearsalController
 {
-    public function __construct(private Shelf $shelf, private Rehearsals $rehearsals, private RehearsalViews $views, private ShopSettings $shops, private Plans $plans)
+    public function __construct(private Shelf $shelf, private Rehearsals $rehearsals, private RehearsalViews $views, private ShopSettings $shops, private Plans $plans, private ItemPages $pages)
     {
     }
 
@@ -72,6 +73,14 @@ final readonly class RehearsalController
     {
         $setup = $this->shelf->get($id);
         $revision = $setup->latest();
+        if (null !== $new->page) {
+            $mapped = $this->pages->get($new->page);
+            if ($mapped->setup() !== $setup || null === $mapped->map()) {
+                throw UnreadableDocument::at('/page', 'This is no page of the setup that is mapped.');
+            }
+
+            return new JsonResponse($this->views->short($this->rehearsals->begin($setup, $revision, $this->shops->page($mapped->address()), [], Shelf::today(), $mapped)), Response::HTTP_CREATED);
+        }
         $page = trim($new->address);
         if ('' === $page) {
             $page = $this->shops->withFaults($this->published($revision), $new->faults);

@@ -6,14 +6,17 @@ namespace Ithrel\App\Api;
 
 use Ithrel\App\Api\Dto\CheckCell;
 use Ithrel\App\Api\Dto\CheckDifference;
+use Ithrel\App\Api\Dto\CheckPicture;
 use Ithrel\App\Api\Dto\CheckRow;
 use Ithrel\App\Api\Dto\CheckView;
+use Ithrel\App\Api\Dto\DifferingSpot;
 use Ithrel\App\Api\Dto\HandCheck;
 use Ithrel\App\Api\Dto\HandSheetView;
 use Ithrel\App\Api\Dto\LikelyPlace;
 use Ithrel\App\Api\Dto\PlaceView;
 use Ithrel\App\Api\Dto\RehearsalView;
 use Ithrel\App\Rehearsal\Rehearsals;
+use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\App\Store\Shelf;
@@ -55,12 +58,13 @@ final readonly class RehearsalViews
                 $differing[$kept->number()] = $kept->differences();
             }
         }
+        $unseen = null === $rehearsal->page() ? [] : TriedCheck::unseenByAll(array_map(TriedCheck::of(...), $this->rehearsals->checks($rehearsal)));
         if ([] === $differing) {
-            return $this->view($rehearsal, []);
+            return $this->view($rehearsal, [], $unseen);
         }
         $words = new PlaceWords($this->setup($rehearsal));
 
-        return $this->view($rehearsal, array_map(static fn (array $l): LikelyPlace => new LikelyPlace($l['at'], $words->of($l['at']), $l['checks'], count($l['checks'])), LikelyPlaces::of($tried, $differing)));
+        return $this->view($rehearsal, array_map(static fn (array $l): LikelyPlace => new LikelyPlace($l['at'], $words->of($l['at']), $l['checks'], count($l['checks'])), LikelyPlaces::of($tried, $differing)), $unseen);
     }
 
     /**
@@ -81,7 +85,44 @@ final readonly class RehearsalViews
             $places[$at] = new PlaceView($at, $words->of($at));
         }
 
-        return new CheckView($this->row($kept), HandSheet::steps($setup, $check), array_map($this->cell(...), Cells::of($check, $kept->found())), array_slice(array_values($places), 0, 8), $check->route, $kept->milliseconds());
+        $cells = array_map(static fn (Cell $c): Cell => self::isUnseen($c, $kept->unseen()) ? new Cell($c->stage, $c->line, $c->what, $c->expected, null) : $c, Cells::of($check, $kept->found()));
+
+        return new CheckView($this->row($kept), HandSheet::steps($setup, $check), array_map($this->cell(...), $cells), array_slice(array_values($places), 0, 8), $check->route, $kept->milliseconds(), array_map(self::unseenWords(...), $kept->unseen()), self::pictures($kept));
+    }
+
+    /**
+     * What was not looked at stands as expected among what was found; it is shown as what it is.
+     *
+     * @param list<string> $unseen
+     */
+    private static function isUnseen(Cell $cell, array $unseen): bool
+    {
+        $what = str_starts_with($cell->what, Cell::ENTRY) ? 'entries' : lcfirst(str_replace(' ', '', ucwords(strtolower($cell->what))));
+        foreach ($unseen as $each) {
+            [$stage, $field] = [...explode(' ', $each, 2), ''];
+            if ($stage === $cell->stage && ('' === $field || lcfirst(str_replace(' ', '', ucwords(strtolower((string) preg_replace('/([A-Z])/', ' $1', $field))))) === $what)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** "cart unitPrice" as one reads it. */
+    private static function unseenWords(string $unseen): string
+    {
+        return strtolower((string) preg_replace('/([A-Z])/', ' $1', $unseen));
+    }
+
+    /**
+     * @return list<CheckPicture>
+     */
+    private static function pictures(RehearsalCheck $kept): array
+    {
+        /** @var list<array{stage: string, file: string, width: int, height: int, spots: list<array{words: string, box: list<int>}>}> $pictures */
+        $pictures = $kept->pictures();
+
+        return array_map(static fn (array $p): CheckPicture => new CheckPicture($p['stage'], sprintf('/api/pictures/%s/%s', $kept->rehearsal()->id(), $p['file']), $p['width'], $p['height'], array_map(static fn (array $s): DifferingSpot => new DifferingSpot($s['words'], $s['box']), $p['spots'])), $pictures);
     }
 
     public function hand(Setup $setup, Plan $plan): HandSheetView
@@ -113,7 +154,7 @@ final readonly class RehearsalViews
     {
         $check = $kept->check();
 
-        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), self::expected($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), self::stages($check), $kept->reason());
+        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), self::expected($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), array_values(array_diff(self::stages($check), $kept->unseen())), $kept->reason());
     }
 
     /** In a few words. */
@@ -150,8 +191,9 @@ final readonly class RehearsalViews
 
     /**
      * @param list<LikelyPlace> $likely
+     * @param list<string>      $unseen what no check looked at
      */
-    private function view(Rehearsal $rehearsal, array $likely): RehearsalView
+    private function view(Rehearsal $rehearsal, array $likely, array $unseen = []): RehearsalView
     {
         $tally = $this->rehearsals->tally($rehearsal);
         $revision = $rehearsal->revision();
@@ -181,6 +223,8 @@ final readonly class RehearsalViews
             $rehearsal->cover()['combinations'],
             $rehearsal->leftOut(),
             $likely,
+            $rehearsal->page(),
+            array_map(self::unseenWords(...), $unseen),
         );
     }
 }

@@ -21,7 +21,10 @@ final class Pilot
 
     private ?PageSnapshot $last = null;
 
-    public function __construct(private readonly Driver $driver)
+    /**
+     * @param (\Closure(): void)|null $beat called before each look, so that who waits knows that it goes on
+     */
+    public function __construct(private readonly Driver $driver, private readonly ?\Closure $beat = null)
     {
     }
 
@@ -55,6 +58,7 @@ final class Pilot
     {
         $start = hrtime(true);
         $before = null;
+        ($this->beat ?? static fn () => null)();
         while (true) {
             $seconds = (hrtime(true) - $start) / 1e9;
             if ($seconds > self::MOST_SECONDS) {
@@ -174,6 +178,19 @@ final class Pilot
     public function picture(): string
     {
         return $this->driver->picture();
+    }
+
+    /** The whole page as it is now, as far down as pictures go, and where on it each element stands. */
+    public function photograph(): Photograph
+    {
+        $metrics = $this->driver->tell('Page.getLayoutMetrics')['cssContentSize'] ?? [];
+        $size = static fn (string $key): int => is_array($metrics) && is_numeric($metrics[$key] ?? null) ? (int) ceil((float) $metrics[$key]) : 0;
+        $width = min(max($size('width'), 1), Photograph::MOST_WIDTH);
+        $height = min(max($size('height'), 1), Photograph::MOST_HEIGHT);
+        $shot = $this->driver->tell('Page.captureScreenshot', ['format' => 'jpeg', 'quality' => 72, 'captureBeyondViewport' => true, 'clip' => ['x' => 0, 'y' => 0, 'width' => $width, 'height' => $height, 'scale' => 1]]);
+        $jpeg = is_string($shot['data'] ?? null) ? (string) base64_decode($shot['data'], true) : '';
+
+        return Photograph::of($jpeg, $width, $height, $this->driver->tell('DOMSnapshot.captureSnapshot', ['computedStyles' => []]));
     }
 
     /** A press and release in the middle of an element; false where something else lies there, or it has no place. */

@@ -222,10 +222,9 @@ final class RehearseCommand extends Command
      */
     private static function hosts(string $page, array $more): array
     {
-        $host = parse_url($page, PHP_URL_HOST);
-        $port = parse_url($page, PHP_URL_PORT);
+        $host = ShopAddress::hostOf($page);
 
-        return [...(is_string($host) ? [strtolower($host).(is_int($port) ? ':'.$port : '')] : []), ...$more];
+        return [...('' === $host ? [] : [$host]), ...$more];
     }
 
     private static function hash(Plan $plan): string

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Ithrel\App\Gate;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Ithrel\App\Rehearsal\ItemPages;
 use Ithrel\App\Rehearsal\Plans;
 use Ithrel\App\Rehearsal\Rehearsals;
+use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\AcceptedItem;
 use Ithrel\App\Store\LimitNotes;
 use Ithrel\App\Store\Rehearsal;
@@ -22,6 +24,7 @@ use Ithrel\Core\Gate\Acceptance;
 use Ithrel\Core\Gate\Gate;
 use Ithrel\Core\Gate\Run;
 use Ithrel\Core\Plan\Plan;
+use Ithrel\Core\Scope\Ceilings;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /**
@@ -32,7 +35,7 @@ final readonly class SetupGate
     /** Rehearsals looked at, the last ones; an earlier one has little to say. */
     private const MOST_RUNS = 5;
 
-    public function __construct(private Shelf $shelf, private Reports $reports, private Plans $plans, private Rehearsals $rehearsals, private LimitNotes $notes, private EntityManagerInterface $entities)
+    public function __construct(private Shelf $shelf, private Reports $reports, private Plans $plans, private Rehearsals $rehearsals, private LimitNotes $notes, private ItemPages $pages, private EntityManagerInterface $entities)
     {
     }
 
@@ -49,10 +52,14 @@ final readonly class SetupGate
         $reach = $this->shelf->reach($revision);
         $plan = $this->plans->of($revision, Shelf::today());
         $findings = array_map(static fn (array $f): Finding => new Finding($f['code'], Severity::from($f['severity']), $f['at'], $f['message'], $f['detail']), $report['findings']);
+        $ceilings = $this->ceilings($stored);
+        foreach ($ceilings as $each) {
+            array_push($findings, ...$each->findings($reach->setup));
+        }
         $ticks = $this->notes->seen($stored);
         $ticked = [] === $ticks ? null : TickedSheets::of((new Boundaries($reach, $this->notes->samples($stored)))->sheets(), $ticks);
 
-        return Gate::of($revision->document(), $reach->setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), $this->acceptances($stored), $ticked);
+        return Gate::of($revision->document(), $reach->setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), $this->acceptances($stored), $ticked, [] === $ceilings ? [] : ['ceilings']);
     }
 
     /**
@@ -97,6 +104,24 @@ final readonly class SetupGate
     }
 
     /**
+     * How much the shops take in which it has a page, as far as that was said.
+     *
+     * @return list<Ceilings>
+     */
+    private function ceilings(StoredSetup $stored): array
+    {
+        $ceilings = [];
+        foreach ($this->pages->of($stored) as $page) {
+            $shop = $page->shop();
+            if ([] !== $shop->ceilings()) {
+                $ceilings[$shop->id()] = Ceilings::read(json_encode(['ithrel' => 'shop/1', 'name' => $shop->name(), 'ceilings' => $shop->ceilings()], JSON_THROW_ON_ERROR));
+            }
+        }
+
+        return array_values($ceilings);
+    }
+
+    /**
      * @return list<Acceptance>
      */
     private function acceptances(StoredSetup $stored): array
@@ -122,12 +147,13 @@ final readonly class SetupGate
         $runs = [];
         foreach (array_reverse($last) as $rehearsal) {
             $tried = [];
-            foreach ($this->rehearsals->checks($rehearsal) as $check) {
+            $checks = $this->rehearsals->checks($rehearsal);
+            foreach ($checks as $check) {
                 if (!in_array($check->verdict(), [RehearsalCheck::WAITING, RehearsalCheck::NOT_TRIED], true)) {
                     $tried[] = [$check->check(), $check->verdict(), $check->differences(), $check->reason()];
                 }
             }
-            $runs[] = Run::of($rehearsal->address() ?? 'By hand', $rehearsal->revision()->sha256(), $rehearsal->isOfLatest(), $rehearsal->createdAt()->format('Y-m-d H:i'), $tried, $plan);
+            $runs[] = Run::of($rehearsal->address() ?? 'By hand', $rehearsal->revision()->sha256(), $rehearsal->isOfLatest(), $rehearsal->createdAt()->format('Y-m-d H:i'), $tried, $plan, TriedCheck::unseenByAll(array_map(TriedCheck::of(...), $checks)));
         }
 
         return $runs;

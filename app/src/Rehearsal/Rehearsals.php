@@ -10,6 +10,7 @@ use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 use Ithrel\App\Queue\Job;
 use Ithrel\App\Queue\WorkQueue;
+use Ithrel\App\Store\ItemPage;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\App\Store\RehearsalState;
@@ -34,11 +35,15 @@ final readonly class Rehearsals
     }
 
     /**
-     * @param list<string> $faults that the rehearsal shop was told to have
+     * @param list<string>  $faults that the rehearsal shop was told to have
+     * @param ItemPage|null $page   where it is tried in a browser; null: over the shop interface
      */
-    public function begin(StoredSetup $setup, Revision $revision, ShopAddress $address, array $faults, string $today): Rehearsal
+    public function begin(StoredSetup $setup, Revision $revision, ShopAddress $address, array $faults, string $today, ?ItemPage $page = null): Rehearsal
     {
         $rehearsal = new Rehearsal($setup, $revision->number(), $address->page, $faults, $today, new \DateTimeImmutable());
+        if (null !== $page) {
+            $rehearsal->onPage($page);
+        }
         $this->entities->persist($rehearsal);
         $this->entities->flush();
         $this->queue->put($rehearsal->id(), [Job::PLAN]);
@@ -146,17 +151,29 @@ final readonly class Rehearsals
     /**
      * The result of a check, final unless it has one already.
      *
-     * @param list<Difference> $differences
+     * @param list<Difference>           $differences
+     * @param list<string>               $unseen      what was not looked at
+     * @param list<array<string, mixed>> $pictures    as Camera keeps them
      */
-    public function found(Rehearsal $rehearsal, int $number, Found $found, array $differences, int $milliseconds): void
+    public function found(Rehearsal $rehearsal, int $number, Found $found, array $differences, int $milliseconds, array $unseen = [], array $pictures = []): void
     {
-        $this->set($rehearsal, $number, [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, $found, $differences, null, $milliseconds);
+        $this->set($rehearsal, $number, [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, $found, $differences, null, $milliseconds, $unseen, $pictures);
         $this->endWhereDone($rehearsal);
     }
 
-    public function noAnswer(Rehearsal $rehearsal, int $number, string $reason, int $milliseconds): void
+    /**
+     * @param list<array<string, mixed>> $pictures
+     */
+    public function noAnswer(Rehearsal $rehearsal, int $number, string $reason, int $milliseconds, array $pictures = []): void
     {
-        $this->set($rehearsal, $number, RehearsalCheck::NO_ANSWER, null, [], $reason, $milliseconds);
+        $this->set($rehearsal, $number, RehearsalCheck::NO_ANSWER, null, [], $reason, $milliseconds, [], $pictures);
+        $this->endWhereDone($rehearsal);
+    }
+
+    /** The page has no way to try it. */
+    public function notTried(Rehearsal $rehearsal, int $number, string $reason): void
+    {
+        $this->set($rehearsal, $number, RehearsalCheck::NOT_TRIED, null, [], $reason, 0);
         $this->endWhereDone($rehearsal);
     }
 
@@ -211,12 +228,14 @@ final readonly class Rehearsals
     }
 
     /**
-     * @param list<Difference> $differences
+     * @param list<Difference>           $differences
+     * @param list<string>               $unseen
+     * @param list<array<string, mixed>> $pictures
      */
-    private function set(Rehearsal $rehearsal, int $number, string $verdict, ?Found $found, array $differences, ?string $reason, int $milliseconds): void
+    private function set(Rehearsal $rehearsal, int $number, string $verdict, ?Found $found, array $differences, ?string $reason, int $milliseconds, array $unseen = [], array $pictures = []): void
     {
-        $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, found = ?, differences = ?, reason = ?, milliseconds = ? WHERE rehearsal_id = ? AND number = ? AND verdict = ?', [
-            $verdict, null === $found ? null : json_encode($found->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), json_encode(array_map(static fn (Difference $d): array => $d->toArray(), $differences), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), $reason, $milliseconds,
+        $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, found = ?, differences = ?, reason = ?, milliseconds = ?, unseen = ?, pictures = ? WHERE rehearsal_id = ? AND number = ? AND verdict = ?', [
+            $verdict, null === $found ? null : json_encode($found->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), json_encode(array_map(static fn (Difference $d): array => $d->toArray(), $differences), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), $reason, $milliseconds, json_encode($unseen, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), json_encode($pictures, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE),
             $rehearsal->id(), $number, RehearsalCheck::WAITING,
         ]);
     }

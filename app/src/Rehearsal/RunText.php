@@ -71,9 +71,7 @@ final readonly class RunText
      */
     public function unseen(): array
     {
-        $all = array_map(static fn (TriedCheck $t): array => $t->unseen, array_values(array_filter($this->checks, static fn (TriedCheck $t): bool => in_array($t->verdict, [RehearsalCheck::AGREES, RehearsalCheck::DIFFERS], true) && $t->check->accepted && [] !== $t->unseen)));
-
-        return [] === $all ? [] : array_values(array_intersect(...$all));
+        return TriedCheck::unseenByAll($this->checks);
     }
 
     public function csv(): string

@@ -36,6 +36,15 @@ final readonly class ShopAddress
         return $address;
     }
 
+    /** The host of an address, with its port where it names one; "" where it has none. */
+    public static function hostOf(string $page): string
+    {
+        $host = parse_url(trim($page), PHP_URL_HOST);
+        $port = parse_url(trim($page), PHP_URL_PORT);
+
+        return is_string($host) ? strtolower($host).(is_int($port) ? ':'.$port : '') : '';
+    }
+
     /**
      * A link or redirect that was found at one address, as a full address.
      *

@@ -37,6 +37,19 @@ final readonly class ShopSettings
         return ShopAddress::of($page, $hosts);
     }
 
+    /**
+     * The page of an item that a browser visits: the tester names its host by giving the address, unless a setting says which
+     * hosts may be asked at all.
+     *
+     * @param list<string> $hosts further hosts of that shop
+     *
+     * @throws UnreadableDocument
+     */
+    public function page(string $page, array $hosts = []): ShopAddress
+    {
+        return '' === trim($this->hosts) ? ShopAddress::of($page, [ShopAddress::hostOf($page), ...$hosts]) : $this->address($page);
+    }
+
     public function door(ShopAddress $address, ?string $sha256): ShopDoor
     {
         // One answer, twice as long at the most, has to fit into the time for which a worker holds its job.

@@ -26,6 +26,33 @@ final readonly class TriedCheck
 
     public static function of(RehearsalCheck $kept): self
     {
-        return new self($kept->check(), $kept->verdict(), $kept->differences(), $kept->reason(), $kept->milliseconds());
+        return new self($kept->check(), $kept->verdict(), $kept->differences(), $kept->reason(), $kept->milliseconds(), $kept->unseen());
+    }
+
+    /**
+     * What none of them looked at, of those that had a cart to look at.
+     *
+     * @param list<self> $all
+     *
+     * @return list<string> stage and field
+     */
+    public static function unseenByAll(array $all): array
+    {
+        $unseen = [];
+        foreach ($all as $t) {
+            if (in_array($t->verdict, [RehearsalCheck::AGREES, RehearsalCheck::DIFFERS], true) && $t->check->accepted && [] !== $t->unseen) {
+                $unseen[] = array_fill_keys($t->unseen, true);
+            }
+        }
+        $stage = static fn (string $what): string => explode(' ', $what)[0];
+        $byNone = [];
+        foreach (array_keys(array_merge(...$unseen)) as $what) {
+            if ([] === array_filter($unseen, static fn (array $of): bool => !isset($of[$what]) && !isset($of[$stage($what)]))) {
+                $byNone[$what] = true;
+            }
+        }
+
+        // Of a stage that was not looked at at all, what stands on it need not be told.
+        return array_values(array_filter(array_keys($byNone), static fn (string $what): bool => $what === $stage($what) || !isset($byNone[$stage($what)])));
     }
 }

@@ -29,7 +29,7 @@ final class Worker
     /** @var array{string, ShopDoor, CheckComparison}|null of the run that was worked on last */
     private ?array $present = null;
 
-    public function __construct(private readonly WorkQueue $queue, private readonly Rehearsals $rehearsals, private readonly Plans $plans, private readonly CompiledSetups $compiled, private readonly ShopSettings $shops, private readonly EntityManagerInterface $entities, private readonly LoggerInterface $log)
+    public function __construct(private readonly WorkQueue $queue, private readonly Rehearsals $rehearsals, private readonly PageWork $pageWork, private readonly Plans $plans, private readonly CompiledSetups $compiled, private readonly ShopSettings $shops, private readonly EntityManagerInterface $entities, private readonly LoggerInterface $log)
     {
     }
 
@@ -42,10 +42,18 @@ final class Worker
     {
         $job = $this->queue->take($name);
         if (null === $job) {
+            $this->pageWork->rest();
+
             return false;
         }
         // Others write to the same rows; what was read for an earlier job says nothing about them now.
         $this->entities->clear();
+        if (Job::MAP === $job->number) {
+            $this->pageWork->map($job, fn () => $this->queue->hold($job, $name));
+            $this->queue->done($job);
+
+            return true;
+        }
         $rehearsal = $this->rehearsals->find($job->run);
         if (null !== $rehearsal && !$rehearsal->state()->isOver()) {
             $isDone = match (true) {
@@ -107,6 +115,11 @@ final class Worker
         $check = $kept->check();
         $start = hrtime(true);
         try {
+            if (null !== $rehearsal->map()) {
+                $this->pageWork->check($rehearsal, $check, fn () => $this->queue->hold($job, $name));
+
+                return true;
+            }
             [, $door, $comparison] = $this->of($rehearsal);
             $found = $door->try($check, fn () => $this->queue->hold($job, $name));
             $this->rehearsals->found($rehearsal, $job->number, $found, $comparison->differences($check, $found), self::since($start));

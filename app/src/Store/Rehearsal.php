@@ -42,6 +42,18 @@ class Rehearsal
     #[ORM\Column(nullable: true)]
     private ?\DateTimeImmutable $endedAt = null; // @phpstan-ignore property.unusedType
 
+    /** @var array<string, mixed>|null map of the page as it was when it was begun, where it is tried in a browser */
+    #[ORM\Column(type: 'json', nullable: true)]
+    private ?array $map = null;
+
+    /** The mapped page that is tried. */
+    #[ORM\Column(length: 26, nullable: true)]
+    private ?string $page = null;
+
+    /** Whether orders may be placed. */
+    #[ORM\Column(options: ['default' => false])]
+    private bool $orders = false;
+
     /**
      * @param string|null  $address of the item's page in the shop; null: by hand
      * @param list<string> $faults  that the rehearsal shop was told to have
@@ -65,9 +77,34 @@ class Rehearsal
         $this->id = (string) new Ulid();
     }
 
+    /** It is tried on a page, in a browser, by the map as it is now. */
+    public function onPage(ItemPage $page): void
+    {
+        [$this->page, $this->map, $this->orders] = [$page->id(), $page->map(), $page->shop()->mayOrder()];
+    }
+
     public function id(): string
     {
         return $this->id;
+    }
+
+    /** Id of the mapped page that is tried; null: over the shop interface, or by hand. */
+    public function page(): ?string
+    {
+        return $this->page;
+    }
+
+    /**
+     * @return array<string, mixed>|null
+     */
+    public function map(): ?array
+    {
+        return $this->map;
+    }
+
+    public function mayOrder(): bool
+    {
+        return $this->orders;
     }
 
     public function setup(): StoredSetup

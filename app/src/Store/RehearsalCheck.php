@@ -25,6 +25,14 @@ class RehearsalCheck
     /** On a sheet by hand: nobody looked. */
     public const NOT_TRIED = 'not-tried';
 
+    /** @var list<string> what the page does not show, or nobody was to look at */
+    #[ORM\Column(type: 'json', options: ['default' => '[]'])]
+    private array $unseen = [];
+
+    /** @var list<array<string, mixed>> of each stage: file, width, height, spots */
+    #[ORM\Column(type: 'json', options: ['default' => '[]'])]
+    private array $pictures = [];
+
     /**
      * @param array<string, mixed>       $plan        Check::toArray()
      * @param array<string, mixed>|null  $found       Found::toArray()
@@ -90,6 +98,22 @@ class RehearsalCheck
     public function reason(): ?string
     {
         return $this->reason;
+    }
+
+    /**
+     * @return list<string>
+     */
+    public function unseen(): array
+    {
+        return $this->unseen;
+    }
+
+    /**
+     * @return list<array<string, mixed>>
+     */
+    public function pictures(): array
+    {
+        return $this->pictures;
     }
 
     public function milliseconds(): int

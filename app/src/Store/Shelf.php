@@ -18,7 +18,7 @@ use Symfony\Component\HttpKernel\Exception\PreconditionFailedHttpException;
  */
 final class Shelf
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Reader $reader, private readonly CompiledSetups $compiled)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Reader $reader, private readonly CompiledSetups $compiled, private readonly Pictures $pictures)
     {
     }
 
@@ -93,6 +93,7 @@ final class Shelf
         foreach ($stored->revisions() as $revision) {
             $this->compiled->forget($revision->sha256());
         }
+        $this->pictures->forget($this->pictured($stored));
         $remove = fn (): int|string => $this->entities->getConnection()->executeStatement('DELETE FROM setup WHERE id = ?', [$stored->id()]);
         try {
             $remove();
@@ -102,6 +103,16 @@ final class Shelf
             $remove();
         }
         $this->entities->clear();
+    }
+
+    /**
+     * @return list<string> ids of its rehearsals and pages, which may have pictures
+     */
+    private function pictured(StoredSetup $stored): array
+    {
+        $ids = $this->entities->getConnection()->fetchFirstColumn('SELECT id FROM rehearsal WHERE setup_id = ? UNION SELECT id FROM item_page WHERE setup_id = ?', [$stored->id(), $stored->id()]);
+
+        return array_values(array_filter($ids, is_string(...)));
     }
 
     public function reach(Revision $revision): Reach

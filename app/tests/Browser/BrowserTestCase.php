@@ -111,6 +111,14 @@ abstract class BrowserTestCase extends TestCase
         self::first($selector)->click();
     }
 
+    /** Presses somewhere on the window, as a mouse does. */
+    protected static function press(float $x, float $y): void
+    {
+        foreach (['mousePressed', 'mouseReleased'] as $type) {
+            self::$tools->execute('Input.dispatchMouseEvent', ['type' => $type, 'x' => $x, 'y' => $y, 'button' => 'left', 'clickCount' => 1]);
+        }
+    }
+
     /** Puts text in where the focus is, as a person's input is put in. */
     protected static function type(string $text): void
     {
@@ -131,10 +139,10 @@ abstract class BrowserTestCase extends TestCase
     /**
      * @param callable(): bool $holds
      */
-    protected static function eventually(callable $holds, string $otherwise): void
+    protected static function eventually(callable $holds, string $otherwise, int $seconds = 15): void
     {
         // Not by the clock of the day, which jumps where the machine was asleep.
-        $until = hrtime(true) + 15_000_000_000;
+        $until = hrtime(true) + $seconds * 1_000_000_000;
         do {
             try {
                 if ($holds()) {
@@ -145,7 +153,7 @@ abstract class BrowserTestCase extends TestCase
             }
             usleep(50_000);
         } while (hrtime(true) < $until);
-        self::fail($otherwise.'. Address: '.self::$browser->getCurrentURL());
+        self::fail(sprintf("%s. Address: %s. It shows:\n%s", $otherwise, self::$browser->getCurrentURL(), mb_strimwidth(self::$browser->findElement(WebDriverBy::tagName('body'))->getText(), 0, 1_500, '…', 'UTF-8')));
     }
 
     /** axe-core (the rules of WCAG 2.2 A and AA and its best practices) finds nothing on the page as it is. */

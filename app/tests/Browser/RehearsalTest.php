@@ -6,6 +6,7 @@ namespace Ithrel\App\Tests\Browser;
 
 use Facebook\WebDriver\WebDriverKeys;
 use Facebook\WebDriver\WebDriverSelect;
+use PHPUnit\Framework\Attributes\TestDox;
 
 /**
  * A tester rehearses: in the shop beside Ithrel, in a shop she names, and by hand.
@@ -154,5 +155,33 @@ final class RehearsalTest extends BrowserTestCase
         self::assertSame('74.90', self::text('tfoot td.n'));
         self::assertAccessible('shop order');
         self::assertQuietConsole();
+    }
+
+    #[TestDox('a page is mapped from its address, shown over its picture, mended by pointing, and rehearsed; what differs is outlined')]
+    public function testAnyShopsPageIsMappedMendedAndRehearsed(): void
+    {
+        self::open(self::desk('Engraved plate').'/rehearsal?view=page');
+        self::click('//button[contains(., "The page in the rehearsal shop")]');
+        self::awaitText('[role=status].waits', 'A browser is looking at');
+        self::eventually(static fn (): bool => [] !== self::all('.outlined img'), 'the page is not mapped', 60);
+        self::awaitText('.state', 'found on');
+        self::assertAccessible('a map over its picture');
+        self::picture('page-map');
+        $found = self::text('.state strong');
+        self::click('//ul[contains(@class, "things")]//button[contains(., "Unit price")]');
+        self::awaitText('.more', 'It has to read');
+        self::click('//button[contains(., "It is not there")]');
+        self::eventually(static fn (): bool => $found !== self::text('.state strong'), 'it still counts as found');
+        self::click('//button[contains(., "Point at it")]');
+        // It stands where it was found at first: the price of the page.
+        $price = self::$browser->executeScript('const map = await fetch("/api/pages/" + new URL(location.href).searchParams.get("page")).then((r) => r.json()); const s = map.stages[0]; const spot = s.spots.find((p) => p.text === map.things.find((t) => t.what === "page unitPrice").expected); const svg = document.querySelector(".outlined svg").getBoundingClientRect(); return [svg.left + (spot.box[0] + spot.box[2] / 2) * svg.width / s.width, svg.top + (spot.box[1] + spot.box[3] / 2) * svg.height / s.height]');
+        self::press($price[0], $price[1]);
+        self::eventually(static fn (): bool => $found === self::text('.state strong'), 'pointing does not find it again');
+        self::awaitText('.things', 'Unit price');
+        self::click('//button[contains(., "Rehearse on this page")]');
+        self::eventually(static fn (): bool => 1 === preg_match('/^[3-9] of \d+ tried/', implode('', array_map(static fn ($e): string => $e->getText(), self::all('.state [role=status]')))), 'nothing is tried on the page', 60);
+        self::click('//button[contains(., "Cancel")]');
+        self::awaitText('.state', 'Cancelled with');
+        self::awaitText('.which', 'on its page');
     }
 }

@@ -74,8 +74,9 @@ final readonly class Run
      *
      * @param list<array{Check, string, list<Difference>, string|null}> $tried  check, verdict, differences and reason
      * @param string                                                    $sha256 of the document that was tried
+     * @param list<string>                                              $unseen what no check of the run looked at
      */
-    public static function of(string $where, string $sha256, bool $isSame, string $when, array $tried, Plan $plan): self
+    public static function of(string $where, string $sha256, bool $isSame, string $when, array $tried, Plan $plan, array $unseen = []): self
     {
         $byPrint = self::byPrint($plan);
         $checks = $carried = [];
@@ -91,7 +92,7 @@ final readonly class Run
             }
         }
 
-        return new self($where, $sha256, $when, $checks, $carried, $other, []);
+        return new self($where, $sha256, $when, $checks, $carried, $other, $unseen);
     }
 
     /**

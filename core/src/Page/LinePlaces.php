@@ -29,12 +29,17 @@ final readonly class LinePlaces
     {
         $isWithin = null === $within ? null : static fn (PageElement $e): bool => str_starts_with(Signature::of($e).'/', $within.'/');
         $learner = new PlaceLearner($observations, $minorUnits);
-        $found = [];
+        $found = $places = [];
+        [$unit, $total] = $learner->pair('lineTotal', $isWithin);
         foreach (['sku', 'quantity', 'weight', 'unitPrice', 'lineTotal', 'image'] as $field) {
-            $places = $learner->places($field, $isWithin);
-            if ([] !== $places) {
-                $found[$field] = self::nearest(array_column($places, 0), array_values($found));
-            }
+            $places[$field] = match ($field) {
+                'unitPrice' => $unit,
+                'lineTotal' => $total,
+                default => array_column($learner->places($field, $isWithin), 0),
+            };
+        }
+        foreach (array_filter($places) as $field => $all) {
+            $found[$field] = self::nearest($all, array_values($found));
         }
         $page = $observations[0]->page ?? null;
         if (null === $page || !isset($found['lineTotal']) && !isset($found['unitPrice'])) {
@@ -120,6 +125,28 @@ final readonly class LinePlaces
         }
 
         return $best[0] ?? null;
+    }
+
+    /** Signature of a field within the line, or of "line" or "total" on the page. */
+    public function place(string $field): ?string
+    {
+        return match ($field) {
+            'line' => $this->line,
+            'total' => $this->total,
+            default => $this->fields[$field] ?? null,
+        };
+    }
+
+    /** The same with one place elsewhere; null: nowhere. A line is always somewhere. */
+    public function with(string $field, ?string $signature): self
+    {
+        $fields = null === $signature ? array_diff_key($this->fields, [$field => 1]) : [$field => $signature] + $this->fields;
+
+        return match ($field) {
+            'line' => new self($signature ?? $this->line, $this->fields, $this->total),
+            'total' => new self($this->line, $this->fields, $signature),
+            default => new self($this->line, $fields, $this->total),
+        };
     }
 
     /**

@@ -9,6 +9,10 @@ namespace Ithrel\Core\Page;
  */
 final class PageMap
 {
+    /** Names in what is missing, of what is more than one place. */
+    public const ITEM = 'the item';
+    public const PRICES = 'everything about prices';
+
     /** Address of the cart; null where it opens beside the item. */
     public ?string $cart = null;
 
@@ -50,6 +54,72 @@ final class PageMap
     }
 
     /**
+     * Where one thing stands, by its name in the map: "option size", "quantity", "add button", "express button",
+     * "way to the checkout", "page unitPrice", "cart line", "cart lineTotal", "checkout total" and so on.
+     *
+     * @return string|null its key, or signature; null where it is not known, or the map has no such thing
+     */
+    public function place(string $what): ?string
+    {
+        [$stage, $field] = [...explode(' ', $what, 2), ''];
+
+        return match (true) {
+            'option' === $stage => $this->options[$field] ?? null,
+            'quantity' === $what => $this->quantity,
+            'add button' === $what => $this->add,
+            'express button' === $what => $this->express,
+            'way to the checkout' === $what => $this->toCheckout,
+            'page' === $stage => $this->places[$field] ?? null,
+            default => $this->linesOf($stage)?->place($field),
+        };
+    }
+
+    /**
+     * Says where one thing stands; null: nowhere that is known.
+     *
+     * @return bool false where the map has no such thing, or nothing yet that it could stand in
+     */
+    public function put(string $what, ?string $key): bool
+    {
+        [$stage, $field] = [...explode(' ', $what, 2), ''];
+        $lines = $this->linesOf($stage);
+        $isOfLine = in_array($stage, ['cart', 'checkout', 'order'], true) && in_array($field, ['line', 'total', ...LinePlaces::FIELDS], true);
+        if (in_array($what, ['quantity', 'add button', 'express button', 'way to the checkout'], true)) {
+            match ($what) {
+                'quantity' => $this->quantity = $key,
+                'add button' => $this->add = $key,
+                'express button' => $this->express = $key,
+                default => $this->toCheckout = $key,
+            };
+        } elseif ('option' === $stage && '' !== $field) {
+            $this->options = null === $key ? array_diff_key($this->options, [$field => 1]) : [$field => $key] + $this->options;
+        } elseif ('page' === $stage && in_array($field, ['unitPrice', 'total', 'image'], true)) {
+            $this->places = null === $key ? array_diff_key($this->places, [$field => 1]) : [$field => $key] + $this->places;
+        } elseif ($isOfLine && (null !== $lines || ('line' === $field && null !== $key))) {
+            $moved = null === $lines ? new LinePlaces($key, [], null) : $lines->with($field, $key);
+            match ($stage) {
+                'cart' => $this->cartLines = $moved,
+                'checkout' => $this->checkoutLines = $moved,
+                default => $this->orderLines = $moved,
+            };
+        } else {
+            return false;
+        }
+
+        return true;
+    }
+
+    private function linesOf(string $stage): ?LinePlaces
+    {
+        return match ($stage) {
+            'cart' => $this->cartLines,
+            'checkout' => $this->checkoutLines,
+            'order' => $this->orderLines,
+            default => null,
+        };
+    }
+
+    /**
      * @return array<string, mixed>
      */
     public function toArray(): array
@@ -64,7 +134,7 @@ final class PageMap
     }
 
     /**
-     * @param array<array-key, mixed> $kept from toArray(), decoded as arrays
+     * @param array<array-key, mixed> $kept from toArray(), or decoded as arrays
      */
     public static function fromArray(array $kept, string $address): self
     {
@@ -77,6 +147,16 @@ final class PageMap
         $map->options = self::texts($item['options'] ?? null);
         $map->places = self::texts($item['places'] ?? null);
         [$map->quantity, $map->add, $map->express] = [$text($item['quantity'] ?? null), $text($item['add'] ?? null), $text($item['express'] ?? null)];
+        foreach (is_array($kept['found'] ?? null) ? $kept['found'] : [] as $found) {
+            if (is_array($found) && is_string($found['what'] ?? null) && is_string($found['how'] ?? null)) {
+                $map->found[] = ['what' => $found['what'], 'how' => $found['how']];
+            }
+        }
+        foreach (is_array($kept['missing'] ?? null) ? $kept['missing'] : [] as $missing) {
+            if (is_array($missing) && is_string($missing['what'] ?? null) && is_string($missing['why'] ?? null)) {
+                $map->missing[] = ['what' => $missing['what'], 'why' => $missing['why']];
+            }
+        }
 
         return $map;
     }
@@ -92,7 +172,7 @@ final class PageMap
     private static function texts(mixed $kept): array
     {
         $texts = [];
-        foreach (is_array($kept) ? $kept : [] as $key => $value) {
+        foreach ($kept instanceof \stdClass ? get_object_vars($kept) : (is_array($kept) ? $kept : []) as $key => $value) {
             if (is_string($value)) {
                 $texts[(string) $key] = $value;
             }

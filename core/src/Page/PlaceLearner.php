@@ -15,6 +15,7 @@ use Ithrel\Core\Decimal\WrittenAmount;
 final readonly class PlaceLearner
 {
     private const MOST_TEXT = 80;
+    private const AMOUNTS = ['unitPrice', 'lineTotal', 'total'];
 
     /**
      * @param list<Observation> $observations of one page
@@ -45,6 +46,21 @@ final readonly class PlaceLearner
      */
     public function places(string $field, ?\Closure $in = null): array
     {
+        $fits = $this->fitting($field, $in);
+        $best = [] === $fits ? [] : array_keys($fits, max($fits), true);
+
+        return array_map(static fn (string $signature): array => [$signature, $fits[$signature]], $best);
+    }
+
+    /**
+     * All places that change as they should; of amounts, where there are such, only those that are read with all their places.
+     *
+     * @param (\Closure(PageElement): bool)|null $in which elements are looked at
+     *
+     * @return array<string, int> signature => how well it fits, in per cent; the innermost last
+     */
+    private function fitting(string $field, ?\Closure $in): array
+    {
         $texts = $depth = [];
         $known = array_values(array_filter($this->observations, static fn (Observation $o): bool => null !== ($o->expected[$field] ?? null)));
         foreach ($known as $n => $observation) {
@@ -68,10 +84,87 @@ final readonly class PlaceLearner
                 $fits[$signature] = $fit;
             }
         }
-        $best = [] === $fits ? [] : array_keys($fits, max($fits), true);
-        usort($best, static fn (string $a, string $b): int => $depth[$a] <=> $depth[$b]);
+        // An amount that is split over several elements is read whole, and not by the figures before its point alone.
+        $whole = array_filter($fits, fn (string $signature): bool => $this->hasMinorUnits($texts[$signature]), ARRAY_FILTER_USE_KEY);
+        $fits = in_array($field, self::AMOUNTS, true) && [] !== $whole ? $whole : $fits;
+        uksort($fits, static fn (string $a, string $b): int => $depth[$a] <=> $depth[$b]);
 
-        return array_map(static fn (string $signature): array => [$signature, $fits[$signature]], $best);
+        return $fits;
+    }
+
+    /**
+     * The places of the unit price and of a total. Where a shop's prices are wrong, what changes like the one changes like the
+     * other: they are told apart by what a total comes to, the quantity times its price.
+     *
+     * @param 'lineTotal'|'total'                $total
+     * @param (\Closure(PageElement): bool)|null $in    which elements are looked at
+     *
+     * @return array{list<string>, list<string>} signatures of all that fit, the innermost last; never one place for both where
+     *                                           it cannot say both
+     */
+    public function pair(string $total, ?\Closure $in = null): array
+    {
+        $quantities = array_map(static fn (Observation $o): string => $o->expected['quantity'] ?? '1', $this->observations);
+        if ([] === array_filter($quantities, static fn (string $q): bool => '1' !== $q)) {
+            return [array_column($this->places('unitPrice', $in), 0), array_column($this->places($total, $in), 0)];
+        }
+        $units = $this->fitting('unitPrice', $in);
+        $totals = $this->fitting($total, $in);
+        $best = [-count($this->observations), 0, 0];
+        $ones = $alls = [];
+        foreach ($units as $unit => $fit) {
+            $each = $this->saidAt('unitPrice', $unit);
+            foreach ($totals as $place => $other) {
+                $sums = $this->saidAt($total, $place);
+                if ($sums === $each) {
+                    // What always says the same cannot say both.
+                    continue;
+                }
+                // Parts on lines of their own make a total more than the quantity times the price, hardly ever less.
+                $holds = $less = 0;
+                foreach ($sums as $n => $all) {
+                    $by = null === $all || null === $each[$n] ? -1 : BigDecimal::of($all)->compareTo(BigDecimal::of($each[$n])->multipliedBy($quantities[$n]));
+                    $holds += 0 === $by ? 1 : 0;
+                    $less += $by < 0 ? 1 : 0;
+                }
+                $score = [-$less, $holds, $fit + $other];
+                if ($holds > 0 && $score > $best) {
+                    [$best, $ones, $alls] = [$score, [], []];
+                }
+                if ($score === $best) {
+                    [$ones[], $alls[]] = [$unit, $place];
+                }
+            }
+        }
+        if ([] === $alls) {
+            $all = array_column($this->places($total, $in), 0);
+
+            return [array_values(array_diff(array_column($this->places('unitPrice', $in), 0), $all)), $all];
+        }
+
+        return [array_values(array_intersect(array_keys($units), $ones)), array_values(array_intersect(array_keys($totals), $alls))];
+    }
+
+    /**
+     * What a place says of an amount in each observation.
+     *
+     * @return list<string|null>
+     */
+    private function saidAt(string $field, string $signature): array
+    {
+        return array_map(function (Observation $o) use ($field, $signature): ?string {
+            $element = Signature::find($o->page->root, $signature);
+
+            return null === $element ? null : $this->said($field, $element);
+        }, $this->observations);
+    }
+
+    /**
+     * @param array<int, string> $said
+     */
+    private function hasMinorUnits(array $said): bool
+    {
+        return [] !== array_filter($said, fn (string $amount): bool => $this->minorUnits > 0 && strlen((string) strrchr($amount, '.')) === $this->minorUnits + 1);
     }
 
     /** What an element says of a field; null where it cannot be its place. */
@@ -128,7 +221,7 @@ final readonly class PlaceLearner
         }
 
         // What never changes is known by what it says alone; and where no amount is meant, another figure may change along.
-        $isAmount = in_array($field, ['unitPrice', 'lineTotal', 'total'], true);
+        $isAmount = in_array($field, self::AMOUNTS, true);
 
         return (0 === $changes && $points < $most) || (!$isAmount && 2 * $equal < count($known)) ? null : intdiv(100 * $points, max(1, $most));
     }

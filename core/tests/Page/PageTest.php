@@ -118,6 +118,49 @@ final class PageTest extends TestCase
         self::assertNull((new PlaceLearner([$seen('<p>1</p>', '5.00', '5.00'), $seen('<p>1</p>', '6.00', '6.00')], 2))->place('unitPrice'));
     }
 
+    public function testPricesThatAreWrongEverywhereAreToldApartByWhatTheyComeTo(): void
+    {
+        // Every price is another than expected, figures are split over elements, and the sum once comes to the price expected.
+        $amount = static fn (string $whole): string => '<span>'.$whole.'<sup>,00</sup> <i>€</i></span>';
+        $page = static fn (string $each, string $sum): string => '<main><div>'.$amount($each).'</div><p>Sum '.$amount($sum).'</p></main>';
+        $seen = static fn (string $html, string $unit, string $total, string $quantity): Observation => new Observation(Trees::of($html), ['unitPrice' => $unit, 'total' => $total, 'quantity' => $quantity]);
+        $learner = new PlaceLearner([
+            $seen($page('144', '303'), '124.50', '264.60', '2'),
+            $seen($page('152', '152'), '161.00', '161.00', '1'),
+            $seen($page('215', '265'), '265.00', '315.00', '1'),
+        ], 2);
+        [$units, $totals] = $learner->pair('total');
+        self::assertSame('#document[1]/html[1]/body[1]/main[1]/div[1]/span[1]', $units[count($units) - 1]);
+        self::assertSame('#document[1]/html[1]/body[1]/main[1]/p[1]/span[1]', $totals[count($totals) - 1]);
+        // One that says both is the total's alone.
+        $one = new PlaceLearner([$seen('<p>20.00</p>', '20.00', '20.00', '1'), $seen('<p>50.00</p>', '25.00', '50.00', '2')], 2);
+        [$units, $totals] = $one->pair('total');
+        self::assertSame([], $units);
+        self::assertSame('#document[1]/html[1]/body[1]/p[1]', $totals[count($totals) - 1]);
+    }
+
+    public function testAThingOfAMapIsSaidToStandElsewhere(): void
+    {
+        $map = new PageMap('http://shop.test/lamp');
+        self::assertTrue($map->put('option size', 'list name=size'));
+        self::assertTrue($map->put('add button', 'id=add'));
+        self::assertTrue($map->put('page unitPrice', '@price'));
+        self::assertFalse($map->put('cart lineTotal', 'td[3]'), 'there is no line yet');
+        self::assertTrue($map->put('cart line', '@cart/tr[1]'));
+        self::assertTrue($map->put('cart lineTotal', 'td[3]'));
+        self::assertTrue($map->put('cart total', '@sum'));
+        foreach (['', 'cart', 'cart colour', 'page sku', 'option ', 'nothing'] as $what) {
+            self::assertFalse($map->put($what, 'x'), $what);
+        }
+        $again = PageMap::fromArray((array) json_decode(json_encode($map->toArray(), JSON_THROW_ON_ERROR), true), 'http://shop.test/lamp');
+        self::assertEquals($map, $again);
+        self::assertEquals($map, PageMap::fromArray($map->toArray(), 'http://shop.test/lamp'));
+        self::assertSame(['list name=size', 'id=add', '@price', '@cart/tr[1]', 'td[3]', '@sum', null, null], array_map($again->place(...), ['option size', 'add button', 'page unitPrice', 'cart line', 'cart lineTotal', 'cart total', 'checkout line', 'quantity']));
+        $map->put('option size', null);
+        $map->put('cart lineTotal', null);
+        self::assertSame([null, null, '@cart/tr[1]'], array_map($map->place(...), ['option size', 'cart lineTotal', 'cart line']));
+    }
+
     public function testLinesOfACartAreLearnedAndRead(): void
     {
         $row = static fn (string $name, string $sku, string $each, string $count, string $sum, string $entries): string => sprintf('<li><h3>%s</h3><i>%s</i><ul>%s</ul><div><span>%s</span> × <input type="number" value="%s"> = <b>%s</b></div></li>', $name, $sku, $entries, $each, $count, $sum);

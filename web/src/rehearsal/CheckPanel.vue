@@ -7,7 +7,8 @@ import type { CheckRow, Rehearsal } from '../shared/api'
 import { queries } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
 import CheckCells from './CheckCells.vue'
-import { VERDICTS } from './verdicts'
+import Outlined from './page/Outlined.vue'
+import { STAGES, VERDICTS } from './verdicts'
 
 /** One check in full: the steps to repeat it by hand, and all that was looked at. */
 const props = defineProps<{ run: Rehearsal; row: CheckRow }>()
@@ -41,6 +42,22 @@ const check = computed(() => {
         </li>
       </ol>
       <CheckCells :cells="check.cells" :tried="row.verdict === 'agrees' || row.verdict === 'differs'" />
+      <p v-if="check.unseen.length" class="quiet">Not looked at: {{ check.unseen.join(', ') }}.</p>
+      <details v-for="p in check.pictures" :key="p.stage" :open="p.spots.length > 0" class="picture">
+        <summary>
+          {{ STAGES.find((s) => s.value === p.stage)?.title ?? 'Where it stopped' }} as it was
+        </summary>
+        <a :href="p.picture" target="_blank"
+          ><Outlined
+            :src="p.picture"
+            :alt="p.spots.map((s) => s.words).join('; ') || 'The page as it was'"
+            :width="p.width"
+            :height="p.height"
+            :places="
+              p.spots.map((s, i) => ({ id: String(i), words: s.words, box: s.box, tone: 'bad' as const }))
+            "
+        /></a>
+      </details>
       <p v-if="check.places.length" class="places">
         <span class="quiet">In the setup:</span>
         <template v-for="(p, i) in check.places" :key="p.at"
@@ -90,8 +107,13 @@ const check = computed(() => {
 .look {
   color: rgb(var(--v-theme-warning));
 }
-.places {
+.places,
+.picture {
   margin-top: 10px;
+}
+.picture summary {
+  cursor: pointer;
+  margin-bottom: 4px;
 }
 @media (max-width: 900px) {
   .panel {

@@ -38,7 +38,7 @@ const offered = computed(() =>
   <form class="new" @submit.prevent="begin.mutate()">
     <v-text-field
       v-model="address"
-      label="Address of the item's page in your shop"
+      label="Address of the item in a shop that speaks the shop interface"
       :placeholder="
         shop.data.value?.standIn
           ? 'empty: the rehearsal shop beside Ithrel'

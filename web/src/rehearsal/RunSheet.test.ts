@@ -37,6 +37,8 @@ const run: Rehearsal = {
   likely: [
     { at: '/options/0/values/1/charge', words: 'the charge of Size: Large', checks: [2], explains: 1 },
   ],
+  page: null,
+  unseen: [],
 }
 const row: CheckRow = {
   number: 1,
@@ -148,6 +150,8 @@ describe('a rehearsal', () => {
       places: [{ at: '/options/0', words: 'Size' }],
       route: 'form',
       milliseconds: 12,
+      unseen: [],
+      pictures: [],
     }
     serve(served({ '/api/rehearsals/r1/checks/2': check }))
     const w = await sheet('?check=2')

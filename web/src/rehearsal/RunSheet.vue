@@ -127,7 +127,14 @@ useShortcuts({
   },
 })
 function title(r: Rehearsal): string {
-  const where = r.address === null ? ' · by hand' : r.faults.length > 0 ? ' · with faults' : ''
+  const where =
+    r.address === null
+      ? ' · by hand'
+      : r.page !== null
+        ? ' · on its page'
+        : r.faults.length > 0
+          ? ' · with faults'
+          : ''
   return `${moment(r.createdAt)} · rev. ${r.revision}${where} · ${outcome(r)}`
 }
 </script>
@@ -157,9 +164,9 @@ function title(r: Rehearsal): string {
     <Trouble v-if="runs.error.value" :error="runs.error.value" />
     <Trouble v-else-if="query.error.value" :error="query.error.value" />
     <p v-else-if="runs.data.value?.length === 0 && id === ''" class="empty">
-      Not rehearsed yet. “Rehearse” tries a plan of few checks in the shop, each as a new shopper would: every
-      value, every pair of values that can meet, every limit, every condition. Without an address of your
-      shop, the rehearsal shop beside Ithrel is tried; or take the plan “By hand”.
+      Not rehearsed yet. A plan of few checks is tried, each as a new shopper would: every value, every pair
+      of values that can meet, every limit, every condition. “On a page” does that in a browser, in any shop
+      that a person can use; here it goes over the shop interface; or take the plan “By hand”.
     </p>
     <template v-if="run">
       <div class="state">
@@ -205,6 +212,14 @@ function title(r: Rehearsal): string {
         </template>
       </div>
       <Trouble v-if="act.error.value" :error="act.error.value" />
+      <p v-if="run.unseen.length && isOver(run)" class="look">
+        No check looked at: {{ run.unseen.join(', ') }}.
+        <router-link
+          v-if="run.page"
+          :to="{ name: 'rehearsal', params: { id: desk.id }, query: { view: 'page', page: run.page } }"
+          >Where things stand on the page</router-link
+        >
+      </p>
       <p v-if="!run.current" class="look old">
         This was revision {{ run.revision }}; the setup has changed since. Rehearse it anew.
       </p>

@@ -155,6 +155,19 @@ export const queries = {
       refetchInterval: ({ state }) =>
         state.data && ['planning', 'running'].includes(state.data.state) ? RUNNING_MILLISECONDS : false,
     }),
+  pages: (id: string) =>
+    queryOptions({
+      queryKey: ['pages', id],
+      queryFn: () => answer(client.GET('/api/setups/{id}/pages', { params: { path: { id } } })),
+    }),
+  /** Asked again while a browser looks at it. */
+  page: (page: string) =>
+    queryOptions({
+      queryKey: ['page', page],
+      queryFn: ({ signal }) =>
+        answer(client.GET('/api/pages/{page}', { params: { path: { page } }, signal })),
+      refetchInterval: ({ state }) => (state.data?.state === 'waiting' ? PENDING_MILLISECONDS : false),
+    }),
   checks: (run: string, waiting: number) =>
     queryOptions({
       queryKey: ['checks', run, waiting],

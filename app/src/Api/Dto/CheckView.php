@@ -9,13 +9,15 @@ use OpenApi\Attributes as OA;
 /**
  * A check in full.
  */
-#[OA\Schema(required: ['row', 'steps', 'cells', 'places', 'route', 'milliseconds'])]
+#[OA\Schema(required: ['row', 'steps', 'cells', 'places', 'route', 'milliseconds', 'unseen', 'pictures'])]
 final readonly class CheckView
 {
     /**
-     * @param list<string>    $steps
-     * @param list<CheckCell> $cells
-     * @param list<PlaceView> $places
+     * @param list<string>       $steps
+     * @param list<CheckCell>    $cells
+     * @param list<PlaceView>    $places
+     * @param list<string>       $unseen   what was not looked at
+     * @param list<CheckPicture> $pictures
      */
     public function __construct(
         #[OA\Property]
@@ -30,6 +32,10 @@ final readonly class CheckView
         public string $route,
         #[OA\Property]
         public int $milliseconds,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        public array $unseen,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckPicture'))]
+        public array $pictures,
     ) {
     }
 }

@@ -23,6 +23,9 @@ final readonly class NewRehearsal
         #[Assert\All([new Assert\Regex('/^[a-z-]{1,60}$/D', message: 'This is no name of a fault.')])]
         #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
         public array $faults = [],
+        #[Assert\Length(max: 26)]
+        #[OA\Property(description: 'A mapped page, which is tried in a browser; its address counts then.')]
+        public ?string $page = null,
     ) {
     }
 }

@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * A rehearsal: how far it is, and what it comes to.
  */
-#[OA\Schema(required: ['id', 'setup', 'title', 'revision', 'sha256', 'current', 'address', 'faults', 'today', 'state', 'message', 'createdAt', 'endedAt', 'total', 'waiting', 'agrees', 'differs', 'noAnswer', 'notTried', 'pairs', 'lowerBound', 'combinations', 'leftOut', 'likely'])]
+#[OA\Schema(required: ['id', 'setup', 'title', 'revision', 'sha256', 'current', 'address', 'faults', 'today', 'state', 'message', 'createdAt', 'endedAt', 'total', 'waiting', 'agrees', 'differs', 'noAnswer', 'notTried', 'pairs', 'lowerBound', 'combinations', 'leftOut', 'likely', 'page', 'unseen'])]
 final readonly class RehearsalView
 {
     /**
@@ -17,6 +17,8 @@ final readonly class RehearsalView
      * @param list<string>      $faults  that the rehearsal shop was told to have
      * @param list<string>      $leftOut what the plan left out
      * @param list<LikelyPlace> $likely
+     * @param string|null       $page    the mapped page that is tried in a browser
+     * @param list<string>      $unseen  stages and fields that no check looked at
      */
     public function __construct(
         #[OA\Property]
@@ -67,6 +69,10 @@ final readonly class RehearsalView
         public array $leftOut,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/LikelyPlace'))]
         public array $likely,
+        #[OA\Property]
+        public ?string $page,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        public array $unseen,
     ) {
     }
 }

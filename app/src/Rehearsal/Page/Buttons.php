@@ -64,7 +64,7 @@ final class Buttons
 
     public static function words(PageElement $button): string
     {
-        return trim($button->name.' '.$button->text().' '.($button->attribute('value') ?? '').' '.($button->attribute('title') ?? ''));
+        return trim(implode(' ', array_unique(array_map(trim(...), [$button->name, $button->text(), $button->attribute('value') ?? '', $button->attribute('title') ?? '']))));
     }
 
     /** By which it is known again: its id or name, else where it stands. */

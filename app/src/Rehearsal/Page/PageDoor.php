@@ -37,7 +37,7 @@ final class PageDoor
     /** @var array<string, true> stage and field that the last check did not look at */
     private array $unseen = [];
 
-    public function __construct(private readonly Pilot $pilot, private readonly Setup $setup, private readonly PageMap $map, private readonly Shopper $shopper, private readonly bool $orders)
+    public function __construct(private readonly Pilot $pilot, private readonly Setup $setup, private readonly PageMap $map, private readonly Shopper $shopper, private readonly bool $orders, private readonly ?Camera $camera = null)
     {
         $this->places = new PlaceLearner([], $setup->currency->minorUnits);
         $this->entries = new CarriedEntries($setup);
@@ -52,6 +52,7 @@ final class PageDoor
     public function try(Check $check): array
     {
         $this->unseen = [];
+        $this->camera?->wind();
         foreach (array_merge(...$check->visits) as $click) {
             if (!isset($this->map->options[$click->option])) {
                 throw new NotTried(sprintf('%s was not found on the page.', $this->setup->option($click->option)?->name() ?? $click->option));
@@ -66,6 +67,8 @@ final class PageDoor
             $this->shopper->open(0 === $v);
             foreach ($clicks as $click) {
                 if (!$this->shopper->click($click)) {
+                    $this->camera?->take('page');
+
                     return [new Found($click->option, null, null, false, [], []), array_keys($this->unseen)];
                 }
             }
@@ -74,6 +77,8 @@ final class PageDoor
             }
             if ($check->looksOnly()) {
                 // The page alone is looked at.
+                $this->camera?->take('page');
+
                 return [new Found(null, $offered, null, false, [], []), array_keys($this->unseen)];
             }
             if (null === $this->map->add || null === $this->map->cartLines) {
@@ -84,11 +89,17 @@ final class PageDoor
                 // The page does not even let it be typed, or chosen.
                 return [new Found(null, $offered, null, false, [$check->field], []), array_keys($this->unseen)];
             }
-            $page = $isLast ? $this->pageSays($check) : $page;
+            if ($isLast) {
+                $page = $this->pageSays($check);
+                $this->camera?->take('page');
+            }
             foreach ($isLast ? $check->sent ?? [] : [] as $code => $answer) {
                 $this->shopper->send($code, $answer);
             }
             [$accepted, $fields] = $this->add($check, $isLast ? $check->route : 'form', $v);
+            if ($isLast) {
+                $this->camera?->take('express' === $check->route && $accepted ? 'checkout' : 'cart');
+            }
             if ($isLast && null !== $check->sent && $accepted && !$this->carries($check)) {
                 // The shop took the item, but not what was sent past the page.
                 [$accepted, $fields] = [false, null === $check->field ? [] : [$check->field]];
@@ -289,6 +300,7 @@ final class PageDoor
             if (null !== $button && null !== $this->map->checkoutLines) {
                 $places = $this->map->checkoutLines;
                 $checkout = Ordering::goOn($this->pilot, $this->pilot->click($button), static fn (PageSnapshot $p): bool => [] !== $places->lines($p)) ?? $this->pilot->page();
+                $this->camera?->take('checkout');
                 $stages['checkout'] = $this->stage('checkout', $this->map->checkoutLines, $checkout, $check);
             } else {
                 $this->unseen['checkout'] = true;
@@ -296,6 +308,7 @@ final class PageDoor
         }
         $order = $this->orders && null !== $checkout && null !== $this->map->orderLines ? Ordering::place($this->pilot) : null;
         if (null !== $order) {
+            $this->camera?->take('order');
             $stages['order'] = $this->stage('order', $this->map->orderLines, $order, $check);
         } else {
             $this->unseen['order'] = true;

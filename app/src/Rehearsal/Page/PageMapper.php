@@ -35,12 +35,16 @@ final class PageMapper
     private const QUANTITY = '/(?:^|[\s_\-\[])(?:qty|quantity|quantité|quantità|quantita|menge|anzahl|cantidad|quantidade|antal|aantal|antall|ilość|ilosc|количество|数量|العدد|الكمية|כמות)(?:$|[\s_\-\]:*.])/iu';
 
     private PageMap $map;
-    private Shopper $shopper;
+
+    /** The first sale that was watched; null where none could be made. */
+    public ?Check $sale = null;
 
     /** @var array<string, int> code of an option => how well its control fits */
     private array $fits = [];
 
-    public function __construct(private readonly Pilot $pilot, private readonly Setup $setup, private readonly Plan $plan, string $address, private readonly string $folder, private readonly bool $orders)
+    public readonly Shopper $shopper;
+
+    public function __construct(private readonly Pilot $pilot, private readonly Setup $setup, private readonly Plan $plan, string $address, string $folder, private readonly bool $orders)
     {
         $this->map = new PageMap($address);
         $this->shopper = new Shopper($pilot, $setup, $this->map, $folder);
@@ -55,7 +59,7 @@ final class PageMapper
         $this->match();
         if ([] === $this->map->options && [] !== array_filter($this->setup->options, static fn (Option $o): bool => Kind::Note !== $o->kind)) {
             // Nothing can open what would lead further.
-            $this->map->missing[] = ['what' => 'the item', 'why' => sprintf('Nothing on the page asks for any of its options. The page begins with “%s”.', mb_strimwidth($this->pilot->page()->root->text(), 0, 80, '…'))];
+            $this->map->missing[] = ['what' => PageMap::ITEM, 'why' => sprintf('Nothing on the page asks for any of its options. The page begins with “%s”.', mb_strimwidth($this->pilot->page()->root->text(), 0, 80, '…'))];
 
             return $this->map;
         }
@@ -64,7 +68,7 @@ final class PageMapper
         $this->tellOptions();
         $sales = $this->sales();
         if ([] === $sales) {
-            $this->map->missing[] = ['what' => 'everything about prices', 'why' => 'The plan has no sale that can be made with the options found.'];
+            $this->map->missing[] = ['what' => PageMap::PRICES, 'why' => 'The plan has no sale that can be made with the options found.'];
 
             return $this->map;
         }
@@ -194,6 +198,7 @@ final class PageMapper
             } catch (NotTried) {
                 continue;
             }
+            $this->sale ??= $sale;
             $line = $sale->lines[0];
             $expected = ['unitPrice' => $line['unitPrice'], 'lineTotal' => $line['lineTotal'], 'total' => $line['total'], 'sku' => $line['sku'], 'quantity' => (string) $line['quantity'], 'image' => $line['image'], 'weight' => $line['weight']];
             $pages[] = new Observation($page, $expected);
@@ -248,13 +253,13 @@ final class PageMapper
     private function learnPage(array $pages): void
     {
         $learner = new PlaceLearner($pages, $this->setup->currency->minorUnits);
-        foreach (['unitPrice' => 'unit price', 'total' => 'total', 'image' => 'image'] as $field => $words) {
-            $place = [] === $pages ? null : $learner->place($field);
-            if (null === $place) {
-                $this->map->missing[] = ['what' => 'page '.$words, 'why' => 'No place on the page changes when this is expected to change, and stays when it stays.'];
+        [$units, $totals] = $learner->pair('total');
+        foreach (['unitPrice' => $units, 'total' => $totals, 'image' => array_column($learner->places('image'), 0)] as $field => $places) {
+            if ([] === $places) {
+                $this->map->missing[] = ['what' => 'page '.$field, 'why' => 'No place on the page changes when this is expected to change, and stays when it stays.'];
             } else {
-                $this->map->places[$field] = $place[0];
-                $this->map->found[] = ['what' => 'page '.$words, 'how' => sprintf('%s, fits to %d %%', $place[0], $place[1])];
+                $this->map->places[$field] = $places[count($places) - 1];
+                $this->map->found[] = ['what' => 'page '.$field, 'how' => $places[count($places) - 1]];
             }
         }
         if (($this->map->places['total'] ?? null) === ($this->map->places['unitPrice'] ?? '')) {

@@ -1,0 +1,148 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api;
+
+use Ithrel\App\Api\Dto\NewItemPage;
+use Ithrel\App\Api\Dto\ShopGiven;
+use Ithrel\App\Api\Dto\ThingMended;
+use Ithrel\App\Rehearsal\ItemPages;
+use Ithrel\App\Rehearsal\ShopSettings;
+use Ithrel\App\Store\Pictures;
+use Ithrel\App\Store\Shelf;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * Pages of items in shops: has them mapped, shows what was found on a picture, and takes what a person says of it.
+ */
+final readonly class PageController
+{
+    public function __construct(private Shelf $shelf, private ItemPages $pages, private ItemPageViews $views, private ShopSettings $shops, private Pictures $pictures)
+    {
+    }
+
+    #[Route('/api/setups/{id}/pages', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}/pages', operationId: 'listPages', parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'Newest first, twenty at most.', content: new OA\JsonContent(
+            type: 'array',
+            items: new OA\Items(ref: '#/components/schemas/ItemPageView'),
+        )),
+    ])]
+    public function list(string $id): JsonResponse
+    {
+        return new JsonResponse(array_map($this->views->short(...), $this->pages->of($this->shelf->get($id))));
+    }
+
+    #[Route('/api/setups/{id}/pages', methods: ['POST'])]
+    #[OA\Post(path: '/api/setups/{id}/pages', operationId: 'mapPage', requestBody: new OA\RequestBody(
+        required: true,
+        content: new OA\JsonContent(ref: '#/components/schemas/NewItemPage'),
+    ), parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 201, description: 'It waits for a browser; one at this address is mapped anew.', content: new OA\JsonContent(
+            ref: '#/components/schemas/ItemPageView',
+        )),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function begin(string $id, #[MapRequestPayload] NewItemPage $new): JsonResponse
+    {
+        $page = $this->pages->begin($this->shelf->get($id), $this->shops->page($new->address));
+
+        return new JsonResponse($this->views->full($page), Response::HTTP_CREATED);
+    }
+
+    #[Route('/api/pages/{page}', methods: ['GET'])]
+    #[OA\Get(path: '/api/pages/{page}', operationId: 'getPage', parameters: [
+        new OA\Parameter(name: 'page', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'The map, over pictures.', content: new OA\JsonContent(
+            ref: '#/components/schemas/ItemPageView',
+        )),
+        new OA\Response(ref: '#/components/responses/Problem', response: 404),
+    ])]
+    public function get(string $page): JsonResponse
+    {
+        return new JsonResponse($this->views->full($this->pages->get($page)));
+    }
+
+    #[Route('/api/pages/{page}/map', methods: ['PATCH'])]
+    #[OA\Patch(path: '/api/pages/{page}/map', operationId: 'mendMap', requestBody: new OA\RequestBody(
+        required: true,
+        content: new OA\JsonContent(ref: '#/components/schemas/ThingMended'),
+    ), parameters: [
+        new OA\Parameter(name: 'page', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'The map with it.', content: new OA\JsonContent(
+            ref: '#/components/schemas/ItemPageView',
+        )),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function mend(string $page, #[MapRequestPayload] ThingMended $mended): JsonResponse
+    {
+        $own = $this->pages->get($page);
+        $this->pages->mend($own, $mended->what, $mended->key);
+
+        return new JsonResponse($this->views->full($own));
+    }
+
+    #[Route('/api/pages/{page}/map.json', methods: ['GET'])]
+    #[OA\Get(path: '/api/pages/{page}/map.json', operationId: 'downloadMap', parameters: [
+        new OA\Parameter(name: 'page', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'The map (map/1), as ./ithrel rehearse --map takes it.'),
+        new OA\Response(ref: '#/components/responses/Problem', response: 404),
+    ])]
+    public function map(string $page): Response
+    {
+        $map = $this->pages->get($page)->map() ?? throw new NotFoundHttpException('This page is not mapped yet.');
+        $text = json_encode($map, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
+
+        return new Response($text, Response::HTTP_OK, ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename=map.json']);
+    }
+
+    #[Route('/api/shops/{shop}', methods: ['PATCH'])]
+    #[OA\Patch(path: '/api/shops/{shop}', operationId: 'setShop', requestBody: new OA\RequestBody(
+        required: true,
+        content: new OA\JsonContent(ref: '#/components/schemas/ShopGiven'),
+    ), parameters: [
+        new OA\Parameter(name: 'shop', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'As it is now.', content: new OA\JsonContent(ref: '#/components/schemas/ShopTold')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function shop(string $shop, #[MapRequestPayload] ShopGiven $given): JsonResponse
+    {
+        $own = $this->pages->shop($shop);
+        $this->pages->setShop($own, trim($given->name), $given->hosts, $given->orders, $given->pause, $given->ceilings);
+
+        return new JsonResponse($this->views->shop($own));
+    }
+
+    #[Route('/api/pictures/{of}/{file}', methods: ['GET'])]
+    #[OA\Get(path: '/api/pictures/{of}/{file}', operationId: 'getPicture', parameters: [
+        new OA\Parameter(name: 'of', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'file', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'A picture of a page, as JPEG.'),
+        new OA\Response(ref: '#/components/responses/Problem', response: 404),
+    ])]
+    public function picture(string $of, string $file): Response
+    {
+        $path = $this->pictures->path($of, $file);
+        if (null === $path || !is_file($path)) {
+            throw new NotFoundHttpException('There is no such picture.');
+        }
+
+        return new BinaryFileResponse($path, Response::HTTP_OK, ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=600']);
+    }
+}

@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Rehearsal;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Ithrel\App\Queue\Job;
+use Ithrel\App\Queue\WorkQueue;
+use Ithrel\App\Rehearsal\Page\StagePicture;
+use Ithrel\App\Store\ItemPage;
+use Ithrel\App\Store\Pictures;
+use Ithrel\App\Store\Shop;
+use Ithrel\App\Store\StoredSetup;
+use Ithrel\Core\Page\PageMap;
+use Ithrel\Core\Setup\UnreadableDocument;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+
+/**
+ * The pages of items in shops: has them mapped, keeps what was found and what a person said of it.
+ */
+final readonly class ItemPages
+{
+    private const MOST_SHOWN = 20;
+
+    public function __construct(private EntityManagerInterface $entities, private WorkQueue $queue, private Pictures $pictures)
+    {
+    }
+
+    public function begin(StoredSetup $setup, ShopAddress $address): ItemPage
+    {
+        $now = new \DateTimeImmutable();
+        $host = ShopAddress::hostOf($address->page);
+        $shop = $this->entities->getRepository(Shop::class)->findOneBy(['host' => $host]) ?? new Shop($host, $now);
+        $page = $this->entities->getRepository(ItemPage::class)->findOneBy(['setup' => $setup, 'address' => $address->page]) ?? new ItemPage($setup, $shop, $address->page, $now);
+        $page->again();
+        $this->entities->persist($shop);
+        $this->entities->persist($page);
+        $this->entities->flush();
+        $this->queue->put($page->id(), [Job::MAP]);
+
+        return $page;
+    }
+
+    public function find(string $id): ?ItemPage
+    {
+        return $this->entities->find(ItemPage::class, $id);
+    }
+
+    public function get(string $id): ItemPage
+    {
+        return $this->find($id) ?? throw new NotFoundHttpException('There is no such page. It may have been removed with its setup.');
+    }
+
+    /**
+     * @return list<ItemPage> newest first
+     */
+    public function of(StoredSetup $setup): array
+    {
+        return $this->entities->getRepository(ItemPage::class)->findBy(['setup' => $setup], ['id' => 'DESC'], self::MOST_SHOWN);
+    }
+
+    /**
+     * Of what the page itself does not show, what is known of its shop from another item is taken.
+     *
+     * @param list<StagePicture> $stages
+     */
+    public function mapped(ItemPage $page, PageMap $map, array $stages, int $seconds): void
+    {
+        $known = PageMap::fromArray($page->shop()->map() ?? [], $page->address());
+        foreach (['cart', 'checkout'] as $stage) {
+            if (null === $map->place($stage.' line') && null !== $known->place($stage.' line')) {
+                foreach (['line', 'unitPrice', 'lineTotal', 'sku', 'quantity', 'weight', 'image', 'total'] as $field) {
+                    $map->put($stage.' '.$field, $known->place($stage.' '.$field));
+                }
+            }
+        }
+        $pictures = [];
+        foreach ($stages as $each) {
+            $file = $this->pictures->keep($page->id(), 'page-'.$each->stage, $each->photograph->jpeg);
+            if (null !== $file) {
+                $pictures[] = ['stage' => $each->stage, 'file' => $file, 'width' => $each->photograph->width, 'height' => $each->photograph->height, 'spots' => $each->spots, 'expected' => $each->expected];
+            }
+        }
+        $page->mapped($map->toArray(), $pictures, $seconds);
+        $page->shop()->learn(['shop' => $map->toArray()['shop']]);
+        $this->entities->flush();
+    }
+
+    public function failed(ItemPage $page, string $why): void
+    {
+        $page->failed($why);
+        $this->entities->flush();
+    }
+
+    /**
+     * @param string      $what a name of the map, as in "option size" or "cart total"
+     * @param string|null $key  key of a control or button, or signature; null: nowhere
+     *
+     * @throws UnreadableDocument where the map has no such thing
+     */
+    public function mend(ItemPage $page, string $what, ?string $key): void
+    {
+        $map = PageMap::fromArray($page->map() ?? [], $page->address());
+        $isOption = str_starts_with($what, 'option ');
+        if (null === $page->map() || ($isOption && !in_array(substr($what, 7), $this->options($page), true)) || !$map->put($what, '' === $key ? null : $key)) {
+            throw UnreadableDocument::at('/what', sprintf('A map has no "%s", or nothing yet that it could stand in.', mb_strimwidth($what, 0, 80, '…', 'UTF-8')));
+        }
+        $map->found = array_values(array_filter($map->found, static fn (array $f): bool => $f['what'] !== $what));
+        $map->missing = array_values(array_filter($map->missing, static fn (array $m): bool => $m['what'] !== $what));
+        $page->mended($map->toArray(), $what);
+        $page->shop()->learn(['shop' => $map->toArray()['shop']]);
+        $this->entities->flush();
+    }
+
+    /**
+     * @return list<Shop> by name
+     */
+    public function shops(): array
+    {
+        return $this->entities->getRepository(Shop::class)->findBy([], ['name' => 'ASC']);
+    }
+
+    public function shop(string $id): Shop
+    {
+        return $this->entities->find(Shop::class, $id) ?? throw new NotFoundHttpException('There is no such shop.');
+    }
+
+    /**
+     * @param list<string>       $hosts
+     * @param array<string, int> $ceilings
+     */
+    public function setShop(Shop $shop, string $name, array $hosts, bool $orders, int $pause, array $ceilings): void
+    {
+        $shop->set($name, $hosts, $orders, $pause, $ceilings);
+        $this->entities->flush();
+    }
+
+    /**
+     * @return list<string> codes of the options of the setup
+     */
+    private function options(ItemPage $page): array
+    {
+        $document = json_decode($page->setup()->latest()->document(), true, 512);
+        $options = is_array($document) && is_array($document['options'] ?? null) ? $document['options'] : [];
+
+        return array_values(array_filter(array_map(static fn (mixed $o): mixed => is_array($o) ? $o['code'] ?? null : null, $options), is_string(...)));
+    }
+}
