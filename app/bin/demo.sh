@@ -25,16 +25,35 @@ demo() {
         return 2
     fi
     need_php && need_vendor && build_web || return 1
-    export APP_ENV=prod ITHREL_VAR="${ITHREL_VAR:-$root/var}"
-    export ITHREL_DATABASE="${ITHREL_DATABASE:-$ITHREL_VAR/ithrel.sqlite}"
-    umask 077
-    mkdir -p "$ITHREL_VAR"
+    set_places
     [ "$fresh" -eq 1 ] && rm -rf "$ITHREL_DATABASE" "$ITHREL_DATABASE-wal" "$ITHREL_DATABASE-shm" "$ITHREL_VAR/kept" "$ITHREL_VAR/compiled" "$ITHREL_VAR/plans"
     prepare_database || return 1
+    load_demo || return 1
     serve "$port" "${shop:-$((port + 1))}"
 }
 
-# Migrations run with foreign keys off (SQLite alters a table by making it anew), the demo data after them.
+# Where everything is kept; for this account alone.
+set_places() {
+    export APP_ENV=prod ITHREL_VAR="${ITHREL_VAR:-$root/var}"
+    export ITHREL_DATABASE="${ITHREL_DATABASE:-$ITHREL_VAR/ithrel.sqlite}"
+    umask 077
+    mkdir -p "$ITHREL_VAR" "$ITHREL_VAR/sessions"
+}
+
+# on_console COMMAND… : a command of the application, on the database that is served.
+on_console() {
+    need_php && need_vendor || return 1
+    set_places
+    prepare_database || return 1
+    php -d memory_limit=1G "$root/app/bin/console" "$@"
+}
+
+load_demo() {
+    php -d memory_limit=1G "$root/app/bin/console" demo:load | sed 's/^/ithrel: /' >&2
+    return "${PIPESTATUS[0]}"
+}
+
+# Migrations run with foreign keys off (SQLite alters a table by making it anew).
 prepare_database() {
     local console="php -d memory_limit=1G $root/app/bin/console" log cache="$ITHREL_VAR/cache/prod"
     # The framework's own cache does not look whether its sources changed.
@@ -47,8 +66,6 @@ prepare_database() {
         return 1
     fi
     touch "$cache/.made"
-    $console demo:load | sed 's/^/ithrel: /' >&2
-    return "${PIPESTATUS[0]}"
 }
 
 # Serves until it is told to end. Each of the server, the rehearsal shop and the workers is a process group; all are ended
@@ -69,12 +86,17 @@ serve() {
     await "$shop" shop.log || return 1
     begin server.log "${served[@]}" -d memory_limit=1G -S "127.0.0.1:$port" -t "$root/app/public" "$root/app/bin/router.php"
     await "$port" server.log || return 1
-    local worker
-    for worker in 1 2; do
-        begin "worker-$worker.log" bash -c 'trap "ending=1" TERM; while [ -z "${ending:-}" ]; do php -d memory_limit=1G "$0/app/bin/console" work & wait $!; wait; [ -n "${ending:-}" ] || sleep 1; done' "$root"
-    done
+    begin_workers 2
     echo "Ithrel answers at http://127.0.0.1:$port/, its rehearsal shop at http://127.0.0.1:$shop/ (Ctrl-C ends both)"
     wait "${groups[1]}"
+}
+
+# begin_workers N : workers, each begun again should it end before it is told to.
+begin_workers() {
+    local worker
+    for worker in $(seq 1 "$1"); do
+        begin "worker-$worker.log" bash -c 'trap "ending=1" TERM; while [ -z "${ending:-}" ]; do php -d memory_limit=1G "$0/app/bin/console" work & wait $!; wait; [ -n "${ending:-}" ] || sleep 1; done' "$root"
+    done
 }
 
 # begin LOG COMMAND… : starts a process group of its own and remembers it.

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import { mdiKeyboardOutline, mdiThemeLightDark } from '@mdi/js'
-import { ref } from 'vue'
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
 import { useTheme } from 'vuetify'
 import Shortcuts from './shared/Shortcuts.vue'
 import { useShortcuts } from './shared/shortcuts'
+import { answer, client, whenSignedOut } from './shared/api'
+import { sessionQuery, useSession } from './people/session'
+import SignIn from './people/SignIn.vue'
 
 const theme = useTheme()
 const KEPT = 'ithrel-theme'
@@ -16,6 +20,15 @@ function turnTheme(): void {
   localStorage.setItem(KEPT, next)
 }
 
+const queryClient = useQueryClient()
+const session = useSession()
+const isOutside = computed(() => session.value?.needed === true && session.value.name === null)
+whenSignedOut(() => void queryClient.invalidateQueries({ queryKey: sessionQuery.queryKey }))
+const signOut = useMutation({
+  mutationFn: () => answer(client.DELETE('/api/session')),
+  onSettled: () => queryClient.resetQueries(),
+})
+
 const help = ref(false)
 useShortcuts({ '?': () => (help.value = true) })
 </script>
@@ -27,13 +40,17 @@ useShortcuts({ '?': () => (help.value = true) })
       <router-link to="/" class="brand">Ithrel</router-link>
       <span class="quiet motto">option setups, proofread</span>
       <span class="grow" />
+      <span v-if="session?.name" class="quiet who">{{ session.name }}, {{ session.role }}</span>
+      <v-btn v-if="session?.name" variant="text" @click="signOut.mutate()">Sign out</v-btn>
+      <v-btn v-if="!isOutside" variant="text" to="/log">Log</v-btn>
       <v-btn variant="text" :prepend-icon="mdiKeyboardOutline" @click="help = true">Keys</v-btn>
       <v-btn variant="text" :prepend-icon="mdiThemeLightDark" @click="turnTheme">{{
         theme.global.current.value.dark ? 'By day' : 'By night'
       }}</v-btn>
     </header>
     <div id="main" class="main" tabindex="-1">
-      <router-view />
+      <SignIn v-if="isOutside" />
+      <router-view v-else />
     </div>
     <Shortcuts v-model="help" />
   </v-app>

@@ -18,6 +18,8 @@ use Ithrel\App\Api\Dto\Reading;
 use Ithrel\App\Api\Dto\SentenceGiven;
 use Ithrel\App\Api\Dto\TwoTexts;
 use Ithrel\App\Draft\SourceFile;
+use Ithrel\App\People\Needs;
+use Ithrel\App\People\Role;
 use Ithrel\App\Store\CompiledSetups;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Work\Bounds;
@@ -56,6 +58,7 @@ final readonly class DraftController
     }
 
     #[Route('/api/drafts', methods: ['POST'])]
+    #[Needs(Role::Reader)]
     #[OA\Post(path: '/api/drafts', operationId: 'draft', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DraftWanted')), responses: [
         new OA\Response(response: 200, description: 'A draft; nothing is kept.', content: new OA\JsonContent(ref: '#/components/schemas/DraftView')),
         new OA\Response(ref: '#/components/responses/Problem', response: 422),
@@ -77,6 +80,7 @@ final readonly class DraftController
     }
 
     #[Route('/api/checks', methods: ['POST'])]
+    #[Needs(Role::Reader)]
     #[OA\Post(path: '/api/checks', operationId: 'checkText', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DocumentText')), parameters: [
         new OA\Parameter(name: 'setup', description: 'the setup that it was written on', in: 'query', schema: new OA\Schema(type: 'string')),
     ], responses: [
@@ -99,6 +103,7 @@ final readonly class DraftController
     }
 
     #[Route('/api/conditions', methods: ['POST'])]
+    #[Needs(Role::Reader)]
     #[OA\Post(path: '/api/conditions', operationId: 'readCondition', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SentenceGiven')), responses: [
         new OA\Response(response: 200, description: 'The condition as it stands in a document.', content: new OA\JsonContent(type: 'object', additionalProperties: true)),
         new OA\Response(ref: '#/components/responses/Problem', response: 422),
@@ -109,6 +114,7 @@ final readonly class DraftController
     }
 
     #[Route('/api/diffs', methods: ['POST'])]
+    #[Needs(Role::Reader)]
     #[OA\Post(path: '/api/diffs', operationId: 'diffTexts', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/TwoTexts')), responses: [
         new OA\Response(response: 200, description: 'What the new document gained, lost and repriced, and the places that differ.', content: new OA\JsonContent(ref: '#/components/schemas/ChangeView')),
         new OA\Response(ref: '#/components/responses/Problem', response: 422),

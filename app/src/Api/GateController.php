@@ -15,8 +15,13 @@ use Ithrel\App\Gate\GatePage;
 use Ithrel\App\Gate\Launches;
 use Ithrel\App\Gate\SarifFile;
 use Ithrel\App\Gate\SetupGate;
+use Ithrel\App\People\Changes;
+use Ithrel\App\People\Needs;
+use Ithrel\App\People\Role;
+use Ithrel\App\People\Who;
 use Ithrel\App\Store\AcceptedItem;
 use Ithrel\App\Store\Launch;
+use Ithrel\App\Store\Remarks;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
 use Ithrel\Core\Gate\Acceptance;
@@ -27,6 +32,7 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
@@ -34,7 +40,7 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class GateController
 {
-    public function __construct(private Shelf $shelf, private SetupGate $gates, private Launches $launches)
+    public function __construct(private Shelf $shelf, private SetupGate $gates, private Launches $launches, private Remarks $remarks, private Who $who)
     {
     }
 
@@ -60,6 +66,7 @@ final readonly class GateController
     }
 
     #[Route('/api/setups/{id}/accepted', methods: ['POST'])]
+    #[Changes('accepted something at the gate')]
     #[OA\Post(path: '/api/setups/{id}/accepted', operationId: 'accept', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/Accepting')), parameters: [
         new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
     ], responses: [
@@ -69,12 +76,13 @@ final readonly class GateController
     public function accept(string $id, #[MapRequestPayload] Accepting $given): JsonResponse
     {
         $stored = $this->shelf->get($id);
-        $this->gates->accept($stored, $given->known, trim($given->by), Acceptance::LEAD === $given->role ? Acceptance::LEAD : Acceptance::TESTER, trim($given->why), $given->until);
+        $this->gates->accept($stored, $given->known, $this->person($given->by), $this->who->role(Acceptance::LEAD === $given->role ? Role::Lead : Role::Tester)->includes(Role::Lead) ? Acceptance::LEAD : Acceptance::TESTER, trim($given->why), $given->until);
 
         return new JsonResponse($this->view($stored, $this->gates->of($stored)), Response::HTTP_CREATED);
     }
 
     #[Route('/api/setups/{id}/accepted/{item}', requirements: ['item' => '[0-9A-Z]{26}'], methods: ['DELETE'])]
+    #[Changes('took an acceptance back')]
     #[OA\Delete(path: '/api/setups/{id}/accepted/{item}', operationId: 'takeBack', parameters: [
         new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
         new OA\Parameter(name: 'item', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
@@ -85,12 +93,14 @@ final readonly class GateController
     ])]
     public function takeBack(string $id, string $item, Request $request): Response
     {
-        $this->gates->takeBack($this->shelf->get($id), $item, mb_substr(trim($request->query->getString('by')), 0, 200));
+        $this->gates->takeBack($this->shelf->get($id), $item, $this->person(mb_substr($request->query->getString('by'), 0, 200)));
 
         return new Response(null, Response::HTTP_NO_CONTENT);
     }
 
     #[Route('/api/setups/{id}/launches', methods: ['POST'])]
+    #[Needs(Role::Lead)]
+    #[Changes('signed a launch')]
     #[OA\Post(path: '/api/setups/{id}/launches', operationId: 'sign', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/Signing')), parameters: [
         new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
     ], responses: [
@@ -100,7 +110,7 @@ final readonly class GateController
     ])]
     public function sign(string $id, #[MapRequestPayload] Signing $given): JsonResponse
     {
-        $launch = $this->launches->sign($this->shelf->get($id), trim($given->by), $given->sha256);
+        $launch = $this->launches->sign($this->shelf->get($id), $this->person($given->by), $given->sha256);
 
         return new JsonResponse(self::launch($launch), Response::HTTP_CREATED, ['Location' => sprintf('/api/setups/%s/launches/%s', $id, $launch->id())]);
     }
@@ -125,6 +135,13 @@ final readonly class GateController
         };
     }
 
+    private function person(string $said): string
+    {
+        $name = $this->who->name(trim($said));
+
+        return '' === $name ? throw new UnprocessableEntityHttpException('Say who you are first.') : $name;
+    }
+
     /**
      * @return array<string, string> headers
      */
@@ -139,7 +156,7 @@ final readonly class GateController
         usort($open, static fn (GateItemView $a, GateItemView $b): int => $b->forbids <=> $a->forbids);
         $accepted = array_map(self::accepted(...), $this->gates->accepted($stored));
 
-        return new GateView($gate->verdict, Gate::words($gate->verdict), $gate->because, $open, array_column($gate->checked, 'words'), array_column($gate->notChecked, 'words'), count($gate->notes), $accepted, array_map(self::launch(...), $this->launches->of($stored)), $this->since($stored));
+        return new GateView($gate->verdict, Gate::words($gate->verdict), $gate->because, $open, array_column($gate->checked, 'words'), array_column($gate->notChecked, 'words'), count($gate->notes), $accepted, array_map(self::launch(...), $this->launches->of($stored)), $this->since($stored), $this->remarks->open($stored));
     }
 
     private static function accepted(AcceptedItem $item): AcceptedView

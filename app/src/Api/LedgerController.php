@@ -14,6 +14,8 @@ use Ithrel\App\Api\Dto\QuantityStep;
 use Ithrel\App\Api\Dto\SheetText;
 use Ithrel\App\Api\Dto\SlipProblem;
 use Ithrel\App\Ledger\LedgerFile;
+use Ithrel\App\People\Needs;
+use Ithrel\App\People\Role;
 use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
@@ -139,6 +141,7 @@ final readonly class LedgerController
     }
 
     #[Route('/api/setups/{id}/price-sheet', methods: ['POST'])]
+    #[Needs(Role::Reader)]
     #[OA\Post(path: '/api/setups/{id}/price-sheet', operationId: 'checkPriceSheet', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SheetText')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
         new OA\Response(response: 200, description: 'Each row beside what Ithrel works out.', content: new OA\JsonContent(ref: '#/components/schemas/SheetResult')),
         new OA\Response(ref: '#/components/responses/Problem', response: 422),
@@ -149,6 +152,7 @@ final readonly class LedgerController
     }
 
     #[Route('/api/setups/{id}/price-sheet/csv', methods: ['POST'])]
+    #[Needs(Role::Reader)]
     #[OA\Post(path: '/api/setups/{id}/price-sheet/csv', operationId: 'checkPriceSheetAsCsv', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SheetText')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
         new OA\Response(response: 200, description: 'The sheet with what Ithrel works out, as CSV.', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string'))),
         new OA\Response(ref: '#/components/responses/Problem', response: 422),

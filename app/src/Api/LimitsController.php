@@ -10,6 +10,8 @@ use Ithrel\App\Api\Dto\SamplesGiven;
 use Ithrel\App\Api\Dto\TickGiven;
 use Ithrel\App\Api\Dto\UnitPairView;
 use Ithrel\App\Browser\MadeFile;
+use Ithrel\App\People\Changes;
+use Ithrel\App\People\Who;
 use Ithrel\App\Store\LimitNotes;
 use Ithrel\App\Store\LimitTick;
 use Ithrel\App\Store\Shelf;
@@ -43,7 +45,7 @@ final readonly class LimitsController
     /** A file that is made here is sent whole; a longer one is made by its tester. */
     private const MOST_BYTES = 100_000_000;
 
-    public function __construct(private Shelf $shelf, private LimitNotes $notes)
+    public function __construct(private Shelf $shelf, private LimitNotes $notes, private Who $who)
     {
     }
 
@@ -75,6 +77,7 @@ final readonly class LimitsController
     }
 
     #[Route('/api/setups/{id}/limits/ticks', methods: ['PUT'])]
+    #[Changes('ticked an edge of a limit')]
     #[OA\Put(path: '/api/setups/{id}/limits/ticks', operationId: 'tick', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/TickGiven')), parameters: [
         new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
     ], responses: [
@@ -85,13 +88,14 @@ final readonly class LimitsController
     {
         $route = 'express' === $given->route ? 'express' : 'form';
         $found = $given->found;
-        $tick = in_array($found, ['taken', 'refused', 'empty'], true) ? new Tick($given->known, $route, $found, trim($given->note), trim($given->by)) : null;
+        $tick = in_array($found, ['taken', 'refused', 'empty'], true) ? new Tick($given->known, $route, $found, trim($given->note), $this->who->name(trim($given->by))) : null;
         $this->notes->tick($this->shelf->get($id), $given->known, $route, $tick);
 
         return new Response(null, Response::HTTP_NO_CONTENT);
     }
 
     #[Route('/api/setups/{id}/limits/samples', methods: ['PUT'])]
+    #[Changes('gave texts that fit a pattern')]
     #[OA\Put(path: '/api/setups/{id}/limits/samples', operationId: 'giveSamples', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SamplesGiven')), parameters: [
         new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
     ], responses: [

@@ -7,6 +7,7 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\NewItemPage;
 use Ithrel\App\Api\Dto\ShopGiven;
 use Ithrel\App\Api\Dto\ThingMended;
+use Ithrel\App\People\Changes;
 use Ithrel\App\Rehearsal\ItemPages;
 use Ithrel\App\Rehearsal\ShopSettings;
 use Ithrel\App\Store\Pictures;
@@ -43,6 +44,7 @@ final readonly class PageController
     }
 
     #[Route('/api/setups/{id}/pages', methods: ['POST'])]
+    #[Changes('had a shop\'s page mapped')]
     #[OA\Post(path: '/api/setups/{id}/pages', operationId: 'mapPage', requestBody: new OA\RequestBody(
         required: true,
         content: new OA\JsonContent(ref: '#/components/schemas/NewItemPage'),
@@ -76,6 +78,7 @@ final readonly class PageController
     }
 
     #[Route('/api/pages/{page}/map', methods: ['PATCH'])]
+    #[Changes('mended the map of a shop\'s page')]
     #[OA\Patch(path: '/api/pages/{page}/map', operationId: 'mendMap', requestBody: new OA\RequestBody(
         required: true,
         content: new OA\JsonContent(ref: '#/components/schemas/ThingMended'),
@@ -111,6 +114,7 @@ final readonly class PageController
     }
 
     #[Route('/api/shops/{shop}', methods: ['PATCH'])]
+    #[Changes('changed what is said of a shop')]
     #[OA\Patch(path: '/api/shops/{shop}', operationId: 'setShop', requestBody: new OA\RequestBody(
         required: true,
         content: new OA\JsonContent(ref: '#/components/schemas/ShopGiven'),

@@ -8,6 +8,8 @@ use Ithrel\App\Api\Dto\CombinationPage;
 use Ithrel\App\Api\Dto\CombinationRow;
 use Ithrel\App\Api\Dto\Ladder;
 use Ithrel\App\Api\Dto\Position;
+use Ithrel\App\People\Needs;
+use Ithrel\App\People\Role;
 use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Cart\CartLineBuilder;
@@ -64,6 +66,7 @@ final readonly class ReachController
     }
 
     #[Route('/api/setups/{id}/position', methods: ['POST'])]
+    #[Needs(Role::Reader)]
     #[OA\Post(path: '/api/setups/{id}/position', operationId: 'getPosition', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
         new OA\Property(property: 'pick', type: 'object', additionalProperties: true),
     ], type: 'object')), parameters: [

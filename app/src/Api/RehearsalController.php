@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Api;
 
+use Ithrel\App\Api\Dto\DueBegun;
+use Ithrel\App\Api\Dto\DueLeft;
 use Ithrel\App\Api\Dto\NewRehearsal;
 use Ithrel\App\Api\Dto\SheetText;
 use Ithrel\App\Api\Dto\ShopFault;
 use Ithrel\App\Api\Dto\ShopPage;
 use Ithrel\App\Api\Dto\ShopView;
+use Ithrel\App\People\Changes;
+use Ithrel\App\Rehearsal\DueRehearsals;
 use Ithrel\App\Rehearsal\ItemPages;
 use Ithrel\App\Rehearsal\JUnitFile;
 use Ithrel\App\Rehearsal\NoAnswer;
@@ -34,7 +38,7 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class RehearsalController
 {
-    public function __construct(private Shelf $shelf, private Rehearsals $rehearsals, private RehearsalViews $views, private ShopSettings $shops, private Plans $plans, private ItemPages $pages)
+    public function __construct(private Shelf $shelf, private Rehearsals $rehearsals, private RehearsalViews $views, private ShopSettings $shops, private Plans $plans, private ItemPages $pages, private DueRehearsals $due)
     {
     }
 
@@ -46,6 +50,7 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/setups/{id}/shop-page', methods: ['POST'])]
+    #[Changes('put the item into the rehearsal shop')]
     #[OA\Post(path: '/api/setups/{id}/shop-page', operationId: 'openShopPage', parameters: [
         new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
     ], responses: [
@@ -65,6 +70,7 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/setups/{id}/rehearsals', methods: ['POST'])]
+    #[Changes('began a rehearsal')]
     #[OA\Post(path: '/api/setups/{id}/rehearsals', operationId: 'rehearse', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/NewRehearsal')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
         new OA\Response(response: 201, description: 'It was begun.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView')),
         new OA\Response(ref: '#/components/responses/Problem', response: 422),
@@ -79,7 +85,7 @@ final readonly class RehearsalController
                 throw UnreadableDocument::at('/page', 'This is no page of the setup that is mapped.');
             }
 
-            return new JsonResponse($this->views->short($this->rehearsals->begin($setup, $revision, $this->shops->page($mapped->address()), [], Shelf::today(), $mapped)), Response::HTTP_CREATED);
+            return new JsonResponse($this->views->short($this->rehearsals->begin($setup, $revision, $this->shops->page($mapped->address()), [], Shelf::today(), $mapped, $new->carry)), Response::HTTP_CREATED);
         }
         $page = trim($new->address);
         if ('' === $page) {
@@ -88,7 +94,21 @@ final readonly class RehearsalController
             throw UnreadableDocument::at('/faults', 'Faults can be switched on in the rehearsal shop alone; leave the address empty.');
         }
 
-        return new JsonResponse($this->views->short($this->rehearsals->begin($setup, $revision, $this->shops->address($page), $new->faults, Shelf::today())), Response::HTTP_CREATED);
+        return new JsonResponse($this->views->short($this->rehearsals->begin($setup, $revision, $this->shops->address($page), $new->faults, Shelf::today(), null, $new->carry)), Response::HTTP_CREATED);
+    }
+
+    #[Route('/api/rehearsals/due', methods: ['POST'], priority: 1)]
+    #[Changes('began all rehearsals that were due')]
+    #[OA\Post(path: '/api/rehearsals/due', operationId: 'rehearseDue', responses: [
+        new OA\Response(response: 201, description: 'All that is due was begun, each where it was tried last.', content: new OA\JsonContent(
+            ref: '#/components/schemas/DueBegun',
+        )),
+    ])]
+    public function rehearseDue(): JsonResponse
+    {
+        $done = $this->due->begin();
+
+        return new JsonResponse(new DueBegun($done['begun'], array_map(static fn (array $l): DueLeft => new DueLeft($l['title'], $l['why']), $done['left'])), Response::HTTP_CREATED);
     }
 
     #[Route('/api/rehearsals/{run}', methods: ['GET'])]
@@ -102,6 +122,7 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/rehearsals/{run}/cancel', methods: ['POST'])]
+    #[Changes('cancelled a rehearsal')]
     #[OA\Post(path: '/api/rehearsals/{run}/cancel', operationId: 'cancelRehearsal', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'What was found until then is kept.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'))])]
     public function cancel(string $run): JsonResponse
     {
@@ -112,6 +133,7 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/rehearsals/{run}/again', methods: ['POST'])]
+    #[Changes('had checks without an answer tried again')]
     #[OA\Post(path: '/api/rehearsals/{run}/again', operationId: 'rehearseAgain', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Checks that had no answer, or wait still, are tried once more.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'))])]
     public function again(string $run): JsonResponse
     {
@@ -179,6 +201,7 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/setups/{id}/hand-sheet', methods: ['POST'])]
+    #[Changes('brought in a sheet filled in by hand')]
     #[OA\Post(path: '/api/setups/{id}/hand-sheet', operationId: 'readHandSheet', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SheetText')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
         new OA\Response(response: 201, description: 'What was found is kept as a rehearsal.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView')),
         new OA\Response(ref: '#/components/responses/Problem', response: 422),

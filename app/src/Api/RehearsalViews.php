@@ -154,7 +154,7 @@ final readonly class RehearsalViews
     {
         $check = $kept->check();
 
-        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), self::expected($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), array_values(array_diff(self::stages($check), $kept->unseen())), $kept->reason());
+        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), self::expected($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), array_values(array_diff(self::stages($check), $kept->unseen())), $kept->reason(), $kept->carriedFrom());
     }
 
     /** In a few words. */

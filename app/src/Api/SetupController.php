@@ -6,31 +6,61 @@ namespace Ithrel\App\Api;
 
 use Ithrel\App\Api\Dto\DocumentText;
 use Ithrel\App\Api\Dto\NewTitle;
+use Ithrel\App\Gate\Verdicts;
+use Ithrel\App\People\Changes;
 use Ithrel\App\Store\Reports;
 use Ithrel\App\Store\Shelf;
+use Ithrel\App\Store\ShelfPage;
+use Ithrel\Core\Gate\Gate;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 #[OA\Info(version: '1', title: 'Ithrel')]
 #[OA\Response(response: 'Problem', description: 'What went wrong, and where.', content: new OA\MediaType(mediaType: 'application/problem+json', schema: new OA\Schema(ref: '#/components/schemas/ProblemDetails')))]
 final readonly class SetupController
 {
+    private const VERDICTS = [Gate::MAY, Gate::NOT_YET, Gate::MUST_NOT, Verdicts::NONE, 'due'];
+
     public function __construct(private Shelf $shelf, private Reports $reports, private Views $views)
     {
     }
 
     #[Route('/api/setups', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups', operationId: 'listSetups', responses: [new OA\Response(response: 200, description: 'The shelf, newest first.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/ShelfEntry')))])]
-    public function list(): JsonResponse
-    {
-        return new JsonResponse(array_map($this->views->shelfEntry(...), $this->shelf->all()));
+    #[OA\Get(path: '/api/setups', operationId: 'listSetups', parameters: [
+        new OA\Parameter(name: 'search', in: 'query', schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'verdict', in: 'query', schema: new OA\Schema(
+            type: 'string',
+            enum: ['may-launch', 'not-yet', 'must-not-launch', 'none', 'due'],
+        )),
+        new OA\Parameter(name: 'order', in: 'query', schema: new OA\Schema(type: 'string', enum: ['newest', 'title', 'verdict'])),
+        new OA\Parameter(name: 'from', in: 'query', schema: new OA\Schema(type: 'integer')),
+        new OA\Parameter(name: 'limit', in: 'query', schema: new OA\Schema(type: 'integer')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'A page of the shelf.', content: new OA\JsonContent(ref: '#/components/schemas/ShelfView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 400),
+    ])]
+    public function list(
+        #[MapQueryParameter] string $search = '',
+        #[MapQueryParameter] ?string $verdict = null,
+        #[MapQueryParameter] string $order = 'newest',
+        #[MapQueryParameter(options: ['min_range' => 0])] int $from = 0,
+        #[MapQueryParameter(options: ['min_range' => 1, 'max_range' => 200])] int $limit = 50,
+    ): JsonResponse {
+        if (!isset(ShelfPage::ORDERS[$order]) || !in_array($verdict, [null, ...self::VERDICTS], true)) {
+            throw new BadRequestHttpException(sprintf('A verdict is %s; an order is %s.', implode(', ', self::VERDICTS), implode(', ', array_keys(ShelfPage::ORDERS))));
+        }
+
+        return new JsonResponse($this->views->shelf($search, $verdict, $order, $from, $limit));
     }
 
     #[Route('/api/setups', methods: ['POST'])]
+    #[Changes('brought the setup in')]
     #[OA\Post(path: '/api/setups', operationId: 'bringIn', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DocumentText')), responses: [
         new OA\Response(response: 201, description: 'It was read and kept.', content: new OA\JsonContent(ref: '#/components/schemas/ShelfEntry')),
         new OA\Response(ref: '#/components/responses/Problem', response: 422),
@@ -54,6 +84,7 @@ final readonly class SetupController
     }
 
     #[Route('/api/setups/{id}', methods: ['PATCH'])]
+    #[Changes('gave the setup another name')]
     #[OA\Patch(path: '/api/setups/{id}', operationId: 'renameSetup', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/NewTitle')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
         new OA\Response(response: 200, description: 'Renamed.', content: new OA\JsonContent(ref: '#/components/schemas/ShelfEntry')),
         new OA\Response(ref: '#/components/responses/Problem', response: 422),
@@ -67,6 +98,7 @@ final readonly class SetupController
     }
 
     #[Route('/api/setups/{id}', methods: ['DELETE'])]
+    #[Changes('removed the setup')]
     #[OA\Delete(path: '/api/setups/{id}', operationId: 'removeSetup', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 204, description: 'Removed with its revisions.')])]
     public function remove(string $id): Response
     {
@@ -76,6 +108,7 @@ final readonly class SetupController
     }
 
     #[Route('/api/setups/{id}/revisions', methods: ['POST'])]
+    #[Changes('brought in another revision')]
     #[OA\Post(path: '/api/setups/{id}/revisions', operationId: 'revise', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DocumentText')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
         new OA\Response(response: 201, description: 'Kept as the next revision.', content: new OA\JsonContent(ref: '#/components/schemas/Desk')),
         new OA\Response(ref: '#/components/responses/Problem', response: 412),

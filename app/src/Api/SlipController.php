@@ -9,6 +9,8 @@ use Ithrel\App\Api\Dto\LedgerLine;
 use Ithrel\App\Api\Dto\OwnLineView;
 use Ithrel\App\Api\Dto\Slip;
 use Ithrel\App\Api\Dto\SlipProblem;
+use Ithrel\App\People\Needs;
+use Ithrel\App\People\Role;
 use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
@@ -33,6 +35,7 @@ final readonly class SlipController
     }
 
     #[Route('/api/setups/{id}/slip', methods: ['POST'])]
+    #[Needs(Role::Reader)]
     #[OA\Post(path: '/api/setups/{id}/slip', operationId: 'getSlip', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
         new OA\Property(property: 'pick', type: 'object', additionalProperties: true),
         new OA\Property(property: 'quantity', type: 'integer'),

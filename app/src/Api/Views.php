@@ -10,12 +10,15 @@ use Ithrel\App\Api\Dto\Desk;
 use Ithrel\App\Api\Dto\FindingView;
 use Ithrel\App\Api\Dto\LastRehearsal;
 use Ithrel\App\Api\Dto\RevisionView;
+use Ithrel\App\Api\Dto\RunningView;
 use Ithrel\App\Api\Dto\ShelfEntry;
-use Ithrel\App\Rehearsal\Rehearsals;
+use Ithrel\App\Api\Dto\ShelfView;
+use Ithrel\App\Gate\Verdicts;
 use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\App\Store\Reports;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
+use Ithrel\App\Store\ShelfPage;
 use Ithrel\App\Store\StoredSetup;
 use Ithrel\Core\Finding\Change;
 use Ithrel\Core\Finding\Finding;
@@ -25,45 +28,52 @@ use Ithrel\Core\Setup\Setup;
 
 /**
  * Puts what is kept into the shapes that the interface reads.
+ *
+ * @phpstan-import-type Row from ShelfPage
  */
 final readonly class Views
 {
-    public function __construct(private Shelf $shelf, private Reports $reports, private Rehearsals $rehearsals)
+    public function __construct(private Shelf $shelf, private Reports $reports, private ShelfPage $page, private Verdicts $verdicts)
     {
     }
 
     /** Nothing is worked out for it: a list would make everybody wait for the hardest of its setups. */
     public function shelfEntry(StoredSetup $setup): ShelfEntry
     {
-        $revision = $setup->latest();
-        [$report, $trouble] = $this->reports->known($revision);
-        $by = array_count_values(array_column($report['findings'] ?? [], 'severity'));
-
-        return new ShelfEntry(
-            $setup->id(),
-            $setup->title(),
-            $setup->item(),
-            $setup->createdAt()->format(DATE_ATOM),
-            $revision->number(),
-            $revision->sha256(),
-            null === $report ? null : new Counts(...$report['counts']),
-            $by['blocker'] ?? 0,
-            $by['warning'] ?? 0,
-            $by['note'] ?? 0,
-            $trouble,
-            $this->rehearsal($setup),
-        );
+        return $this->shelfRow($this->page->one($setup->id()), $this->verdicts->of([$setup->id()])[$setup->id()] ?? null);
     }
 
-    private function rehearsal(StoredSetup $setup): ?LastRehearsal
+    /**
+     * @param key-of<ShelfPage::ORDERS> $order
+     */
+    public function shelf(string $search, ?string $verdict, string $order, int $from, int $limit): ShelfView
     {
-        $last = $this->rehearsals->last($setup);
-        if (null === $last) {
-            return null;
-        }
-        $tally = $this->rehearsals->tally($last);
+        $page = $this->page->read($search, $verdict, $order, $from, $limit);
+        $verdicts = $this->verdicts->of(array_column($page['rows'], 'id'));
+        $running = $this->page->running();
 
-        return new LastRehearsal($last->id(), $last->state()->value, $last->isOfLatest(), array_sum($tally), $tally[RehearsalCheck::AGREES] ?? 0, $tally[RehearsalCheck::DIFFERS] ?? 0, $last->createdAt()->format(DATE_ATOM));
+        return new ShelfView($page['total'], $from, count($this->page->due()), new RunningView(...$running), array_map(fn (array $row): ShelfEntry => $this->shelfRow($row, $verdicts[$row['id']] ?? null), $page['rows']));
+    }
+
+    /**
+     * @param Row                                    $row
+     * @param array{verdict: string, open: int}|null $verdict
+     */
+    private function shelfRow(array $row, ?array $verdict): ShelfEntry
+    {
+        /** @var array{counts: array{offered: string|null, selectable: string|null, wrongSales: string|null, deadEnds: string|null, traps: string|null}, findings: list<array{severity: string}>}|null $report */
+        $report = $row['report'];
+        $by = array_count_values(array_column($report['findings'] ?? [], 'severity'));
+        $run = $row['run'];
+        $tally = $row['tally'];
+        $isDue = null === $run || 'done' !== $run['state'] || $run['revision'] !== $row['revision'];
+
+        return new ShelfEntry(
+            $row['id'], $row['title'], $row['item'], (new \DateTimeImmutable($row['createdAt']))->format(DATE_ATOM), $row['revision'], $row['sha256'],
+            null === $report ? null : new Counts(...$report['counts']), $by['blocker'] ?? 0, $by['warning'] ?? 0, $by['note'] ?? 0, $row['trouble'],
+            null === $run ? null : new LastRehearsal($run['id'], $run['state'], $run['revision'] === $row['revision'], array_sum($tally), $tally[RehearsalCheck::AGREES] ?? 0, $tally[RehearsalCheck::DIFFERS] ?? 0, (new \DateTimeImmutable($run['createdAt']))->format(DATE_ATOM)),
+            $verdict['verdict'] ?? null, $verdict['open'] ?? 0, $isDue,
+        );
     }
 
     public function desk(StoredSetup $setup): Desk

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
+use Ithrel\App\Gate\Verdicts;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\Worker;
 use Ithrel\App\Store\Reports;
@@ -29,7 +30,7 @@ final class WorkCommand extends Command implements SignalableCommandInterface
 
     private float $looksAgain = 0.0;
 
-    public function __construct(private readonly Worker $worker, private readonly Rehearsals $rehearsals, private readonly Reports $reports)
+    public function __construct(private readonly Worker $worker, private readonly Rehearsals $rehearsals, private readonly Reports $reports, private readonly Verdicts $verdicts)
     {
         parent::__construct();
     }
@@ -55,13 +56,13 @@ final class WorkCommand extends Command implements SignalableCommandInterface
         return 0;
     }
 
-    /** Works out what a check says, where one is pending; looked for now and then only. */
+    /** Works out what a check says, or a verdict, where one is pending; looked for now and then only. */
     private function reported(): bool
     {
         if (microtime(true) < $this->looksAgain) {
             return false;
         }
-        $found = $this->reports->next();
+        $found = $this->reports->next() || $this->verdicts->next();
         $this->looksAgain = $found ? 0.0 : microtime(true) + self::SECONDS_BETWEEN_LOOKS;
 
         return $found;

@@ -149,7 +149,8 @@ final readonly class SetupGate
             $tried = [];
             $checks = $this->rehearsals->checks($rehearsal);
             foreach ($checks as $check) {
-                if (!in_array($check->verdict(), [RehearsalCheck::WAITING, RehearsalCheck::NOT_TRIED], true)) {
+                // What was carried over was tried in an earlier run, which says so itself.
+                if (null === $check->carriedFrom() && !in_array($check->verdict(), [RehearsalCheck::WAITING, RehearsalCheck::NOT_TRIED], true)) {
                     $tried[] = [$check->check(), $check->verdict(), $check->differences(), $check->reason()];
                 }
             }

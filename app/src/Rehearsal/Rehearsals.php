@@ -30,19 +30,26 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
  */
 final readonly class Rehearsals
 {
+    /** Runs that are looked through for what still holds. */
+    private const MOST_EARLIER = 5;
+
     public function __construct(private EntityManagerInterface $entities, private Connection $connection, private WorkQueue $queue)
     {
     }
 
     /**
-     * @param list<string>  $faults that the rehearsal shop was told to have
-     * @param ItemPage|null $page   where it is tried in a browser; null: over the shop interface
+     * @param list<string>  $faults  that the rehearsal shop was told to have
+     * @param ItemPage|null $page    where it is tried in a browser; null: over the shop interface
+     * @param bool          $carries whether what an earlier run found still holds for checks that do and expect the same
      */
-    public function begin(StoredSetup $setup, Revision $revision, ShopAddress $address, array $faults, string $today, ?ItemPage $page = null): Rehearsal
+    public function begin(StoredSetup $setup, Revision $revision, ShopAddress $address, array $faults, string $today, ?ItemPage $page = null, bool $carries = false): Rehearsal
     {
         $rehearsal = new Rehearsal($setup, $revision->number(), $address->page, $faults, $today, new \DateTimeImmutable());
         if (null !== $page) {
             $rehearsal->onPage($page);
+        }
+        if ($carries) {
+            $rehearsal->carryOver();
         }
         $this->entities->persist($rehearsal);
         $this->entities->flush();
@@ -136,14 +143,16 @@ final readonly class Rehearsals
     /** The plan is known: its checks wait from now on. */
     public function planned(Rehearsal $rehearsal, Plan $plan): void
     {
-        $this->connection->transactional(function () use ($rehearsal, $plan): void {
+        $known = $rehearsal->carries() ? $this->earlier($rehearsal) : [];
+        $this->connection->transactional(function () use ($rehearsal, $plan, $known): void {
             foreach ($plan->checks as $check) {
-                $this->connection->executeStatement('INSERT OR IGNORE INTO rehearsal_check (rehearsal_id, number, "plan", verdict, found, differences, reason, milliseconds) VALUES (?, ?, ?, ?, NULL, ?, NULL, 0)', [$rehearsal->id(), $check->number, json_encode($check->toArray(), JSON_THROW_ON_ERROR), RehearsalCheck::WAITING, '[]']);
+                $row = $known[$check->print()] ?? ['verdict' => RehearsalCheck::WAITING, 'found' => null, 'unseen' => '[]', 'from' => null];
+                $this->connection->executeStatement('INSERT OR IGNORE INTO rehearsal_check (rehearsal_id, number, "plan", verdict, found, differences, reason, milliseconds, unseen, carried_from) VALUES (?, ?, ?, ?, ?, ?, NULL, 0, ?, ?)', [$rehearsal->id(), $check->number, json_encode($check->toArray(), JSON_THROW_ON_ERROR), $row['verdict'], $row['found'], '[]', $row['unseen'], $row['from']]);
             }
             $this->connection->executeStatement('UPDATE rehearsal SET state = ?, pairs = ?, lower_bound = ?, combinations = ?, left_out = ? WHERE id = ? AND state = ?', [RehearsalState::Running->value, $plan->pairs, $plan->lowerBound, $plan->combinations, [] === $plan->leftOut ? null : implode("\n", $plan->leftOut), $rehearsal->id(), RehearsalState::Planning->value]);
         });
         if (null !== $rehearsal->address()) {
-            $this->queue->put($rehearsal->id(), array_map(static fn (Check $c): int => $c->number, $plan->checks));
+            $this->queue->put($rehearsal->id(), $this->numbers($rehearsal, [RehearsalCheck::WAITING]));
         }
         $this->endWhereDone($rehearsal);
     }
@@ -213,6 +222,30 @@ final readonly class Rehearsals
         foreach ($this->entities->getRepository(Rehearsal::class)->findBy(['state' => [RehearsalState::Planning, RehearsalState::Running]]) as $rehearsal) {
             $this->queue->put($rehearsal->id(), RehearsalState::Planning === $rehearsal->state() ? [Job::PLAN] : $this->numbers($rehearsal, [RehearsalCheck::WAITING]));
         }
+    }
+
+    /**
+     * What earlier runs in the same shop, by the same way, found to be as expected; of what was carried over itself, the run
+     * in which it was tried.
+     *
+     * @return array<string, array{verdict: string, found: string|null, unseen: string, from: string}> by print of the check
+     */
+    private function earlier(Rehearsal $rehearsal): array
+    {
+        $known = [];
+        $host = ShopAddress::hostOf($rehearsal->address() ?? '');
+        $before = array_slice(array_filter($this->of($rehearsal->setup()), static fn (Rehearsal $r): bool => $r->id() !== $rehearsal->id() && [] === $r->faults() && $r->page() === $rehearsal->page() && ShopAddress::hostOf($r->address() ?? '') === $host && null !== $r->address()), 0, self::MOST_EARLIER);
+        foreach (array_reverse($before) as $run) {
+            foreach ($this->checks($run) as $kept) {
+                $print = $kept->check()->print();
+                unset($known[$print]);
+                if (RehearsalCheck::AGREES === $kept->verdict()) {
+                    $known[$print] = ['verdict' => RehearsalCheck::AGREES, 'found' => null === $kept->found() ? null : json_encode($kept->found()->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), 'unseen' => json_encode($kept->unseen(), JSON_THROW_ON_ERROR), 'from' => $kept->carriedFrom() ?? $run->id()];
+                }
+            }
+        }
+
+        return $known;
     }
 
     /**

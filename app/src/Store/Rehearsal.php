@@ -12,6 +12,7 @@ use Symfony\Component\Uid\Ulid;
  */
 #[ORM\Entity]
 #[ORM\Table(name: 'rehearsal')]
+#[ORM\Index(name: 'IDX_rehearsal_state', columns: ['state'])]
 #[ORM\Index(name: 'IDX_rehearsal_setup', columns: ['setup_id', 'id'])]
 class Rehearsal
 {
@@ -54,6 +55,10 @@ class Rehearsal
     #[ORM\Column(options: ['default' => false])]
     private bool $orders = false;
 
+    /** Whether checks that did and expected the same in an earlier run are carried over. */
+    #[ORM\Column(options: ['default' => false])]
+    private bool $carries = false;
+
     /**
      * @param string|null  $address of the item's page in the shop; null: by hand
      * @param list<string> $faults  that the rehearsal shop was told to have
@@ -81,6 +86,16 @@ class Rehearsal
     public function onPage(ItemPage $page): void
     {
         [$this->page, $this->map, $this->orders] = [$page->id(), $page->map(), $page->shop()->mayOrder()];
+    }
+
+    public function carryOver(): void
+    {
+        $this->carries = true;
+    }
+
+    public function carries(): bool
+    {
+        return $this->carries;
     }
 
     public function id(): string

@@ -25,6 +25,10 @@ class RehearsalCheck
     /** On a sheet by hand: nobody looked. */
     public const NOT_TRIED = 'not-tried';
 
+    /** Id of the earlier rehearsal in which it was tried, with the same steps and expectations. */
+    #[ORM\Column(length: 26, nullable: true)]
+    private ?string $carriedFrom = null; // @phpstan-ignore property.unusedType
+
     /** @var list<string> what the page does not show, or nobody was to look at */
     #[ORM\Column(type: 'json', options: ['default' => '[]'])]
     private array $unseen = [];
@@ -98,6 +102,11 @@ class RehearsalCheck
     public function reason(): ?string
     {
         return $this->reason;
+    }
+
+    public function carriedFrom(): ?string
+    {
+        return $this->carriedFrom;
     }
 
     /**

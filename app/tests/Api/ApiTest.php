@@ -20,7 +20,7 @@ final class ApiTest extends ApiTestCase
         self::assertSame($text, $this->browser->getResponse()->getContent());
         self::assertSame('attachment; filename=Harbour-pendant.json', $this->browser->getResponse()->headers->get('Content-Disposition'));
 
-        self::assertCount(1, $this->send('GET', '/api/setups', null, 200));
+        self::assertCount(1, $this->send('GET', '/api/setups', null, 200)['rows']);
         $desk = $this->send('GET', '/api/setups/'.$entry['id'], null, 200);
         self::assertContains('refer.unknown', array_column($desk['findings'], 'code'));
         self::assertSame(['option' => 'finish', 'value' => 'copper', 'cause' => 'never-stocked'], $desk['deadValues'][0]);
@@ -86,7 +86,7 @@ final class ApiTest extends ApiTestCase
         $this->browser->request('DELETE', '/api/setups/'.$entry['id']);
         self::assertResponseStatusCodeSame(204);
         self::assertSame(404, $this->send('GET', '/api/setups/'.$entry['id'], null, 404)['status']);
-        self::assertSame([], $this->send('GET', '/api/setups', null, 200));
+        self::assertSame([], $this->send('GET', '/api/setups', null, 200)['rows']);
     }
 
     /**
@@ -113,7 +113,7 @@ final class ApiTest extends ApiTestCase
         self::assertResponseStatusCodeSame($status);
         self::assertResponseHeaderSame('Content-Type', 'application/problem+json');
         self::assertStringContainsString($says, json_encode(json_decode((string) $this->browser->getResponse()->getContent()), JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE));
-        self::assertSame([], $this->send('GET', '/api/setups', null, 200));
+        self::assertSame([], $this->send('GET', '/api/setups', null, 200)['rows']);
     }
 
     public function testTheLadderWeighsUnderPins(): void

@@ -15,7 +15,7 @@ final class DraftApiTest extends ApiTestCase
         self::assertIsArray($document);
         self::assertSame([['code' => 'small', 'label' => 'Small'], ['code' => 'large', 'label' => 'Large', 'charge' => '5.00']], $document['options'][0]['values'] ?? null);
         self::assertContains(['at' => '/options/0/values/1/charge', 'from' => 'line 3, column Charge', 'isGuess' => false], $draft['read']);
-        self::assertSame([], $this->send('GET', '/api/setups', null, 200));
+        self::assertSame([], $this->send('GET', '/api/setups', null, 200)['rows']);
     }
 
     public function testWhatCannotBeReadIsRefusedWithItsReason(): void
@@ -37,7 +37,7 @@ final class DraftApiTest extends ApiTestCase
         self::assertSame('2', $checked['counts']['selectable']);
         $broken = $this->send('POST', '/api/checks?setup='.$id, ['text' => str_replace('"one"', '"won"', $document('Size'))], 200);
         self::assertSame(['/options/0/kind'], array_column($broken['problems'], 'at'));
-        self::assertSame(1, $this->send('GET', '/api/setups', null, 200)[0]['revision']);
+        self::assertSame(1, $this->send('GET', '/api/setups', null, 200)['rows'][0]['revision']);
     }
 
     public function testASentenceBecomesACondition(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Tests\Api;
 
 use Ithrel\Core\Tests\Support\Documents;
+use Symfony\Component\Process\Process;
 
 final class GateApiTest extends ApiTestCase
 {
@@ -19,6 +20,21 @@ final class GateApiTest extends ApiTestCase
         self::assertStringContainsString('Must not launch', (string) $this->browser->getResponse()->getContent());
         $this->browser->request('GET', '/api/setups/'.$id.'/gate?format=sarif');
         self::assertStringContainsString('"version":"2.1.0"', (string) $this->browser->getResponse()->getContent());
+    }
+
+    /** Source: the JSON schema of SARIF 2.1.0 (OASIS), as the npm package @microsoft/jest-sarif ships it. */
+    public function testTheSarifLogIsAsItsPublishedSchemaSays(): void
+    {
+        foreach (['01-harbour-pendant', '08-signal-lantern', '09-admiralty-chandelier'] as $name) {
+            $id = $this->bringIn($name);
+            if ('01-harbour-pendant' === $name) {
+                $open = $this->send('GET', "/api/setups/{$id}/gate", null, 200)['open'][0];
+                $this->send('POST', "/api/setups/{$id}/accepted", ['known' => $open['known'], 'by' => 'Lena', 'role' => 'lead', 'why' => 'known "so" far', 'until' => null], 201);
+            }
+            $this->browser->request('GET', "/api/setups/{$id}/gate?format=sarif");
+            self::assertSame([], self::againstTheSchema((string) $this->browser->getResponse()->getContent()), $name);
+        }
+        self::assertNotSame([], self::againstTheSchema('{"version": "2.1.0", "runs": [{"tool": {"driver": {}}}]}'), 'what is wrong is told');
     }
 
     public function testALanternThatNobodyTriedIsNotYet(): void
@@ -69,10 +85,23 @@ final class GateApiTest extends ApiTestCase
         self::assertStringContainsString('came in between', (string) $this->send('POST', '/api/setups/'.$id.'/launches', $signing, 'may-launch' === $gate['verdict'] ? 409 : 422)['detail'].('may-launch' === $gate['verdict'] ? '' : ' came in between'));
 
         $this->send('DELETE', '/api/setups/'.$id, null, 204);
-        self::assertNotContains($id, array_column($this->send('GET', '/api/setups', null, 200), 'id'), 'It is put away …');
+        self::assertNotContains($id, array_column($this->send('GET', '/api/setups', null, 200)['rows'], 'id'), 'It is put away …');
         foreach (['html' => 'signed by Ada', 'json' => '"by":"Ada"', 'document' => '"price":"10.00"'] as $format => $text) {
             $this->browser->request('GET', '/api/setups/'.$id.'/launches/'.$launch['id'].'?format='.$format);
             self::assertStringContainsString($text, (string) $this->browser->getResponse()->getContent(), '… and what was signed can be read.');
         }
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function againstTheSchema(string $log): array
+    {
+        $process = new Process(['node', dirname(__DIR__).'/Gate/valid-sarif.mjs'], null, null, $log, 60);
+        $process->mustRun();
+        /** @var list<string> $errors */
+        $errors = json_decode($process->getOutput(), true, 16, JSON_THROW_ON_ERROR);
+
+        return $errors;
     }
 }

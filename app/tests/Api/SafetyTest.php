@@ -38,7 +38,7 @@ final class SafetyTest extends ApiTestCase
     {
         $this->browser->request('POST', '/api/setups', server: $server, content: json_encode(['text' => self::demo('08-signal-lantern')], JSON_THROW_ON_ERROR));
         self::assertResponseStatusCodeSame($status);
-        self::assertCount(201 === $status ? 1 : 0, $this->send('GET', 'http://localhost/api/setups', null, 200));
+        self::assertCount(201 === $status ? 1 : 0, $this->send('GET', 'http://localhost/api/setups', null, 200)['rows']);
     }
 
     public function testANameThatLeadsHereReadsNothing(): void
@@ -95,7 +95,7 @@ final class SafetyTest extends ApiTestCase
         $values = array_map(static fn (int $i): array => ['code' => 'v'.$i], range(1, 2_000));
         $document = json_encode(['ithrel' => 'setup/1', 'name' => 'Large', 'currency' => 'EUR', 'item' => ['sku' => 'L', 'name' => 'Large', 'price' => '1'], 'options' => [['code' => 's', 'kind' => 'several', 'required' => true, 'picks' => ['min' => 2, 'max' => 1_000], 'values' => $values]]], JSON_THROW_ON_ERROR);
         $entry = $this->send('POST', '/api/setups', ['text' => $document], 201);
-        $listed = $this->send('GET', '/api/setups', null, 200)[0];
+        $listed = $this->send('GET', '/api/setups', null, 200)['rows'][0];
         self::assertSame($entry['id'], $listed['id']);
         self::assertTrue(null === $listed['counts'] || null === $listed['counts']['selectable'], 'What is beyond the bounds is not told as known.');
         $this->send('GET', '/api/setups/'.$entry['id'], null, 200);

@@ -54,7 +54,7 @@ final class RehearsalTest extends ApiTestCase
         self::assertSame(['done', $run['total'], 0, 0, []], [$run['state'], $run['agrees'], $run['differs'], $run['noAnswer'], $run['likely']]);
         self::assertGreaterThan(20, $run['total']);
         self::assertNotNull($run['endedAt']);
-        $last = $this->send('GET', '/api/setups', null, 200)[0]['rehearsal'];
+        $last = $this->send('GET', '/api/setups', null, 200)['rows'][0]['rehearsal'];
         self::assertSame([$run['id'], 'done', true, $run['total']], [$last['id'], $last['state'], $last['current'], $last['agrees']]);
     }
 
@@ -68,7 +68,7 @@ final class RehearsalTest extends ApiTestCase
         self::assertGreaterThan(0, $run['differs']);
         self::assertSame('/options/1/length', $run['likely'][0]['at']);
         self::assertSame('the length of Engraving', $run['likely'][0]['words']);
-        self::assertNull($this->send('GET', '/api/setups', null, 200)[0]['rehearsal'], 'A shop with faults switched on tells nothing of the setup.');
+        self::assertNull($this->send('GET', '/api/setups', null, 200)['rows'][0]['rehearsal'], 'A shop with faults switched on tells nothing of the setup.');
 
         $rows = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200);
         self::assertCount($run['total'], $rows);
@@ -222,6 +222,35 @@ final class RehearsalTest extends ApiTestCase
         $xml = simplexml_load_string(JUnitFile::text($kept->setup()->title(), $kept->createdAt(), array_map(TriedCheck::of(...), $rehearsals->checks($kept))));
         self::assertNotFalse($xml);
         self::assertSame('It said ? and ? & <b>', (string) ($xml->xpath('//error/@message') ?: [''])[0]);
+    }
+
+    public function testOnlyWhatAChangeTouchesIsTriedAgain(): void
+    {
+        $id = $this->bringIn('04-engraved-plate');
+        $this->rehearse($id, []);
+        $this->work();
+        $changed = json_decode(self::demo('04-engraved-plate'), true, 64, JSON_THROW_ON_ERROR);
+        self::assertIsArray($changed);
+        $changed['options'][0]['values'][0]['charge'] = '3.33';
+        $this->send('POST', "/api/setups/{$id}/revisions", ['text' => json_encode($changed, JSON_THROW_ON_ERROR)], 201);
+        $run = $this->send('POST', "/api/setups/{$id}/rehearsals", ['address' => '', 'faults' => [], 'carry' => true], 201);
+        $this->work(1);
+        $planned = $this->asked($run['id']);
+        self::assertGreaterThan(0, $planned['agrees'], 'what the charge does not touch holds still');
+        self::assertGreaterThan(0, $planned['waiting']);
+        $this->work();
+        $checks = $this->send('GET', "/api/rehearsals/{$run['id']}/checks", null, 200);
+        $carried = array_filter($checks, static fn (array $c): bool => null !== $c['carried']);
+        self::assertCount($planned['agrees'], $carried);
+        self::assertSame(['agrees'], array_values(array_unique(array_column($checks, 'verdict'))));
+        $gate = $this->send('GET', "/api/setups/{$id}/gate", null, 200);
+        self::assertNotContains('not-tried', array_column($gate['open'], 'code'), 'all of the plan has a result, carried or new');
+        // A third run of the same carries all of it, from where each was tried.
+        $third = $this->send('POST', "/api/setups/{$id}/rehearsals", ['address' => '', 'faults' => [], 'carry' => true], 201);
+        $this->work();
+        self::assertSame(['done', count($checks)], [$this->asked($third['id'])['state'], $this->asked($third['id'])['agrees']]);
+        $from = array_column($this->send('GET', "/api/rehearsals/{$third['id']}/checks", null, 200), 'carried');
+        self::assertCount(2, array_unique($from));
     }
 
     /**

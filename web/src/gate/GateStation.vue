@@ -10,6 +10,8 @@ import { queries } from '../shared/queries'
 import { testerName } from '../shared/tester'
 import TesterName from '../shared/TesterName.vue'
 import Trouble from '../shared/Trouble.vue'
+import { aboutFinding, remarksQuery } from '../people/remarks'
+import Remarks from '../people/Remarks.vue'
 import AcceptForm from './AcceptForm.vue'
 import Signature from './Signature.vue'
 
@@ -22,6 +24,24 @@ const VERDICTS = {
   'not-yet': mdiTimerSandEmpty,
   'must-not-launch': mdiAlertOctagonOutline,
 } as const
+
+/** The item that is talked about, and how many remarks are open at each. */
+const talking = ref<string | null>(null)
+const remarks = useQuery(computed(() => remarksQuery(desk.value.id)))
+const remarked = computed(() => {
+  const open = new Map<string, string>()
+  for (const r of remarks.data.value ?? []) {
+    const n = (remarks.data.value ?? []).filter((o) => o.about === r.about && o.closedBy === null).length
+    if (n > 0) open.set(r.about, n === 1 ? '1 remark' : `${n} remarks`)
+  }
+  return open
+})
+function about(item: { kind: string; code: string; at: string; known: string }): string {
+  return item.kind === 'finding' ? aboutFinding(item) : `gate ${item.known}`
+}
+function talk(known: string): void {
+  talking.value = talking.value === known ? null : known
+}
 
 /** The item that is being accepted. */
 const accepting = ref<string | null>(null)
@@ -94,9 +114,26 @@ function place(item: { kind: string; at: string }) {
               @click="accepting = accepting === item.known ? null : item.known"
             >
               accept…
+            </button>
+            <button
+              type="button"
+              class="link"
+              :aria-expanded="talking === item.known"
+              :aria-label="`Remarks: ${item.words}`"
+              @click="talk(item.known)"
+            >
+              {{ remarked.get(about(item)) ?? 'remark…' }}
             </button></span
           >
           <AcceptForm v-if="accepting === item.known" :id="desk.id" :item="item" @done="renew" />
+          <Remarks
+            v-if="talking === item.known"
+            class="talk"
+            is-open
+            :about="about(item)"
+            :at="item.at"
+            :words="item.words"
+          />
         </li>
       </ul>
       <template v-if="gate.accepted.length > 0">
@@ -155,6 +192,10 @@ function place(item: { kind: string; at: string }) {
         :launches="gate.launches"
         @done="renew"
       />
+      <h3>
+        Remarks <span class="quiet">{{ gate.remarks }}</span>
+      </h3>
+      <Remarks />
       <h3>Checked</h3>
       <ul>
         <li v-for="words in gate.checked" :key="words">{{ words }}</li>
@@ -181,6 +222,9 @@ function place(item: { kind: string; at: string }) {
 }
 .end {
   text-align: right;
+}
+.talk {
+  grid-column: 2 / -1;
 }
 .back {
   opacity: 0.75;

@@ -17,7 +17,9 @@ import WriteBar from '../writing/WriteBar.vue'
 import Margin from './Margin.vue'
 import Pictures from './Pictures.vue'
 import { becauseOf } from './because'
-import { chargeWords, conditionWords, limitWords, plainLabel, rowWords } from './words'
+import { aboutFinding } from '../people/remarks'
+import Remarks from '../people/Remarks.vue'
+import { chargeWords, conditionWords, limitWords, placeWords, plainLabel, rowWords } from './words'
 
 const desk = useDesk()
 const route = useRoute()
@@ -172,6 +174,14 @@ function marked(place: string): boolean {
           <li v-if="desk.settled.length === 0" class="quiet">Nothing that was found before is gone.</li>
         </ul>
       </details>
+      <Remarks
+        v-if="at !== null && chosen < 0"
+        :key="at"
+        :about="`place ${at}`"
+        :at="at"
+        :words="placeWords(setup, at)"
+        class="because"
+      />
       <ol>
         <li v-for="f in findings" :id="`finding-${f.i}`" :key="f.i">
           <button type="button" :class="[f.severity, { here: chosen === f.i }]" @click="choose(f.i)">
@@ -179,6 +189,13 @@ function marked(place: string): boolean {
             <span class="d-sr-only">{{ SEVERITIES[f.severity].word }}: </span>
             <span><span v-if="fresh.has(f.i)" class="fresh">new</span> {{ f.message }}</span>
           </button>
+          <Remarks
+            v-if="chosen === f.i"
+            :about="aboutFinding(f)"
+            :at="f.at"
+            :words="f.message"
+            class="because"
+          />
           <ul v-if="chosen === f.i && becauseOf(f).length" class="because" aria-label="Places">
             <li v-for="(b, k) in becauseOf(f)" :key="k">
               <button type="button" class="bare" @click="view.change({ at: b.at })">{{ b.words }}</button>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { SetupDocument } from '../desk/document'
-import { chargeWords, conditionWords, limitWords, plainLabel } from './words'
+import { chargeWords, conditionWords, limitWords, placeWords, plainLabel } from './words'
 
 const setup: SetupDocument = {
   name: 'Lamp',
@@ -94,5 +94,24 @@ describe('charges and limits in words', () => {
   })
   it('takes the mark off a label', () => {
     expect(plainLabel('Size *')).toBe('Size')
+  })
+})
+
+describe('a place of the document', () => {
+  const setup = {
+    name: 'Lamp',
+    options: [{ code: 's', label: 'Size *', kind: 'one', values: [{ code: 'a', label: 'Small' }] }],
+  } as unknown as SetupDocument
+
+  it.each([
+    ['/options/0', 'Size'],
+    ['/options/0/values/0/charge', 'Size: Small'],
+    ['/options/0/required', 'Size'],
+    ['/options/9', 'Options'],
+    ['/variants/rows/2', 'Variant row 3'],
+    ['/item/price', 'Item'],
+    ['', 'Lamp'],
+  ])('%s is spoken of as %s', (at, words) => {
+    expect(placeWords(setup, at)).toBe(words)
   })
 })

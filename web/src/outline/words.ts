@@ -148,3 +148,16 @@ export function rowWords(
     .map((w) => option?.values?.find((v) => v.code === w)?.label ?? `“${w}”`)
     .join('; ')
 }
+
+/** A place of the document as one speaks of it: the option and value by their labels, else what it is part of. */
+export function placeWords(setup: SetupDocument, at: string): string {
+  const [, part, number, inner, which] = at.split('/')
+  const option = part === 'options' ? setup.options[Number(number)] : undefined
+  if (option) {
+    const value = inner === 'values' ? option.values?.[Number(which)] : undefined
+    const label = plainLabel(option.label ?? option.code)
+    return value ? `${label}: ${value.label}` : label
+  }
+  if (part === 'variants' && inner) return `Variant row ${Number(inner) + 1}`
+  return part ? part.charAt(0).toUpperCase() + part.slice(1) : setup.name
+}

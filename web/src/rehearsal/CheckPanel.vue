@@ -6,6 +6,7 @@ import { useDesk } from '../desk/useDesk'
 import type { CheckRow, Rehearsal } from '../shared/api'
 import { queries } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
+import Remarks from '../people/Remarks.vue'
 import CheckCells from './CheckCells.vue'
 import Outlined from './page/Outlined.vue'
 import { STAGES, VERDICTS } from './verdicts'
@@ -29,7 +30,13 @@ const check = computed(() => {
     </div>
     <p :class="VERDICTS[row.verdict].tone">
       <span aria-hidden="true">{{ VERDICTS[row.verdict].mark }}</span> {{ VERDICTS[row.verdict].one
-      }}<template v-if="row.reason">: {{ row.reason }}</template>
+      }}<template v-if="row.reason">: {{ row.reason }}</template
+      ><template v-if="row.carried"
+        >, carried over from
+        <router-link :to="{ name: 'rehearsal', params: { id: desk.id }, query: { run: row.carried } }"
+          >an earlier run</router-link
+        ></template
+      >
       <span v-if="check && run.address !== null" class="quiet">{{ ` · ${check.milliseconds} ms` }}</span>
     </p>
     <Trouble v-if="query.error.value" :error="query.error.value" />
@@ -58,6 +65,13 @@ const check = computed(() => {
             "
         /></a>
       </details>
+      <Remarks
+        :key="row.about"
+        :about="`check ${row.about}`"
+        :at="check.places[0]?.at ?? ''"
+        :words="`Check ${row.number}: ${row.about}`"
+        class="places"
+      />
       <p v-if="check.places.length" class="places">
         <span class="quiet">In the setup:</span>
         <template v-for="(p, i) in check.places" :key="p.at"

@@ -12,13 +12,14 @@ const desk = useDesk()
 const shop = useQuery(queries.shop())
 const address = ref('')
 const faults = ref<string[]>([])
+const carry = ref(false)
 const isOwn = computed(() => address.value.trim() !== '')
 const begin = useMutation({
   mutationFn: () =>
     answer(
       client.POST('/api/setups/{id}/rehearsals', {
         params: { path: { id: desk.value.id } },
-        body: { address: address.value.trim(), faults: isOwn.value ? [] : faults.value },
+        body: { address: address.value.trim(), faults: isOwn.value ? [] : faults.value, carry: carry.value },
       }),
     ),
   onSuccess: (run) => {
@@ -71,6 +72,12 @@ const offered = computed(() =>
         <span v-if="index === 1" class="quiet more">+{{ faults.length - 1 }}</span>
       </template>
     </v-autocomplete>
+    <label
+      class="carry"
+      title="Checks that did and expected the same there, and were as expected, are not tried again."
+    >
+      <input v-model="carry" type="checkbox" /> only what changed
+    </label>
     <v-btn
       type="submit"
       size="default"
@@ -97,6 +104,11 @@ const offered = computed(() =>
 }
 .faults {
   flex: 0 1 290px;
+}
+.carry {
+  display: flex;
+  gap: 6px;
+  white-space: nowrap;
 }
 .more {
   margin-left: 4px;

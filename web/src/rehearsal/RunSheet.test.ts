@@ -50,6 +50,7 @@ const row: CheckRow = {
   differences: [],
   stages: ['page', 'cart', 'checkout', 'order'],
   reason: null,
+  carried: null,
 }
 function difference(stage: 'page' | 'cart' | 'checkout' | 'order', what: string, found: string) {
   return { what, stage, expected: '112.00', found }
@@ -224,7 +225,7 @@ describe('a new rehearsal', () => {
     await w.get('form').trigger('submit')
     await settled()
     const sent = requests.find((r) => r.method === 'POST')
-    expect(await sent?.json()).toEqual({ address: 'http://127.0.0.1:9/a', faults: [] })
+    expect(await sent?.json()).toEqual({ address: 'http://127.0.0.1:9/a', faults: [], carry: false })
     expect(w.get('form .trouble').text()).toContain('Nothing at /api/setups/d/rehearsals.')
     expect((w.get('.address input').element as HTMLInputElement).value).toBe(' http://127.0.0.1:9/a ')
   })

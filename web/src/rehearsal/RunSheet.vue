@@ -75,6 +75,7 @@ const shown = computed(() =>
       (explained.value === null || explained.value.includes(c.number)),
   ),
 )
+const carried = computed(() => all.value.filter((c) => c.carried !== null).length)
 const chosen = computed(() => all.value.find((c) => c.number === number.value))
 const tally = computed(() =>
   (Object.keys(VERDICTS) as (keyof typeof VERDICTS)[])
@@ -184,7 +185,8 @@ function title(r: Rehearsal): string {
           >
           <LeftOut :parts="run.leftOut" />
           <span class="quiet"
-            >{{ run.total }} checks.<template v-if="run.combinations > 0">
+            >{{ run.total }} checks<template v-if="carried > 0">, {{ carried }} carried over</template
+            >.<template v-if="run.combinations > 0">
               The {{ grouped(String(run.pairs)) }} pairs of values that can meet lie in
               {{ run.combinations }} combinations; {{ run.lowerBound }} is the least it takes.</template
             ></span

@@ -1,12 +1,15 @@
 <script setup lang="ts">
+import { useSession } from '../people/session'
 import { testerName, testerRole } from './tester'
 
 /** Asks once who sits here. */
 defineProps<{ withRole?: boolean }>()
+const session = useSession()
 </script>
 
 <template>
-  <div class="who">
+  <p v-if="session?.needed" class="who quiet">You are {{ session.name }}, {{ session.role }}.</p>
+  <div v-else class="who">
     <label
       >You are <input v-model.trim="testerName" autocomplete="name" maxlength="200" placeholder="your name"
     /></label>

@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 import type { paths, ProblemDetails } from './api.d'
+import { testerName } from './tester'
 
 export type {
   CheckCell,
@@ -41,6 +42,23 @@ export const client = createClient<paths>({
   baseUrl: window.location.origin,
   fetch: (request) => fetch(request),
 })
+
+client.use({
+  onRequest({ request }) {
+    // Who sits here, for the log; where people sign in, the session says it.
+    if (testerName.value !== '') request.headers.set('Ithrel-Person', encodeURIComponent(testerName.value))
+    return request
+  },
+  onResponse({ response, request }) {
+    if (response.status === 401 && !request.url.endsWith('/api/session')) signedOut()
+  },
+})
+
+/** What is done when the server asks to sign in; set where the interface begins. */
+let signedOut: () => void = () => undefined
+export function whenSignedOut(then: () => void): void {
+  signedOut = then
+}
 
 /**
  * The data of an answer.

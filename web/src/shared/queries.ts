@@ -1,5 +1,5 @@
 import { keepPreviousData, QueryClient, queryOptions } from '@tanstack/vue-query'
-import { answer, client, Refusal } from './api'
+import { answer, client, Refusal, type ShelfEntry } from './api'
 
 /** How often a rehearsal that runs is asked how far it is. */
 const RUNNING_MILLISECONDS = 400
@@ -25,14 +25,30 @@ export const SETS: { value: SetName; title: string }[] = [
   { value: 'dead-end', title: 'Dead ends' },
 ]
 
+export interface ShelfAsked {
+  search?: string
+  verdict?: 'may-launch' | 'not-yet' | 'must-not-launch' | 'none' | 'due'
+  order?: 'newest' | 'title' | 'verdict'
+  from?: number
+  limit?: number
+}
+
+/** Something of a row is still being worked out. */
+function isPending(row: ShelfEntry): boolean {
+  return (!row.counts && !row.trouble) || row.verdict === null
+}
+
 /** Every query of the interface, so that keys are made in one place. */
 export const queries = {
-  shelf: () =>
+  shelf: (asked: ShelfAsked) =>
     queryOptions({
-      queryKey: ['shelf'],
-      queryFn: () => answer(client.GET('/api/setups')),
+      queryKey: ['shelf', asked],
+      queryFn: ({ signal }) => answer(client.GET('/api/setups', { params: { query: asked }, signal })),
+      placeholderData: keepPreviousData,
       refetchInterval: ({ state }) =>
-        state.data?.some((s) => !s.counts && !s.trouble) ? PENDING_MILLISECONDS : false,
+        state.data && (state.data.running.runs > 0 || state.data.rows.some(isPending))
+          ? PENDING_MILLISECONDS
+          : false,
     }),
   desk: (id: string) =>
     queryOptions({

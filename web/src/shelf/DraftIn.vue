@@ -105,8 +105,8 @@ function place(at: string): string {
   <section class="draft" aria-label="From a page or a table">
     <h3>From a page or a table</h3>
     <p class="quiet">
-      A saved product page, its address, a table of options or of rows (CSV, xlsx, ods), or cells pasted from one.
-      Several make one setup.
+      A saved product page, its address, a table of options or of rows (CSV, xlsx, ods), or cells pasted from
+      one. Several make one setup.
     </p>
     <FilePick
       label="Page or table"

@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * A check and what came of it.
  */
-#[OA\Schema(required: ['number', 'purpose', 'purposeWords', 'about', 'verdict', 'expected', 'differences', 'stages', 'reason'])]
+#[OA\Schema(required: ['number', 'purpose', 'purposeWords', 'about', 'verdict', 'expected', 'differences', 'stages', 'reason', 'carried'])]
 final readonly class CheckRow
 {
     /**
@@ -35,6 +35,8 @@ final readonly class CheckRow
         public array $stages,
         #[OA\Property]
         public ?string $reason,
+        #[OA\Property(description: 'id of the earlier rehearsal in which it was tried')]
+        public ?string $carried,
     ) {
     }
 }

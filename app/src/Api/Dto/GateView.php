@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * May it launch?
  */
-#[OA\Schema(required: ['verdict', 'words', 'because', 'open', 'checked', 'notChecked', 'notes', 'accepted', 'launches', 'since'])]
+#[OA\Schema(required: ['verdict', 'words', 'because', 'open', 'checked', 'notChecked', 'notes', 'accepted', 'launches', 'since', 'remarks'])]
 final readonly class GateView
 {
     /**
@@ -41,6 +41,8 @@ final readonly class GateView
         public array $launches,
         #[OA\Property(ref: '#/components/schemas/ChangeView', description: 'null where it was never launched', nullable: true)]
         public ?ChangeView $since,
+        #[OA\Property(description: 'open conversations')]
+        public int $remarks,
     ) {
     }
 }

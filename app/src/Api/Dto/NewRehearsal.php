@@ -26,6 +26,8 @@ final readonly class NewRehearsal
         #[Assert\Length(max: 26)]
         #[OA\Property(description: 'A mapped page, which is tried in a browser; its address counts then.')]
         public ?string $page = null,
+        #[OA\Property(description: 'Checks that did and expected the same in an earlier run there are carried over.')]
+        public bool $carry = false,
     ) {
     }
 }

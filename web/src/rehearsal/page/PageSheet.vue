@@ -39,6 +39,7 @@ const stage = ref<string>('page')
 const chosen = ref<string | null>(null)
 const pointing = ref(false)
 const isShopOpen = ref(false)
+const carry = ref(false)
 
 function shown(next: ItemPage): void {
   queryClient.setQueryData(queries.page(next.id).queryKey, next)
@@ -81,7 +82,7 @@ const rehearse = useMutation({
     answer(
       client.POST('/api/setups/{id}/rehearsals', {
         params: { path: { id: desk.value.id } },
-        body: { address: '', page: id.value },
+        body: { address: '', page: id.value, carry: carry.value },
       }),
     ),
   onSuccess: async (run) => {
@@ -216,6 +217,12 @@ function pointed(x: number, y: number): void {
         <v-btn v-if="things.length" :prepend-icon="mdiDownload" :href="`/api/pages/${page.id}/map.json`"
           >Map</v-btn
         >
+        <label
+          v-if="things.length"
+          class="carry"
+          title="Checks that did and expected the same there, and were as expected, are not tried again."
+          ><input v-model="carry" type="checkbox" /> only what changed</label
+        >
         <v-btn
           v-if="things.length"
           variant="flat"
@@ -309,6 +316,10 @@ function pointed(x: number, y: number): void {
 .empty {
   max-width: 74ch;
   padding: 12px 0;
+}
+.carry {
+  display: flex;
+  gap: 6px;
 }
 .grow {
   flex: 1;

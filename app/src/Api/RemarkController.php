@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api;
+
+use Ithrel\App\Api\Dto\RemarkAnswer;
+use Ithrel\App\Api\Dto\RemarkGiven;
+use Ithrel\App\Api\Dto\RemarkView;
+use Ithrel\App\People\Changes;
+use Ithrel\App\People\Who;
+use Ithrel\App\Store\Remark;
+use Ithrel\App\Store\Remarks;
+use Ithrel\App\Store\Shelf;
+use Ithrel\App\Store\StoredSetup;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * Conversations at places of a setup: a question at a finding, a check or a value, its answers, and its end.
+ */
+final readonly class RemarkController
+{
+    public function __construct(private Shelf $shelf, private Remarks $remarks, private Who $who)
+    {
+    }
+
+    #[Route('/api/setups/{id}/remarks', methods: ['GET'])]
+    #[OA\Get(path: '/api/setups/{id}/remarks', operationId: 'listRemarks', parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'All of them, the oldest first.', content: new OA\JsonContent(
+            type: 'array',
+            items: new OA\Items(ref: '#/components/schemas/RemarkView'),
+        )),
+    ])]
+    public function list(string $id): JsonResponse
+    {
+        return new JsonResponse($this->views($this->shelf->get($id)));
+    }
+
+    #[Route('/api/setups/{id}/remarks', methods: ['POST'])]
+    #[Changes('wrote a remark')]
+    #[OA\Post(path: '/api/setups/{id}/remarks', operationId: 'remark', requestBody: new OA\RequestBody(
+        required: true,
+        content: new OA\JsonContent(ref: '#/components/schemas/RemarkGiven'),
+    ), parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 201, description: 'All of them, with it.', content: new OA\JsonContent(
+            type: 'array',
+            items: new OA\Items(ref: '#/components/schemas/RemarkView'),
+        )),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function write(string $id, #[MapRequestPayload] RemarkGiven $given): JsonResponse
+    {
+        $setup = $this->shelf->get($id);
+        $person = $this->who->name(trim($given->by));
+        if ('' === $person) {
+            throw new UnprocessableEntityHttpException('Say who you are first.');
+        }
+        null === $given->to
+            ? $this->remarks->write($setup, $given->about, $given->at, $given->words, $person, trim($given->text))
+            : $this->remarks->answer($setup, $given->to, $person, trim($given->text));
+
+        return new JsonResponse($this->views($setup), Response::HTTP_CREATED);
+    }
+
+    #[Route('/api/setups/{id}/remarks/{remark}/close', requirements: ['remark' => '[0-9A-Z]{26}'], methods: ['POST'])]
+    #[Changes('closed a remark')]
+    #[OA\Post(path: '/api/setups/{id}/remarks/{remark}/close', operationId: 'closeRemark', parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'remark', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 200, description: 'All of them.', content: new OA\JsonContent(
+            type: 'array',
+            items: new OA\Items(ref: '#/components/schemas/RemarkView'),
+        )),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function close(string $id, string $remark): JsonResponse
+    {
+        $setup = $this->shelf->get($id);
+        $this->remarks->close($setup, $remark, $this->who->name());
+
+        return new JsonResponse($this->views($setup));
+    }
+
+    /**
+     * @return list<RemarkView>
+     */
+    private function views(StoredSetup $setup): array
+    {
+        return array_map(static fn (array $each): RemarkView => new RemarkView(
+            $each[0]->id(), $each[0]->about(), $each[0]->place(), $each[0]->words(), $each[0]->person(), $each[0]->text(), $each[0]->writtenAt()->format(DATE_ATOM), $each[0]->closedBy(),
+            array_map(static fn (Remark $r): RemarkAnswer => new RemarkAnswer($r->person(), $r->text(), $r->writtenAt()->format(DATE_ATOM)), $each[1]),
+        ), $this->remarks->of($setup));
+    }
+}
