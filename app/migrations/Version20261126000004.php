@@ -20,6 +20,7 @@ final class Version20261126000004 extends AbstractMigration
         $this->addSql('CREATE INDEX IDX_rehearsal_state ON rehearsal (state)');
         $this->addSql('ALTER TABLE rehearsal ADD COLUMN carries BOOLEAN NOT NULL DEFAULT 0');
         $this->addSql('ALTER TABLE rehearsal_check ADD COLUMN carried_from VARCHAR(26) DEFAULT NULL');
+        $this->addSql('CREATE TABLE handed_prices (text CLOB NOT NULL, person VARCHAR(200) NOT NULL, handed_at DATETIME NOT NULL, setup_id VARCHAR(26) NOT NULL, PRIMARY KEY (setup_id), CONSTRAINT FK_handed_prices_setup FOREIGN KEY (setup_id) REFERENCES setup (id) ON DELETE CASCADE NOT DEFERRABLE INITIALLY IMMEDIATE)');
         $this->addSql('CREATE TABLE account (id VARCHAR(26) NOT NULL, password VARCHAR(255) NOT NULL, removed_at DATETIME DEFAULT NULL, name VARCHAR(200) NOT NULL, role VARCHAR(10) NOT NULL, created_at DATETIME NOT NULL, PRIMARY KEY (id))');
         $this->addSql('CREATE UNIQUE INDEX UNIQ_7D3656A45E237E06 ON account (name)');
         $this->addSql('CREATE TABLE sign_in_try (who VARCHAR(64) NOT NULL, tries INTEGER NOT NULL, since INTEGER NOT NULL, PRIMARY KEY (who))');
@@ -34,7 +35,7 @@ final class Version20261126000004 extends AbstractMigration
         $this->addSql('ALTER TABLE rehearsal DROP COLUMN carries');
         $this->addSql('ALTER TABLE rehearsal_check DROP COLUMN carried_from');
         $this->addSql('DROP INDEX IDX_rehearsal_state');
-        foreach (['setup_verdict', 'account', 'sign_in_try', 'log_entry', 'remark'] as $table) {
+        foreach (['setup_verdict', 'account', 'sign_in_try', 'log_entry', 'remark', 'handed_prices'] as $table) {
             $this->addSql('DROP TABLE '.$table);
         }
     }

@@ -156,7 +156,7 @@ final readonly class GateController
         usort($open, static fn (GateItemView $a, GateItemView $b): int => $b->forbids <=> $a->forbids);
         $accepted = array_map(self::accepted(...), $this->gates->accepted($stored));
 
-        return new GateView($gate->verdict, Gate::words($gate->verdict), $gate->because, $open, array_column($gate->checked, 'words'), array_column($gate->notChecked, 'words'), count($gate->notes), $accepted, array_map(self::launch(...), $this->launches->of($stored)), $this->since($stored), $this->remarks->open($stored));
+        return new GateView($gate->verdict, Gate::words($gate->verdict), $gate->because, $open, array_column($gate->checked, 'words'), array_column($gate->notChecked, 'words'), count($gate->notes), $accepted, array_map(self::launch(...), $this->launches->of($stored)), $this->since($stored), $this->remarks->open($stored), ...$this->gates->checks($stored));
     }
 
     private static function accepted(AcceptedItem $item): AcceptedView

@@ -13,9 +13,11 @@ use Ithrel\App\Api\Dto\PathLedger;
 use Ithrel\App\Api\Dto\QuantityStep;
 use Ithrel\App\Api\Dto\SheetText;
 use Ithrel\App\Api\Dto\SlipProblem;
+use Ithrel\App\Gate\SetupGate;
 use Ithrel\App\Ledger\LedgerFile;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
+use Ithrel\App\People\Who;
 use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
@@ -46,7 +48,7 @@ final readonly class LedgerController
 {
     private const MOST_ROWS = 200;
 
-    public function __construct(private Shelf $shelf)
+    public function __construct(private Shelf $shelf, private SetupGate $gates, private Who $who)
     {
     }
 
@@ -148,7 +150,13 @@ final readonly class LedgerController
     ])]
     public function priceSheet(string $id, #[MapRequestPayload] SheetText $sheet): JsonResponse
     {
-        return new JsonResponse((new PriceSheetView($this->reach($id)))->result($sheet->text));
+        $result = (new PriceSheetView($this->reach($id)))->result($sheet->text);
+        // It counts at the gate; who may only look holds it against the setup for herself.
+        if ($this->who->role(Role::Tester)->includes(Role::Tester)) {
+            $this->gates->hand($this->shelf->get($id), $sheet->text, count($result->rows), $this->who->name());
+        }
+
+        return new JsonResponse($result);
     }
 
     #[Route('/api/setups/{id}/price-sheet/csv', methods: ['POST'])]

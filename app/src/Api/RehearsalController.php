@@ -111,6 +111,25 @@ final readonly class RehearsalController
         return new JsonResponse(new DueBegun($done['begun'], array_map(static fn (array $l): DueLeft => new DueLeft($l['title'], $l['why']), $done['left'])), Response::HTTP_CREATED);
     }
 
+    #[Route('/api/setups/{id}/rehearsals/again', methods: ['POST'])]
+    #[Changes('began a rehearsal of what has to be tried again')]
+    #[OA\Post(path: '/api/setups/{id}/rehearsals/again', operationId: 'rehearseWhatChanged', parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 201, description: 'It was begun where it was tried last; what still holds is carried over.', content: new OA\JsonContent(
+            ref: '#/components/schemas/RehearsalView',
+        )),
+        new OA\Response(ref: '#/components/responses/Problem', response: 503),
+    ])]
+    public function rehearseWhatChanged(string $id): JsonResponse
+    {
+        try {
+            return new JsonResponse($this->views->short($this->due->again($this->shelf->get($id))), Response::HTTP_CREATED);
+        } catch (NoAnswer $e) {
+            throw new ServiceUnavailableHttpException(null, $e->getMessage(), $e);
+        }
+    }
+
     #[Route('/api/rehearsals/{run}', methods: ['GET'])]
     #[OA\Get(path: '/api/rehearsals/{run}', operationId: 'getRehearsal', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
         new OA\Response(response: 200, description: 'How far it is, with the likely places.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView')),

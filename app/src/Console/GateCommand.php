@@ -17,6 +17,7 @@ use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Compare\HandSheet;
 use Ithrel\Core\Gate\Acceptance;
 use Ithrel\Core\Gate\Gate;
+use Ithrel\Core\Gate\PriceList;
 use Ithrel\Core\Gate\Run;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Plan\Planner;
@@ -44,6 +45,7 @@ final class GateCommand extends Command
         $this
             ->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
             ->addOption('rehearsal', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'What ./ithrel rehearse --format=json wrote, a hand sheet filled in, or boundary sheets with ticks; of several for one check the last counts')
+            ->addOption('prices', null, InputOption::VALUE_REQUIRED, 'Prices that were meant (CSV), held against the setup')
             ->addOption('accepted', null, InputOption::VALUE_REQUIRED, 'What somebody accepts (accepted/1)')
             ->addOption('sarif', null, InputOption::VALUE_REQUIRED, 'Where the findings are written to as SARIF 2.1.0')
             ->addOption('junit', null, InputOption::VALUE_REQUIRED, 'Where the checks are written to as JUnit XML')
@@ -57,7 +59,7 @@ final class GateCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{rehearsal: list<string>, accepted: string|null, sarif: string|null, junit: string|null, html: string|null, catalogue: string|null, shop: string|null, sample: list<string>, format: string, today: string|null} $options */
+        /** @var array{rehearsal: list<string>, accepted: string|null, prices: string|null, sarif: string|null, junit: string|null, html: string|null, catalogue: string|null, shop: string|null, sample: list<string>, format: string, today: string|null} $options */
         $options = $input->getOptions();
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -86,6 +88,8 @@ final class GateCommand extends Command
                 }
             }
             $ticked = [] === $ticks ? null : TickedSheets::of((new Boundaries($reach, $samples))->sheets(), $ticks);
+            $at = $options['prices'] ?? '';
+            $prices = '' === $at ? null : PriceList::held($reach, SetupFile::text($at));
             $at = $options['accepted'] ?? '';
             $accepted = '' === $at ? [] : Acceptance::read(SetupFile::text($at));
         } catch (UnreadableDocument|TooLarge $e) {
@@ -93,7 +97,7 @@ final class GateCommand extends Command
 
             return 2;
         }
-        $gate = Gate::of($text, $setup, $report->counts['selectable'], $report->findings, $plan, $runs, $accepted, $ticked, $told->asked());
+        $gate = Gate::of($text, $setup, $report->counts['selectable'], $report->findings, $plan, $runs, $accepted, $ticked, $told->asked(), $prices);
         self::write($options['sarif'], static fn (): string => SetupFile::json(SarifFile::of($gate, $file), true)."\n");
         self::write($options['html'], static fn (): string => GatePage::html($gate, $setup, hash('sha256', $text), date('Y-m-d H:i')));
         self::write($options['junit'], static fn (): string => JUnitFile::text($setup->name, new \DateTimeImmutable(), self::tried($plan, $runs)));

@@ -10,6 +10,7 @@ use Ithrel\App\Rehearsal\Plans;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\AcceptedItem;
+use Ithrel\App\Store\HandedPrices;
 use Ithrel\App\Store\LimitNotes;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\RehearsalCheck;
@@ -22,9 +23,12 @@ use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Gate\Acceptance;
 use Ithrel\Core\Gate\Gate;
+use Ithrel\Core\Gate\PriceList;
 use Ithrel\Core\Gate\Run;
 use Ithrel\Core\Plan\Plan;
+use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Scope\Ceilings;
+use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /**
@@ -59,7 +63,26 @@ final readonly class SetupGate
         $ticks = $this->notes->seen($stored);
         $ticked = [] === $ticks ? null : TickedSheets::of((new Boundaries($reach, $this->notes->samples($stored)))->sheets(), $ticks);
 
-        return Gate::of($revision->document(), $reach->setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), $this->acceptances($stored), $ticked, [] === $ceilings ? [] : ['ceilings']);
+        return Gate::of($revision->document(), $reach->setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), $this->acceptances($stored), $ticked, [] === $ceilings ? [] : ['ceilings'], $this->prices($stored, $reach));
+    }
+
+    /**
+     * Of the plan of the latest revision, the checks whose result still holds, and those that have to be tried again.
+     *
+     * @return array{valid: int, again: int}
+     */
+    public function checks(StoredSetup $stored): array
+    {
+        $plan = $this->plans->of($stored->latest(), Shelf::today());
+        $agrees = [];
+        foreach ($this->runs($stored, $plan) as $run) {
+            foreach ($run->checks as $number => $check) {
+                $agrees[$number] = RehearsalCheck::AGREES === $check['verdict'];
+            }
+        }
+        $valid = count(array_filter($agrees));
+
+        return ['valid' => $valid, 'again' => count($plan->checks) - $valid];
     }
 
     /**
@@ -100,6 +123,29 @@ final readonly class SetupGate
             throw new UnprocessableEntityHttpException('There is no such acceptance.');
         }
         $item->takeBack($person, new \DateTimeImmutable());
+        $this->entities->flush();
+    }
+
+    /** A list that can no longer be read, since its options are called otherwise now, is as good as none. */
+    private function prices(StoredSetup $stored, Reach $reach): ?PriceList
+    {
+        $handed = $this->entities->find(HandedPrices::class, $stored->id());
+        try {
+            return null === $handed ? null : PriceList::held($reach, $handed->text(), $handed->when());
+        } catch (UnreadableDocument) {
+            return null;
+        }
+    }
+
+    /** Keeps the price list that was held against the setup, unless it is too long for that. */
+    public function hand(StoredSetup $stored, string $text, int $rows, string $person): void
+    {
+        if ($rows > HandedPrices::MOST_ROWS) {
+            return;
+        }
+        $now = new \DateTimeImmutable();
+        $kept = $this->entities->find(HandedPrices::class, $stored->id());
+        null === $kept ? $this->entities->persist(new HandedPrices($stored, $text, $person, $now)) : $kept->hand($text, $person, $now);
         $this->entities->flush();
     }
 

@@ -26,13 +26,14 @@ final readonly class Verdicts
 
     private const SECONDS = 60;
 
-    /** All that a verdict hangs on: the document, rehearsals, acceptances, ticks, samples, what shops take. */
+    /** All that a verdict hangs on: the document, rehearsals, acceptances, ticks, samples, prices, what shops take. */
     private const HANGS_ON = <<<'SQL'
         (SELECT r.sha256 FROM revision r WHERE r.setup_id = s.id ORDER BY r.number DESC LIMIT 1)
         || '.' || COALESCE((SELECT GROUP_CONCAT(t.id || t.state || COALESCE(t.ended_at, '')) FROM (SELECT id, state, ended_at FROM rehearsal WHERE setup_id = s.id AND faults = '[]' ORDER BY id DESC LIMIT 5) t), '')
         || '.' || (SELECT COUNT(*) || '.' || COUNT(a.taken_back_at) FROM accepted_item a WHERE a.setup_id = s.id)
         || '.' || (SELECT COUNT(*) || '.' || COALESCE(MAX(l.seen_at), '') FROM limit_tick l WHERE l.setup_id = s.id)
         || '.' || (SELECT COUNT(*) || '.' || COALESCE(MAX(m.id), '') FROM limit_sample m WHERE m.setup_id = s.id)
+        || '.' || COALESCE((SELECT handed_at FROM handed_prices k WHERE k.setup_id = s.id), '')
         || '.' || COALESCE((SELECT GROUP_CONCAT(h.ceilings) FROM item_page p JOIN shop h ON h.id = p.shop_id WHERE p.setup_id = s.id), '')
         SQL;
 

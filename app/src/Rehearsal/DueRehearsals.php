@@ -44,23 +44,35 @@ final readonly class DueRehearsals
     }
 
     /**
+     * Only what has to be tried again of one setup, where it was tried last.
+     *
      * @throws NoAnswer           where no shop of it is known, or it does not answer
      * @throws UnreadableDocument where its shop may not be asked any more
      */
-    private function one(StoredSetup $setup, ?Rehearsal $last): void
+    public function again(StoredSetup $setup): Rehearsal
+    {
+        return $this->one($setup, $this->rehearsals->last($setup), true);
+    }
+
+    /**
+     * @throws NoAnswer           where no shop of it is known, or it does not answer
+     * @throws UnreadableDocument where its shop may not be asked any more
+     */
+    private function one(StoredSetup $setup, ?Rehearsal $last, bool $carries = false): Rehearsal
     {
         $page = null === $last?->page() ? $this->mapped($setup) : $this->pages->find($last->page());
         $isStandIn = null !== $this->shops->standIn() && (null === $last?->address() || str_starts_with($last->address(), $this->shops->standIn().'/'));
         if (null !== $page && (null === $last || null !== $last->page())) {
-            $this->rehearsals->begin($setup, $setup->latest(), $this->shops->page($page->address(), $page->shop()->hosts()), [], Shelf::today(), $page);
-        } elseif ($isStandIn) {
-            // There each revision has a page of its own.
-            $this->rehearsals->begin($setup, $setup->latest(), $this->shops->address($this->shops->publish($setup->latest())), [], Shelf::today());
-        } elseif (null !== $last?->address()) {
-            $this->rehearsals->begin($setup, $setup->latest(), $this->shops->address($last->address()), [], Shelf::today());
-        } else {
-            throw new NoAnswer('No page of it in a shop is known.', false);
+            return $this->rehearsals->begin($setup, $setup->latest(), $this->shops->page($page->address(), $page->shop()->hosts()), [], Shelf::today(), $page, $carries);
         }
+        if ($isStandIn) {
+            // There each revision has a page of its own.
+            return $this->rehearsals->begin($setup, $setup->latest(), $this->shops->address($this->shops->publish($setup->latest())), [], Shelf::today(), null, $carries);
+        }
+        if (null !== $last?->address()) {
+            return $this->rehearsals->begin($setup, $setup->latest(), $this->shops->address($last->address()), [], Shelf::today(), null, $carries);
+        }
+        throw new NoAnswer('No page of it in a shop is known.', false);
     }
 
     private function mapped(StoredSetup $setup): ?ItemPage

@@ -38,21 +38,35 @@ final readonly class TriedCheck
      */
     public static function unseenByAll(array $all): array
     {
-        $unseen = [];
-        foreach ($all as $t) {
-            if (in_array($t->verdict, [RehearsalCheck::AGREES, RehearsalCheck::DIFFERS], true) && $t->check->accepted && [] !== $t->unseen) {
-                $unseen[] = array_fill_keys($t->unseen, true);
-            }
-        }
+        $tried = array_values(array_filter($all, static fn (self $t): bool => in_array($t->verdict, [RehearsalCheck::AGREES, RehearsalCheck::DIFFERS], true) && $t->check->accepted && [] !== $t->unseen));
         $stage = static fn (string $what): string => explode(' ', $what)[0];
         $byNone = [];
-        foreach (array_keys(array_merge(...$unseen)) as $what) {
-            if ([] === array_filter($unseen, static fn (array $of): bool => !isset($of[$what]) && !isset($of[$stage($what)]))) {
+        foreach (array_unique(array_merge(...array_map(static fn (self $t): array => $t->unseen, $tried))) as $what) {
+            // Who expects nothing there has not looked, and need not.
+            if ([] === array_filter($tried, static fn (self $t): bool => !in_array($what, $t->unseen, true) && !in_array($stage($what), $t->unseen, true) && $t->expects($what))) {
                 $byNone[$what] = true;
             }
         }
 
         // Of a stage that was not looked at at all, what stands on it need not be told.
         return array_values(array_filter(array_keys($byNone), static fn (string $what): bool => $what === $stage($what) || !isset($byNone[$stage($what)])));
+    }
+
+    /** Whether there is something to be seen. */
+    private function expects(string $what): bool
+    {
+        [$stage, $field] = [...explode(' ', $what, 2), ''];
+        foreach ($this->check->lines as $line) {
+            $expected = match ($field) {
+                'entries' => $line['entries'][$stage] ?? [],
+                'image', 'weight', 'points', 'sku' => $line[$field],
+                default => true,
+            };
+            if (!in_array($expected, [null, '', '0', [], 0], true)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

@@ -28,6 +28,9 @@ abstract class BrowserTestCase extends TestCase
     private static ChromeDevToolsDriver $tools;
     private static string $address = '';
 
+    /** Where the demo's rehearsal shop answers. */
+    protected static string $demoShop = '';
+
     /** @var list<int> process groups */
     private static array $groups = [];
 
@@ -40,8 +43,10 @@ abstract class BrowserTestCase extends TestCase
         mkdir($folder.'/profile', 0o700, true);
         register_shutdown_function(self::end(...), $folder);
         $port = Processes::freePort();
-        self::$groups[] = Processes::serve(sprintf('ITHREL_VAR=%1$s ITHREL_DATABASE=%1$s/ithrel.sqlite ITHREL_TODAY=2026-11-24 exec %2$s/ithrel demo --port=%3$d --shop-port=%4$d', escapeshellarg($folder), escapeshellarg(dirname(__DIR__, 3)), $port, Processes::freePort()), $port, $folder.'/demo.log');
+        $shop = Processes::freePort();
+        self::$groups[] = Processes::serve(sprintf('ITHREL_VAR=%1$s ITHREL_DATABASE=%1$s/ithrel.sqlite ITHREL_TODAY=2026-11-24 exec %2$s/ithrel demo --port=%3$d --shop-port=%4$d', escapeshellarg($folder), escapeshellarg(dirname(__DIR__, 3)), $port, $shop), $port, $folder.'/demo.log');
         self::$address = 'http://127.0.0.1:'.$port;
+        self::$demoShop = 'http://127.0.0.1:'.$shop;
         $driver = Processes::freePort();
         self::$groups[] = Processes::serve('exec chromedriver --port='.$driver, $driver, $folder.'/driver.log');
         $options = (new ChromeOptions())->addArguments([...self::FLAGS, '--user-data-dir='.$folder.'/profile']);

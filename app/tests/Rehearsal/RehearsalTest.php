@@ -233,10 +233,12 @@ final class RehearsalTest extends ApiTestCase
         self::assertIsArray($changed);
         $changed['options'][0]['values'][0]['charge'] = '3.33';
         $this->send('POST', "/api/setups/{$id}/revisions", ['text' => json_encode($changed, JSON_THROW_ON_ERROR)], 201);
-        $run = $this->send('POST', "/api/setups/{$id}/rehearsals", ['address' => '', 'faults' => [], 'carry' => true], 201);
+        $before = $this->send('GET', "/api/setups/{$id}/gate", null, 200);
+        $run = $this->send('POST', "/api/setups/{$id}/rehearsals/again", null, 201);
         $this->work(1);
         $planned = $this->asked($run['id']);
         self::assertGreaterThan(0, $planned['agrees'], 'what the charge does not touch holds still');
+        self::assertSame([$before['valid'], $before['again']], [$planned['agrees'], $planned['waiting']], 'exactly those that the gate names');
         self::assertGreaterThan(0, $planned['waiting']);
         $this->work();
         $checks = $this->send('GET', "/api/rehearsals/{$run['id']}/checks", null, 200);

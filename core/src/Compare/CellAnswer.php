@@ -40,10 +40,7 @@ final class CellAnswer
         }
         $positions = [];
         foreach (Kind::Several === $option->kind ? array_map(trim(...), explode(';', $cell)) : [$cell] as $name) {
-            $found = $option->value($name)?->index;
-            foreach ($option->values as $value) {
-                $found ??= PriceSheet::plain($value->label) === PriceSheet::plain($name) || 0 === strcasecmp($value->code, $name) ? $value->index : null;
-            }
+            $found = Named::value($option, $name);
             if (null === $found) {
                 return null;
             }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
-use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\UnreadableDocument;
 
@@ -55,12 +54,12 @@ final readonly class PriceSheet
 
     private static function column(Setup $setup, string $heading): SheetColumn
     {
-        $plain = self::plain($heading);
-        foreach ($setup->options as $option) {
-            if (Kind::Note !== $option->kind && ($heading === $option->code || $plain === self::plain($option->label) || $plain === self::plain($option->name()))) {
-                return new SheetColumn($heading, SheetColumn::OPTION, $option->index);
-            }
+        $option = Named::option($setup, $heading);
+        if (null !== $option) {
+            return new SheetColumn($heading, SheetColumn::OPTION, $option->index);
         }
+
+        $plain = Named::short($heading);
 
         return new SheetColumn($heading, match (true) {
             in_array($plain, self::QUANTITIES, true) => SheetColumn::QUANTITY,

@@ -9,9 +9,10 @@ use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Compare\CellAnswer;
 use Ithrel\Core\Compare\Csv;
-use Ithrel\Core\Compare\PriceSheet;
+use Ithrel\Core\Compare\Named;
 use Ithrel\Core\Decimal\ForeignDecimal;
 use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\UnreadableDocument;
 
@@ -75,13 +76,12 @@ final readonly class SaleList
     {
         $columns = $notices = $named = [];
         foreach ($heading as $c => $title) {
-            $plain = PriceSheet::plain($title);
-            foreach ($setup->options as $option) {
-                if ($option->kind->isChoice() && !isset($named[$option->index]) && ($title === $option->code || $plain === PriceSheet::plain($option->label) || $plain === PriceSheet::plain($option->name()))) {
-                    $columns[$c] = $option->index;
-                    $named[$option->index] = true;
-                    continue 2;
-                }
+            $plain = Named::short($title);
+            $option = Named::option($setup, $title, static fn (Option $o): bool => $o->kind->isChoice() && !isset($named[$o->index]));
+            if (null !== $option) {
+                $columns[$c] = $option->index;
+                $named[$option->index] = true;
+                continue;
             }
             foreach (self::KNOWN as $what => $titles) {
                 if (in_array($plain, $titles, true)) {
@@ -89,7 +89,7 @@ final readonly class SaleList
                     continue 2;
                 }
             }
-            $isInput = [] !== array_filter($setup->options, static fn ($o): bool => $o->kind->isInput() && ($title === $o->code || $plain === PriceSheet::plain($o->label)));
+            $isInput = null !== Named::option($setup, $title, static fn (Option $o): bool => $o->kind->isInput());
             $notices[] = $isInput ? sprintf('The column "%s" is what a shopper types; it is no part of a combination and was not looked at.', $title) : sprintf('The column "%s" is not understood and was not looked at.', $title);
         }
         foreach ($setup->options as $option) {

@@ -45,10 +45,11 @@ final readonly class Gate
      * @param list<Acceptance>  $accepted
      * @param TickedSheets|null $ticked     boundary sheets as a tester ticked them
      * @param list<string>      $asked      what else was asked: catalogue, ceilings
+     * @param PriceList|null    $prices     list of prices that were meant; null: none was handed in
      */
-    public static function of(string $text, Setup $setup, ?string $selectable, array $findings, Plan $plan, array $runs, array $accepted, ?TickedSheets $ticked = null, array $asked = []): self
+    public static function of(string $text, Setup $setup, ?string $selectable, array $findings, Plan $plan, array $runs, array $accepted, ?TickedSheets $ticked = null, array $asked = [], ?PriceList $prices = null): self
     {
-        $items = [...self::findings($text, $setup, $findings), ...self::ofRuns($plan, $runs), ...self::ofLimits($ticked), ...self::untried($plan, $runs)];
+        $items = [...self::findings($text, $setup, $findings), ...self::ofRuns($plan, $runs), ...$prices?->items() ?? [], ...self::ofLimits($ticked), ...self::untried($plan, $runs)];
         $open = $taken = [];
         $isLapsed = false;
         foreach ($items as $item) {
@@ -71,7 +72,7 @@ final readonly class Gate
         $forbids = array_filter($open, static fn (array $o): bool => GateItem::FORBIDS === $o['item']->weight);
         $verdict = [] !== $forbids ? self::MUST_NOT : ([] !== $open ? self::NOT_YET : self::MAY);
 
-        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($selectable, $findings, $plan, $runs, $ticked), self::notChecked($setup, $plan, $runs, $ticked, $asked), array_values(array_filter($findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
+        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($selectable, $findings, $plan, $runs, $ticked, $prices), self::notChecked($setup, $plan, $runs, $ticked, null === $prices ? $asked : [...$asked, 'price-list']), array_values(array_filter($findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
     }
 
     /**
@@ -226,6 +227,8 @@ final readonly class Gate
         };
         $say($count(GateItem::FINDING, GateItem::FORBIDS), 'A blocker is open.', '%d blockers are open.');
         $say($count(GateItem::DIFFERENCE, GateItem::FORBIDS) + $count(GateItem::LIMIT, GateItem::FORBIDS), 'The shop does something otherwise than the setup says.', 'The shop does %d things otherwise than the setup says.');
+        $say($count(GateItem::PRICE_LIST, GateItem::FORBIDS), 'A price is not the one that was meant.', '%d prices are not those that were meant.');
+        $say($count(GateItem::PRICE_LIST, GateItem::HOLDS), 'A row of the price list could not be held against it.', '%d rows of the price list could not be held against it.');
         $say($count(GateItem::FINDING, GateItem::HOLDS), 'Nobody has looked at a warning.', 'Nobody has looked at %d warnings.');
         foreach ($open as ['item' => $item]) {
             if (GateItem::CHECK === $item->kind && in_array($item->code, ['not-tried', 'plan.thin'], true) && '' === $item->at) {
@@ -250,7 +253,7 @@ final readonly class Gate
      *
      * @return list<array{what: string, words: string}>
      */
-    private static function checked(?string $selectable, array $findings, Plan $plan, array $runs, ?TickedSheets $ticked): array
+    private static function checked(?string $selectable, array $findings, Plan $plan, array $runs, ?TickedSheets $ticked, ?PriceList $prices): array
     {
         $checked = [['what' => 'setup', 'words' => sprintf('The setup was analysed: %s selectable combinations, %d findings.', $selectable ?? 'an unknown number of', count($findings))]];
         foreach ($runs as $run) {
@@ -260,6 +263,10 @@ final readonly class Gate
 
         if (null !== $ticked && $ticked->ticked > 0) {
             $checked[] = ['what' => 'limits', 'words' => sprintf('%d of %d edges of the boundary sheets were tried by hand, %d came out otherwise.%s', $ticked->ticked, $ticked->rows, count($ticked->differ), 0 === $ticked->other ? '' : sprintf(' %d ticks are of edges that are no longer there.', $ticked->other))];
+        }
+
+        if (null !== $prices) {
+            $checked[] = ['what' => 'price-list', 'words' => $prices->words()];
         }
 
         return $checked;
@@ -280,7 +287,9 @@ final readonly class Gate
         if ([] === $setup->guards) {
             $not[] = ['what' => 'guards', 'words' => 'The setup has no guards, so no combination can be a wrong sale.'];
         }
-        $not[] = ['what' => 'price-list', 'words' => 'No price list was held against it, so no total is known to be meant.'];
+        if (!in_array('price-list', $asked, true)) {
+            $not[] = ['what' => 'price-list', 'words' => 'No price list was held against it, so no total is known to be meant.'];
+        }
         $not[] = ['what' => 'sale-list', 'words' => 'No list of what shall be sold was held against it.'];
         if (null === $ticked || 0 === $ticked->ticked) {
             $not[] = ['what' => 'limits', 'words' => 'No edge of a boundary sheet was ticked.'];

@@ -13,13 +13,14 @@ final readonly class GateItem
     public const DIFFERENCE = 'difference';
     public const CHECK = 'check';
     public const LIMIT = 'limit';
+    public const PRICE_LIST = 'price-list';
 
     /** What it does to the launch while it is open. */
     public const FORBIDS = 'forbids';
     public const HOLDS = 'holds';
 
     /**
-     * @param string            $kind       finding, difference, check or limit
+     * @param string            $kind       finding, difference, check, limit or price-list
      * @param string            $code       of the finding; stage and field of a difference; what became of a check
      * @param string            $at         JSON Pointer
      * @param 'forbids'|'holds' $weight     while it is open

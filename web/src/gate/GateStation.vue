@@ -2,6 +2,7 @@
 import { mdiAlertOctagonOutline, mdiCheckDecagramOutline, mdiDownload, mdiTimerSandEmpty } from '@mdi/js'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { answer, client } from '../shared/api'
@@ -58,6 +59,17 @@ const takeBack = useMutation({
       }),
     ),
   onSuccess: renew,
+})
+
+const router = useRouter()
+/** Exactly the checks that have to be tried, where the setup was tried last. */
+const again = useMutation({
+  mutationFn: () =>
+    answer(client.POST('/api/setups/{id}/rehearsals/again', { params: { path: { id: desk.value.id } } })),
+  onSuccess: async (run) => {
+    await queryClient.invalidateQueries({ queryKey: ['rehearsals', desk.value.id] })
+    await router.push({ name: 'rehearsal', params: { id: desk.value.id }, query: { run: run.id } })
+  },
 })
 
 function place(item: { kind: string; at: string }) {
@@ -192,6 +204,19 @@ function place(item: { kind: string; at: string }) {
         :launches="gate.launches"
         @done="renew"
       />
+      <h3>Checks</h3>
+      <p>
+        {{ gate.valid }} {{ gate.valid === 1 ? 'holds' : 'hold' }} still, {{ gate.again }}
+        {{ gate.again === 1 ? 'has' : 'have' }} to be tried{{ gate.valid > 0 ? ' again' : '' }}.
+      </p>
+      <v-btn
+        v-if="gate.again > 0"
+        :loading="again.isPending.value"
+        title="Where it was tried last; what holds still is carried over"
+        @click="again.mutate()"
+        >Rehearse {{ gate.again === 1 ? 'it' : 'these' }}</v-btn
+      >
+      <Trouble v-if="again.error.value" :error="again.error.value" />
       <h3>
         Remarks <span class="quiet">{{ gate.remarks }}</span>
       </h3>

@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * May it launch?
  */
-#[OA\Schema(required: ['verdict', 'words', 'because', 'open', 'checked', 'notChecked', 'notes', 'accepted', 'launches', 'since', 'remarks'])]
+#[OA\Schema(required: ['verdict', 'words', 'because', 'open', 'checked', 'notChecked', 'notes', 'accepted', 'launches', 'since', 'remarks', 'valid', 'again'])]
 final readonly class GateView
 {
     /**
@@ -43,6 +43,10 @@ final readonly class GateView
         public ?ChangeView $since,
         #[OA\Property(description: 'open conversations')]
         public int $remarks,
+        #[OA\Property(description: 'checks of the plan whose result still holds')]
+        public int $valid,
+        #[OA\Property(description: 'checks of the plan that have to be tried, or tried again')]
+        public int $again,
     ) {
     }
 }

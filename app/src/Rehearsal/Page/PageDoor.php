@@ -143,7 +143,7 @@ final class PageDoor
         foreach (['unitPrice' => 'unit price', 'total' => 'total', 'image' => 'image'] as $field => $words) {
             $element = isset($this->map->places[$field]) ? Signature::find($this->pilot->page()->root, $this->map->places[$field]) : null;
             if (null === $element) {
-                $this->unseen['page '.$words] = true;
+                $this->unseen('page '.$words, $line[$field]);
                 $said[$field] = $line[$field];
             } else {
                 $own = $this->places->said($field, $element);
@@ -151,9 +151,17 @@ final class PageDoor
             }
         }
         // What a page shows of an answer stands in its own field; a list of answers is not looked for.
-        $this->unseen['page entries'] = true;
+        $this->unseen('page entries', $line['entries']['page'] ?? []);
 
         return ['unitPrice' => $said['unitPrice'], 'total' => $said['total'], 'entries' => $line['entries']['page'] ?? [], 'image' => $said['image']];
+    }
+
+    /** Where nothing is expected, as of a setup without pictures or points, nobody has to look. */
+    private function unseen(string $what, mixed $expected): void
+    {
+        if (!in_array($expected, [null, '', '0', [], 0], true)) {
+            $this->unseen[$what] = true;
+        }
     }
 
     /** Whether what was sent past the page stands in the cart or at the checkout, as the option that it was sent for carries it. */
@@ -351,11 +359,11 @@ final class PageDoor
     private function line(string $stage, LinePlaces $places, PageElement $element, array $expected, array $own): array
     {
         $line = ['points' => $expected['points'], 'name' => $expected['name']];
-        $this->unseen[$stage.' points'] = true;
+        $this->unseen($stage.' points', $expected['points']);
         foreach (LinePlaces::FIELDS as $field) {
             $place = isset($places->fields[$field]) ? Signature::find($element, $places->fields[$field]) : null;
             if (null === $place) {
-                $this->unseen[$stage.' '.$field] = true;
+                $this->unseen($stage.' '.$field, $expected[$field]);
                 $line[$field] = $expected[$field];
                 continue;
             }
