@@ -131,7 +131,7 @@ function place(item: { kind: string; at: string }) {
               type="button"
               class="link"
               :aria-expanded="talking === item.known"
-              :aria-label="`Remarks: ${item.words}`"
+              :aria-label="`${remarked.get(about(item)) ?? 'remark'}: ${item.words}`"
               @click="talk(item.known)"
             >
               {{ remarked.get(about(item)) ?? 'remark…' }}

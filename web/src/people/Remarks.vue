@@ -63,7 +63,7 @@ const count = computed(() => all.value.filter((r) => r.closedBy === null).length
       type="button"
       class="bare toggle"
       :aria-expanded="isUnfolded"
-      :aria-label="`Remarks: ${words}`"
+      :aria-label="`${count > 0 ? count : 'remark'}: ${words}`"
       @click="isUnfolded = !isUnfolded"
     >
       <v-icon :icon="mdiCommentOutline" size="14" aria-hidden="true" />
