@@ -35,6 +35,7 @@ serve_team() {
     fi
     local place="$ITHREL_VAR/serve"
     mkdir -p "$place"
+    rm -f "$place/fpm.sock"
     fpm_settings "$place" >"$place/fpm.conf"
     nginx_settings "$place" "$port" >"$place/nginx.conf"
     groups=()
@@ -42,6 +43,13 @@ serve_team() {
     local root_flag=()
     [ "$(id -u)" -eq 0 ] && root_flag=(--allow-to-run-as-root)
     begin fpm.log php-fpm8.2 --nodaemonize "${root_flag[@]}" --fpm-config "$place/fpm.conf"
+    # A server that has nothing behind it would answer, and say that.
+    local i
+    for i in $(seq 1 400); do [ -S "$place/fpm.sock" ] && break; sleep 0.05; done
+    if [ ! -S "$place/fpm.sock" ]; then
+        cat "$ITHREL_VAR/fpm.log" >&2
+        return 1
+    fi
     begin nginx.log nginx -e stderr -c "$place/nginx.conf"
     await "$port" nginx.log || return 1
     begin_workers "$workers"

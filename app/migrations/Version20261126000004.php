@@ -18,6 +18,9 @@ final class Version20261126000004 extends AbstractMigration
     {
         $this->addSql('CREATE TABLE setup_verdict (verdict VARCHAR(16) NOT NULL, open_items INTEGER NOT NULL, mark VARCHAR(64) NOT NULL, setup_id VARCHAR(26) NOT NULL, PRIMARY KEY (setup_id), CONSTRAINT FK_setup_verdict_setup FOREIGN KEY (setup_id) REFERENCES setup (id) ON DELETE CASCADE NOT DEFERRABLE INITIALLY IMMEDIATE)');
         $this->addSql('CREATE INDEX IDX_rehearsal_state ON rehearsal (state)');
+        foreach (['opening CLOB', 'looked_at DATETIME', 'is_still BOOLEAN'] as $column) {
+            $this->addSql(sprintf('ALTER TABLE rehearsal ADD COLUMN %s DEFAULT NULL', $column));
+        }
         $this->addSql('ALTER TABLE rehearsal ADD COLUMN carries BOOLEAN NOT NULL DEFAULT 0');
         $this->addSql('ALTER TABLE rehearsal_check ADD COLUMN carried_from VARCHAR(26) DEFAULT NULL');
         $this->addSql('CREATE TABLE handed_prices (text CLOB NOT NULL, person VARCHAR(200) NOT NULL, handed_at DATETIME NOT NULL, setup_id VARCHAR(26) NOT NULL, PRIMARY KEY (setup_id), CONSTRAINT FK_handed_prices_setup FOREIGN KEY (setup_id) REFERENCES setup (id) ON DELETE CASCADE NOT DEFERRABLE INITIALLY IMMEDIATE)');
@@ -32,7 +35,9 @@ final class Version20261126000004 extends AbstractMigration
 
     public function down(Schema $schema): void
     {
-        $this->addSql('ALTER TABLE rehearsal DROP COLUMN carries');
+        foreach (['carries', 'opening', 'looked_at', 'is_still'] as $column) {
+            $this->addSql('ALTER TABLE rehearsal DROP COLUMN '.$column);
+        }
         $this->addSql('ALTER TABLE rehearsal_check DROP COLUMN carried_from');
         $this->addSql('DROP INDEX IDX_rehearsal_state');
         foreach (['setup_verdict', 'account', 'sign_in_try', 'log_entry', 'remark', 'handed_prices'] as $table) {

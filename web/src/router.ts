@@ -5,6 +5,7 @@ export const router = createRouter({
   history: createWebHistory('/'),
   routes: [
     { path: '/', name: 'shelf', component: () => import('./shelf/ShelfView.vue') },
+    { path: '/accounts', name: 'accounts', component: () => import('./people/AccountsView.vue') },
     { path: '/log', name: 'log', component: () => import('./people/LogView.vue') },
     {
       path: '/setups/:id',

@@ -7,6 +7,7 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\AcceptedView;
 use Ithrel\App\Api\Dto\Accepting;
 use Ithrel\App\Api\Dto\ChangeView;
+use Ithrel\App\Api\Dto\FreshnessView;
 use Ithrel\App\Api\Dto\GateItemView;
 use Ithrel\App\Api\Dto\GateView;
 use Ithrel\App\Api\Dto\LaunchView;
@@ -156,7 +157,16 @@ final readonly class GateController
         usort($open, static fn (GateItemView $a, GateItemView $b): int => $b->forbids <=> $a->forbids);
         $accepted = array_map(self::accepted(...), $this->gates->accepted($stored));
 
-        return new GateView($gate->verdict, Gate::words($gate->verdict), $gate->because, $open, array_column($gate->checked, 'words'), array_column($gate->notChecked, 'words'), count($gate->notes), $accepted, array_map(self::launch(...), $this->launches->of($stored)), $this->since($stored), $this->remarks->open($stored), ...$this->gates->checks($stored));
+        $checks = $this->gates->checks($stored);
+
+        return new GateView($gate->verdict, Gate::words($gate->verdict), $gate->because, $open, array_column($gate->checked, 'words'), array_column($gate->notChecked, 'words'), count($gate->notes), $accepted, array_map(self::launch(...), $this->launches->of($stored)), $this->since($stored), $this->remarks->open($stored), $checks['valid'], $checks['again'], $this->fresh($stored));
+    }
+
+    private function fresh(StoredSetup $stored): ?FreshnessView
+    {
+        $last = $this->gates->lastRun($stored);
+
+        return null === $last ? null : new FreshnessView($last->id(), $last->address() ?? '', $last->createdAt()->format(DATE_ATOM), $last->lookedAt()?->format(DATE_ATOM), $last->isStill());
     }
 
     private static function accepted(AcceptedItem $item): AcceptedView

@@ -93,6 +93,11 @@ final readonly class ItemPageViews
         $things = [];
         foreach ($names as $what => [$words, $stage]) {
             $key = $map->place($what);
+            $field = explode(' ', $what)[1] ?? '';
+            if (null === $key && 'image' === $field && [] !== $pictures && null === ($pictures['page']['expected']['image'] ?? null)) {
+                // Without a picture in the setup there is none to be looked for.
+                continue;
+            }
             $spot = null === $key ? null : self::spot($what, $key, $pictures[$stage]['spots'] ?? []);
             $expected = str_contains($what, ' ') ? $pictures[$stage]['expected'][explode(' ', $what)[1]] ?? null : null;
             $things[] = new MappedThing($what, $words, $stage, $key, null === $key ? $why[$what] ?? $why[$stage] ?? null : $how[$what] ?? null, $spot['box'] ?? null, $spot['text'] ?? null, $expected, in_array($what, $page->byHand(), true));

@@ -151,6 +151,21 @@ final readonly class RehearsalController
         return new JsonResponse($this->views->full($rehearsal));
     }
 
+    #[Route('/api/rehearsals/{run}/look', methods: ['POST'])]
+    #[Changes('had a shop looked at again')]
+    #[OA\Post(path: '/api/rehearsals/{run}/look', operationId: 'lookAgain', parameters: [
+        new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [
+        new OA\Response(response: 202, description: 'A worker looks whether the shop is still as it was tried; the gate says what it saw.'),
+        new OA\Response(ref: '#/components/responses/Problem', response: 404),
+    ])]
+    public function lookAgain(string $run): Response
+    {
+        $this->rehearsals->lookAgain($this->rehearsals->get($run));
+
+        return new Response(null, Response::HTTP_ACCEPTED);
+    }
+
     #[Route('/api/rehearsals/{run}/again', methods: ['POST'])]
     #[Changes('had checks without an answer tried again')]
     #[OA\Post(path: '/api/rehearsals/{run}/again', operationId: 'rehearseAgain', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Checks that had no answer, or wait still, are tried once more.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'))])]

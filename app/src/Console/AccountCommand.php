@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Console;
 
 use Ithrel\App\People\Accounts;
+use Ithrel\App\People\Log;
 use Ithrel\App\People\Role;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -18,7 +19,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('account', 'Makes, changes, removes and lists the accounts of a team.')]
 final class AccountCommand extends Command
 {
-    public function __construct(private readonly Accounts $accounts)
+    public function __construct(private readonly Accounts $accounts, private readonly Log $log)
     {
         parent::__construct();
     }
@@ -49,6 +50,9 @@ final class AccountCommand extends Command
             ($output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output)->writeln('ithrel: '.OutputFormatter::escape(SetupFile::harmless($e->getMessage())));
 
             return 2;
+        }
+        if ('list' !== $input->getArgument('what')) {
+            $this->log->write(Log::COMMAND_LINE, sprintf('changed an account: %s', $said));
         }
         $output->writeln(OutputFormatter::escape(SetupFile::harmless($said)));
 

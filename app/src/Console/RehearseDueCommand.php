@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
+use Ithrel\App\People\Log;
 use Ithrel\App\Rehearsal\DueRehearsals;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -14,7 +15,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('rehearse:due', 'Begins a rehearsal of every setup whose latest revision was not rehearsed to the end; workers try them.')]
 final class RehearseDueCommand extends Command
 {
-    public function __construct(private readonly DueRehearsals $due)
+    public function __construct(private readonly DueRehearsals $due, private readonly Log $log)
     {
         parent::__construct();
     }
@@ -23,6 +24,7 @@ final class RehearseDueCommand extends Command
     {
         $done = $this->due->begin();
         foreach ($done['begun'] as $title) {
+            $this->log->write(Log::COMMAND_LINE, 'began a rehearsal that was due', null, $title);
             $output->writeln('begun  '.OutputFormatter::escape(SetupFile::harmless($title)));
         }
         foreach ($done['left'] as ['title' => $title, 'why' => $why]) {

@@ -66,6 +66,18 @@ final readonly class SetupGate
         return Gate::of($revision->document(), $reach->setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), $this->acceptances($stored), $ticked, [] === $ceilings ? [] : ['ceilings'], $this->prices($stored, $reach));
     }
 
+    /** The last rehearsal in a shop that was ended and tells of the setup. */
+    public function lastRun(StoredSetup $stored): ?Rehearsal
+    {
+        foreach ($this->rehearsals->of($stored) as $run) {
+            if ([] === $run->faults() && null !== $run->address() && $run->state()->isOver()) {
+                return $run;
+            }
+        }
+
+        return null;
+    }
+
     /**
      * Of the plan of the latest revision, the checks whose result still holds, and those that have to be tried again.
      *
@@ -200,7 +212,7 @@ final readonly class SetupGate
                     $tried[] = [$check->check(), $check->verdict(), $check->differences(), $check->reason()];
                 }
             }
-            $runs[] = Run::of($rehearsal->address() ?? 'By hand', $rehearsal->revision()->sha256(), $rehearsal->isOfLatest(), $rehearsal->createdAt()->format('Y-m-d H:i'), $tried, $plan, TriedCheck::unseenByAll(array_map(TriedCheck::of(...), $checks)));
+            $runs[] = Run::of($rehearsal->address() ?? 'By hand', $rehearsal->revision()->sha256(), $rehearsal->isOfLatest(), $rehearsal->createdAt()->format('Y-m-d H:i'), $tried, $plan, TriedCheck::unseenByAll(array_map(TriedCheck::of(...), $checks)), $rehearsal->isStill());
         }
 
         return $runs;

@@ -29,7 +29,7 @@ final readonly class Verdicts
     /** All that a verdict hangs on: the document, rehearsals, acceptances, ticks, samples, prices, what shops take. */
     private const HANGS_ON = <<<'SQL'
         (SELECT r.sha256 FROM revision r WHERE r.setup_id = s.id ORDER BY r.number DESC LIMIT 1)
-        || '.' || COALESCE((SELECT GROUP_CONCAT(t.id || t.state || COALESCE(t.ended_at, '')) FROM (SELECT id, state, ended_at FROM rehearsal WHERE setup_id = s.id AND faults = '[]' ORDER BY id DESC LIMIT 5) t), '')
+        || '.' || COALESCE((SELECT GROUP_CONCAT(t.id || t.state || COALESCE(t.ended_at, '') || COALESCE(t.is_still, '')) FROM (SELECT id, state, ended_at, is_still FROM rehearsal WHERE setup_id = s.id AND faults = '[]' ORDER BY id DESC LIMIT 5) t), '')
         || '.' || (SELECT COUNT(*) || '.' || COUNT(a.taken_back_at) FROM accepted_item a WHERE a.setup_id = s.id)
         || '.' || (SELECT COUNT(*) || '.' || COALESCE(MAX(l.seen_at), '') FROM limit_tick l WHERE l.setup_id = s.id)
         || '.' || (SELECT COUNT(*) || '.' || COALESCE(MAX(m.id), '') FROM limit_sample m WHERE m.setup_id = s.id)

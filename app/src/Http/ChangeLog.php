@@ -6,8 +6,8 @@ namespace Ithrel\App\Http;
 
 use Doctrine\DBAL\Connection;
 use Ithrel\App\People\Changes;
+use Ithrel\App\People\Log;
 use Ithrel\App\People\Who;
-use Ithrel\App\Store\LogEntry;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Event\ControllerEvent;
@@ -25,7 +25,7 @@ final readonly class ChangeLog
         'page' => 'SELECT s.id, s.title FROM item_page p JOIN setup s ON s.id = p.setup_id WHERE p.id = ?',
     ];
 
-    public function __construct(private Connection $connection, private Who $who)
+    public function __construct(private Connection $connection, private Log $log, private Who $who)
     {
     }
 
@@ -51,9 +51,7 @@ final readonly class ChangeLog
             $made = json_decode((string) $event->getResponse()->getContent(), true, 512);
             [$setup, $title] = is_array($made) && is_string($made['id'] ?? null) && is_string($made['title'] ?? null) ? [$made['id'], $made['title']] : [null, null];
         }
-        $entry = new LogEntry(new \DateTimeImmutable(), $this->who->name(), is_string($words) ? $words : '', is_string($setup) ? $setup : null, is_string($title) ? $title : null);
-        // Beside whatever else was read in this request, and without looking for changes in it.
-        $this->connection->executeStatement('INSERT INTO log_entry (id, at, person, what, setup, title) VALUES (?, ?, ?, ?, ?, ?)', [$entry->id(), $entry->at()->format('Y-m-d H:i:s'), $entry->person(), $entry->what(), $entry->setup(), $entry->title()]);
+        $this->log->write($this->who->name(), is_string($words) ? $words : '', is_string($setup) ? $setup : null, is_string($title) ? $title : null);
     }
 
     /**

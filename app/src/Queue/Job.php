@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Ithrel\App\Queue;
 
 /**
- * A piece of work: one check of a run; number 0, the plan of the run; or number -1, the map of a page.
+ * A piece of work: one check of a run; number 0, the plan of the run; -1, the map of a page; -2, a look whether the
+ * shop is still as it was tried.
  */
 final readonly class Job
 {
     public const PLAN = 0;
     public const MAP = -1;
+    public const LOOK = -2;
 
     /** Tries after which a job is given up: whoever took it was gone before it was done, each time. */
     public const MOST_TRIES = 3;

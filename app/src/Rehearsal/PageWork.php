@@ -19,6 +19,7 @@ use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Compare\CheckComparison;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Page\PageMap;
+use Ithrel\Core\Page\PagePrint;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Setup;
@@ -101,6 +102,27 @@ final class PageWork
             $this->browsers->end();
         }
         usleep(1_000 * $pause);
+    }
+
+    /**
+     * Keeps how the page opens, the first time; later, whether it still opens so.
+     *
+     * @param \Closure(): void $hold
+     *
+     * @throws NoAnswer
+     */
+    public function look(Rehearsal $rehearsal, \Closure $hold): void
+    {
+        $hold();
+        [, $map] = $this->of($rehearsal);
+        $page = $this->pages->find($rehearsal->page() ?? '');
+        $pilot = $this->browsers->pilot($page?->shop()->hosts() ?? [ShopAddress::hostOf($map->address)], $hold);
+        $opened = $pilot->newShopper($map->address);
+        if (null === $rehearsal->opening()) {
+            $this->rehearsals->opened($rehearsal, PagePrint::of($opened, $pilot->newShopper($map->address)));
+        } else {
+            $this->rehearsals->looked($rehearsal, PagePrint::fromArray($rehearsal->opening())->isOf($opened));
+        }
     }
 
     /** Nothing waits for a browser. */

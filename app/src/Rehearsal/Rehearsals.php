@@ -19,6 +19,7 @@ use Ithrel\App\Store\StoredSetup;
 use Ithrel\Core\Compare\CheckComparison;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Compare\Found;
+use Ithrel\Core\Page\PagePrint;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Setup\Setup;
@@ -152,7 +153,8 @@ final readonly class Rehearsals
             $this->connection->executeStatement('UPDATE rehearsal SET state = ?, pairs = ?, lower_bound = ?, combinations = ?, left_out = ? WHERE id = ? AND state = ?', [RehearsalState::Running->value, $plan->pairs, $plan->lowerBound, $plan->combinations, [] === $plan->leftOut ? null : implode("\n", $plan->leftOut), $rehearsal->id(), RehearsalState::Planning->value]);
         });
         if (null !== $rehearsal->address()) {
-            $this->queue->put($rehearsal->id(), $this->numbers($rehearsal, [RehearsalCheck::WAITING]));
+            // How the page opens is kept first, so that it can be told later whether it is still so.
+            $this->queue->put($rehearsal->id(), [...(null === $rehearsal->page() ? [] : [Job::LOOK]), ...$this->numbers($rehearsal, [RehearsalCheck::WAITING])]);
         }
         $this->endWhereDone($rehearsal);
     }
@@ -189,6 +191,29 @@ final readonly class Rehearsals
     public function failed(Rehearsal $rehearsal, string $message): void
     {
         $this->end($rehearsal, RehearsalState::Failed, $message);
+    }
+
+    /** Somebody wants to know whether the shop is still as it was tried. */
+    public function lookAgain(Rehearsal $rehearsal): void
+    {
+        if (null !== $rehearsal->address() && $rehearsal->state()->isOver()) {
+            $this->queue->put($rehearsal->id(), [Job::LOOK]);
+        }
+    }
+
+    public function opened(Rehearsal $rehearsal, PagePrint $print): void
+    {
+        $rehearsal->opened($print->toArray());
+        $this->entities->flush();
+    }
+
+    /**
+     * @param bool|null $isStill null: the shop does not say
+     */
+    public function looked(Rehearsal $rehearsal, ?bool $isStill): void
+    {
+        $rehearsal->looked($isStill, new \DateTimeImmutable());
+        $this->entities->flush();
     }
 
     public function cancel(Rehearsal $rehearsal): void

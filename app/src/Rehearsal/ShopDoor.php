@@ -45,6 +45,20 @@ final readonly class ShopDoor
     }
 
     /**
+     * Whether the shop still sells by the document that was rehearsed; null: it does not say.
+     *
+     * @param \Closure(): void $beat
+     *
+     * @throws NoAnswer
+     */
+    public function isStill(\Closure $beat): ?bool
+    {
+        $sha256 = (new ShopClient($this->http, $this->address, $this->seconds, $beat))->ask('GET', $this->address->page, $this->address->page)->optional('sha256');
+
+        return null === $sha256 || null === $this->sha256 ? null : $sha256 === $this->sha256;
+    }
+
+    /**
      * @param \Closure(): void $beat
      */
     private function once(Check $check, \Closure $beat): Found

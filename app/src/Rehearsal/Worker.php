@@ -55,6 +55,14 @@ final class Worker
             return true;
         }
         $rehearsal = $this->rehearsals->find($job->run);
+        if (Job::LOOK === $job->number) {
+            if (null !== $rehearsal && $job->tries <= Job::MOST_TRIES) {
+                $this->look($rehearsal, fn () => $this->queue->hold($job, $name));
+            }
+            $this->queue->done($job);
+
+            return true;
+        }
         if (null !== $rehearsal && !$rehearsal->state()->isOver()) {
             $isDone = match (true) {
                 $job->tries > Job::MOST_TRIES => $this->giveUp($rehearsal, $job),
@@ -70,6 +78,26 @@ final class Worker
         $this->queue->done($job);
 
         return true;
+    }
+
+    /**
+     * @param \Closure(): void $hold
+     */
+    private function look(Rehearsal $rehearsal, \Closure $hold): void
+    {
+        try {
+            if (null !== $rehearsal->map()) {
+                $this->pageWork->look($rehearsal, $hold);
+            } else {
+                $this->rehearsals->looked($rehearsal, $this->shops->door($this->shops->address($rehearsal->address() ?? ''), $rehearsal->revision()->sha256())->isStill($hold));
+            }
+        } catch (NoAnswer|UnreadableDocument) {
+            // A shop that does not answer says nothing.
+            $this->rehearsals->looked($rehearsal, null);
+        } catch (\Throwable $e) {
+            $this->log->error('A shop could not be looked at again.', ['exception' => $e]);
+            $this->rehearsals->looked($rehearsal, null);
+        }
     }
 
     /** Whoever took the job before was gone before it was done, each time: most likely it is what they died of. */

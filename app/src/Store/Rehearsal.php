@@ -59,6 +59,17 @@ class Rehearsal
     #[ORM\Column(options: ['default' => false])]
     private bool $carries = false;
 
+    /** @var array<string, mixed>|null print of the page as it opened, where it was tried in a browser */
+    #[ORM\Column(type: 'json', nullable: true)]
+    private ?array $opening = null;
+
+    /** When somebody last looked whether the shop is still as it was. */
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $lookedAt = null;
+
+    #[ORM\Column(nullable: true)]
+    private ?bool $isStill = null;
+
     /**
      * @param string|null  $address of the item's page in the shop; null: by hand
      * @param list<string> $faults  that the rehearsal shop was told to have
@@ -86,6 +97,41 @@ class Rehearsal
     public function onPage(ItemPage $page): void
     {
         [$this->page, $this->map, $this->orders] = [$page->id(), $page->map(), $page->shop()->mayOrder()];
+    }
+
+    /**
+     * @return array<string, mixed>|null
+     */
+    public function opening(): ?array
+    {
+        return $this->opening;
+    }
+
+    /**
+     * @param array<string, mixed> $print
+     */
+    public function opened(array $print): void
+    {
+        $this->opening = $print;
+    }
+
+    /**
+     * @param bool|null $isStill null: the shop does not say
+     */
+    public function looked(?bool $isStill, \DateTimeImmutable $now): void
+    {
+        [$this->isStill, $this->lookedAt] = [$isStill, $now];
+    }
+
+    public function lookedAt(): ?\DateTimeImmutable
+    {
+        return $this->lookedAt;
+    }
+
+    /** Whether the shop was still as it was tried when somebody looked last; null: nobody did, or the shop does not say. */
+    public function isStill(): ?bool
+    {
+        return $this->isStill;
     }
 
     public function carryOver(): void

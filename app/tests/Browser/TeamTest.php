@@ -79,6 +79,9 @@ final class TeamTest extends BrowserTestCase
         self::awaitText('.gate h2', 'May launch');
         self::click('//button[contains(., "Sign the launch")]');
         self::awaitText('.gate', 'Lena');
+        self::$browser->get(self::$team.'/accounts');
+        self::awaitText('tbody', 'lead, you');
+        self::assertAccessible('the accounts');
         self::$browser->get(self::$team.'/log');
         self::awaitText('tbody', 'signed a launch');
         self::awaitText('tbody', 'brought the setup in');

@@ -50,7 +50,8 @@ final class ItemPageTest extends ApiTestCase
         $page = $this->send('GET', '/api/pages/'.$page['id'], null, 200);
         self::assertSame('ready', $page['state'], (string) $page['message']);
         $things = array_column($page['things'], null, 'what');
-        self::assertSame(['page image', 'cart image', 'checkout image'], array_keys(array_filter($things, static fn (array $t): bool => null === $t['key'])), 'the plate has no picture');
+        self::assertSame([], array_keys(array_filter($things, static fn (array $t): bool => null === $t['key'])), 'everything is found');
+        self::assertArrayNotHasKey('page image', $things, 'the plate has no picture, so none is looked for');
         self::assertSame(['page', 'cart', 'checkout'], array_column($page['stages'], 'stage'));
         self::assertSame($things['cart unitPrice']['expected'], $things['cart unitPrice']['reads']);
         self::assertNotNull($things['option '.substr((string) array_key_first($things), 7)]['box']);
@@ -93,6 +94,52 @@ final class ItemPageTest extends ApiTestCase
         self::assertResponseIsSuccessful();
         $this->send('DELETE', '/api/setups/'.$id, null, 204);
         $this->send('GET', $checkout['picture'], null, 404);
+    }
+
+    #[TestDox('a shop that shows something else than what was tried is told at the gate, by its page and over its interface')]
+    public function testFreshness(): void
+    {
+        $document = self::demo('04-engraved-plate');
+        $item = self::$shop.'/items/fresh';
+        $put = static fn (string $text): bool => false !== file_get_contents($item, false, stream_context_create(['http' => ['method' => 'PUT', 'header' => 'Content-Type: application/json', 'content' => $text]]));
+        self::assertTrue($put($document));
+        $id = $this->bringIn('04-engraved-plate');
+        $worker = self::getContainer()->get(Worker::class);
+        $once = static fn (): bool => $worker->once('test', static fn (): bool => false);
+        $page = $this->send('POST', "/api/setups/{$id}/pages", ['address' => $item], 201);
+        $once();
+        foreach ([['address' => '', 'page' => $page['id']], ['address' => $item]] as $where) {
+            self::assertTrue($put($document));
+            $run = $this->send('POST', "/api/setups/{$id}/rehearsals", $where, 201)['id'];
+            for ($jobs = 0; $jobs < 3; ++$jobs) {
+                $once();
+            }
+            $this->send('POST', "/api/rehearsals/{$run}/cancel", null, 200);
+            $fresh = $this->send('GET', "/api/setups/{$id}/gate", null, 200)['fresh'];
+            self::assertSame([$run, $item, null, null], [$fresh['run'], $fresh['address'], $fresh['lookedAt'], $fresh['isStill']]);
+            self::assertTrue($this->lookedAgain($id, $run, $once)['fresh']['isStill']);
+            self::assertTrue($put(str_replace('Engraved plate', 'Engraved sign', $document)));
+            $gate = $this->lookedAgain($id, $run, $once);
+            self::assertFalse($gate['fresh']['isStill']);
+            self::assertContains('not-fresh', array_column($gate['open'], 'code'));
+            self::assertContains('A shop is no longer as it was tried.', $gate['because']);
+            self::assertTrue($put($document));
+            self::assertNotContains('not-fresh', array_column($this->lookedAgain($id, $run, $once)['open'], 'code'), 'it is as it was');
+        }
+    }
+
+    /**
+     * @param \Closure(): bool $once
+     *
+     * @return array<string, mixed> the gate
+     */
+    private function lookedAgain(string $id, string $run, \Closure $once): array
+    {
+        $this->browser->request('POST', "/api/rehearsals/{$run}/look", server: ['CONTENT_TYPE' => 'application/json']);
+        self::assertResponseStatusCodeSame(202);
+        self::assertTrue($once());
+
+        return $this->send('GET', "/api/setups/{$id}/gate", null, 200);
     }
 
     #[TestDox('an address that leads nowhere, and a page of something else, end with their reason')]

@@ -173,6 +173,11 @@ final readonly class Gate
         foreach (self::unseen($runs) as $what) {
             $items[] = new GateItem(GateItem::CHECK, 'not-looked-at', '', sprintf('No check looked at: %s.', $what), GateItem::HOLDS, true, 'not looked at '.$what, '');
         }
+        foreach ($runs as $run) {
+            if (false === $run->isStill) {
+                $items[] = new GateItem(GateItem::CHECK, 'not-fresh', '', sprintf('The shop shows something else now than what was tried on %s: %s.', $run->when, $run->where), GateItem::HOLDS, true, 'not-fresh '.$run->where.' '.$run->when, '');
+            }
+        }
         foreach ($plan->leftOut as $left) {
             $items[] = new GateItem(GateItem::CHECK, 'plan.thin', '', $left, GateItem::HOLDS, false, 'plan.thin '.$left, '');
         }
@@ -237,6 +242,7 @@ final readonly class Gate
         }
         $say(count(array_filter($open, static fn (array $o): bool => GateItem::CHECK === $o['item']->kind && '' !== $o['item']->at)), 'A check has no verdict.', '%d checks have no verdict.');
         $say(count(array_filter($open, static fn (array $o): bool => 'not-looked-at' === $o['item']->code)), 'Something was not looked at by any check.', '%d things were not looked at by any check.');
+        $say(count(array_filter($open, static fn (array $o): bool => 'not-fresh' === $o['item']->code)), 'A shop is no longer as it was tried.', '%d shops are no longer as they were tried.');
         if ($isLapsed) {
             $because[] = 'An acceptance no longer fits.';
         }

@@ -24,8 +24,9 @@ final readonly class Run
      * @param array<int, true>  $carried checks that were tried under another document, with the same steps and expectations
      * @param int               $other   checks of the run that are none of this plan
      * @param list<string>      $unseen  what no check of the run looked at
+     * @param bool|null         $isStill whether the shop was still as it was tried when somebody looked; null: nobody did
      */
-    public function __construct(public string $where, public ?string $sha256, public string $when, public array $checks, public array $carried, public int $other, public array $unseen)
+    public function __construct(public string $where, public ?string $sha256, public string $when, public array $checks, public array $carried, public int $other, public array $unseen, public ?bool $isStill = null)
     {
     }
 
@@ -72,11 +73,12 @@ final readonly class Run
     /**
      * A run whose checks are at hand.
      *
-     * @param list<array{Check, string, list<Difference>, string|null}> $tried  check, verdict, differences and reason
-     * @param string                                                    $sha256 of the document that was tried
-     * @param list<string>                                              $unseen what no check of the run looked at
+     * @param list<array{Check, string, list<Difference>, string|null}> $tried   check, verdict, differences and reason
+     * @param string                                                    $sha256  of the document that was tried
+     * @param list<string>                                              $unseen  what no check of the run looked at
+     * @param bool|null                                                 $isStill as in a run
      */
-    public static function of(string $where, string $sha256, bool $isSame, string $when, array $tried, Plan $plan, array $unseen = []): self
+    public static function of(string $where, string $sha256, bool $isSame, string $when, array $tried, Plan $plan, array $unseen = [], ?bool $isStill = null): self
     {
         $byPrint = self::byPrint($plan);
         $checks = $carried = [];
@@ -92,7 +94,7 @@ final readonly class Run
             }
         }
 
-        return new self($where, $sha256, $when, $checks, $carried, $other, $unseen);
+        return new self($where, $sha256, $when, $checks, $carried, $other, $unseen, $isStill);
     }
 
     /**

@@ -13,6 +13,8 @@ use Ithrel\Core\Page\Observation;
 use Ithrel\Core\Page\OptionMatcher;
 use Ithrel\Core\Page\PageAmount;
 use Ithrel\Core\Page\PageMap;
+use Ithrel\Core\Page\PagePrint;
+use Ithrel\Core\Page\PageSnapshot;
 use Ithrel\Core\Page\PlaceLearner;
 use Ithrel\Core\Page\Signature;
 use Ithrel\Core\Tests\Support\Documents;
@@ -137,6 +139,16 @@ final class PageTest extends TestCase
         [$units, $totals] = $one->pair('total');
         self::assertSame([], $units);
         self::assertSame('#document[1]/html[1]/body[1]/p[1]', $totals[count($totals) - 1]);
+    }
+
+    public function testAPageIsKnownAgainWithoutWhatIsAnotherAtEachVisit(): void
+    {
+        $page = static fn (string $visit, string $price = '12.00', string $more = ''): PageSnapshot => Trees::of('<p>You are visitor '.$visit.'</p><h1>Lamp</h1><p>'.$price.'</p><label>Size <select><option>Small</option><option>Large</option></select></label>'.$more);
+        $print = PagePrint::fromArray((array) json_decode(json_encode(PagePrint::of($page('1'), $page('2'))->toArray(), JSON_THROW_ON_ERROR), true));
+        self::assertTrue($print->isOf($page('3')));
+        self::assertFalse($print->isOf($page('3', '13.00')), 'another price');
+        self::assertFalse($print->isOf($page('3', '12.00', '<p>Only today</p>')), 'something more');
+        self::assertFalse($print->isOf(Trees::of('<p>You are visitor 3</p><h1>Lamp</h1><p>12.00</p>')), 'a list that is gone');
     }
 
     public function testAThingOfAMapIsSaidToStandElsewhere(): void

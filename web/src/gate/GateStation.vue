@@ -72,6 +72,21 @@ const again = useMutation({
   },
 })
 
+/** Has a worker look whether the shop is still as it was tried, and waits for what it saw. */
+const look = useMutation({
+  mutationFn: async (fresh: { run: string; lookedAt: string | null }) => {
+    await answer(client.POST('/api/rehearsals/{run}/look', { params: { path: { run: fresh.run } } }))
+    for (let tries = 0; tries < 30; tries++) {
+      await new Promise((done) => setTimeout(done, 700))
+      const now = await query.refetch()
+      if (now.data?.fresh?.lookedAt !== fresh.lookedAt) return
+    }
+  },
+})
+function when(iso: string): string {
+  return iso.slice(0, 16).replace('T', ' ')
+}
+
 function place(item: { kind: string; at: string }) {
   if (item.kind === 'limit') {
     const option = /^\/options\/(\d+)/.exec(item.at)
@@ -204,6 +219,22 @@ function place(item: { kind: string; at: string }) {
         :launches="gate.launches"
         @done="renew"
       />
+      <template v-if="gate.fresh">
+        <h3>At the shop</h3>
+        <p>
+          <template v-if="gate.fresh.lookedAt === null"
+            >Nobody looked since it was tried on {{ gate.fresh.tried.slice(0, 10) }}.</template
+          ><template v-else-if="gate.fresh.isStill === null"
+            >Looked at on {{ when(gate.fresh.lookedAt) }}; the shop does not say by what it sells.</template
+          ><template v-else-if="gate.fresh.isStill"
+            >Looked at on {{ when(gate.fresh.lookedAt) }}: still what was tried.</template
+          ><span v-else class="forbids"
+            >Looked at on {{ when(gate.fresh.lookedAt) }}: it shows something else now.</span
+          >
+        </p>
+        <v-btn :loading="look.isPending.value" @click="look.mutate(gate.fresh)">Look again</v-btn>
+        <Trouble v-if="look.error.value" :error="look.error.value" />
+      </template>
       <h3>Checks</h3>
       <p>
         {{ gate.valid }} {{ gate.valid === 1 ? 'holds' : 'hold' }} still, {{ gate.again }}

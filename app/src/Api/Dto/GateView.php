@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * May it launch?
  */
-#[OA\Schema(required: ['verdict', 'words', 'because', 'open', 'checked', 'notChecked', 'notes', 'accepted', 'launches', 'since', 'remarks', 'valid', 'again'])]
+#[OA\Schema(required: ['verdict', 'words', 'because', 'open', 'checked', 'notChecked', 'notes', 'accepted', 'launches', 'since', 'remarks', 'valid', 'again', 'fresh'])]
 final readonly class GateView
 {
     /**
@@ -47,6 +47,8 @@ final readonly class GateView
         public int $valid,
         #[OA\Property(description: 'checks of the plan that have to be tried, or tried again')]
         public int $again,
+        #[OA\Property(ref: '#/components/schemas/FreshnessView', description: 'null where no shop was rehearsed', nullable: true)]
+        public ?FreshnessView $fresh,
     ) {
     }
 }

@@ -201,9 +201,11 @@ function pointed(x: number, y: number): void {
             <a :href="page.address" target="_blank" rel="noreferrer">{{ page.shop.name }}</a> in
             {{ page.seconds }} s.</span
           >
-          <span v-if="page.message" class="look">{{ page.message }}</span>
-          <span v-else-if="missing > 0" class="look"
-            >What is not found is not looked at, and counts as not looked at.</span
+          <span
+            v-if="missing > 0"
+            class="look"
+            title="What is not found is not looked at, and counts as not looked at."
+            >{{ missing }} not looked at</span
           >
         </template>
         <span class="grow" />
@@ -233,6 +235,7 @@ function pointed(x: number, y: number): void {
           >Rehearse on this page</v-btn
         >
       </div>
+      <p v-if="page.state === 'ready' && page.message" class="look">{{ page.message }}</p>
       <Trouble v-if="rehearse.error.value" :error="rehearse.error.value" />
       <Trouble v-if="mend.error.value" :error="mend.error.value" />
       <ShopSettings v-if="isShopOpen" :shop="page.shop" @kept="query.refetch()" />

@@ -39,7 +39,9 @@ watch(
         <v-icon :icon="t.as.icon" size="15" :class="t.as.tone" :aria-label="t.as.word" />
         <span class="number">{{ t.box === null ? '' : t.number }}</span>
         <span class="name">{{ t.words }}</span>
-        <span class="quiet reads">{{ t.reads ?? (t.key === null ? 'not found' : '') }}</span>
+        <span class="quiet reads">{{
+          t.reads ?? (t.key === null ? 'not found' : 'not on this picture')
+        }}</span>
       </button>
       <div v-if="t.what === chosen" class="more">
         <p v-if="t.expected !== null" :class="t.as.tone === 'look' && t.key !== null ? 'look' : 'quiet'">

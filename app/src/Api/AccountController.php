@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Api;
+
+use Ithrel\App\Api\Dto\AccountGiven;
+use Ithrel\App\Api\Dto\AccountView;
+use Ithrel\App\People\Accounts;
+use Ithrel\App\People\Changes;
+use Ithrel\App\People\Needs;
+use Ithrel\App\People\Role;
+use Ithrel\App\People\Who;
+use Ithrel\App\Store\Account;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * The accounts of a team, managed by its leads; there are none where nobody signs in.
+ */
+final readonly class AccountController
+{
+    public function __construct(private Accounts $accounts, private Who $who)
+    {
+    }
+
+    #[Route('/api/accounts', methods: ['GET'])]
+    #[Needs(Role::Lead)]
+    #[OA\Get(path: '/api/accounts', operationId: 'listAccounts', responses: [
+        new OA\Response(response: 200, description: 'By name.', content: new OA\JsonContent(
+            type: 'array',
+            items: new OA\Items(ref: '#/components/schemas/AccountView'),
+        )),
+        new OA\Response(ref: '#/components/responses/Problem', response: 403),
+    ])]
+    public function list(): JsonResponse
+    {
+        $this->refuseWithoutTeam();
+
+        return new JsonResponse(array_map(self::view(...), $this->accounts->all()));
+    }
+
+    #[Route('/api/accounts', methods: ['POST'])]
+    #[Needs(Role::Lead)]
+    #[Changes('made an account')]
+    #[OA\Post(path: '/api/accounts', operationId: 'addAccount', requestBody: new OA\RequestBody(
+        required: true,
+        content: new OA\JsonContent(ref: '#/components/schemas/AccountGiven'),
+    ), responses: [
+        new OA\Response(response: 201, description: 'It is made.', content: new OA\JsonContent(ref: '#/components/schemas/AccountView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function add(#[MapRequestPayload] AccountGiven $given): JsonResponse
+    {
+        $this->refuseWithoutTeam();
+
+        return $this->done(fn (): Account => $this->accounts->add(trim($given->name), Role::from($given->role ?? 'reader'), $given->password ?? ''), Response::HTTP_CREATED);
+    }
+
+    #[Route('/api/accounts', methods: ['PATCH'])]
+    #[Needs(Role::Lead)]
+    #[Changes('changed an account')]
+    #[OA\Patch(path: '/api/accounts', operationId: 'changeAccount', requestBody: new OA\RequestBody(
+        required: true,
+        content: new OA\JsonContent(ref: '#/components/schemas/AccountGiven'),
+    ), responses: [
+        new OA\Response(response: 200, description: 'It is changed, and signed out.', content: new OA\JsonContent(ref: '#/components/schemas/AccountView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function change(#[MapRequestPayload] AccountGiven $given): JsonResponse
+    {
+        $this->refuseWithoutTeam();
+
+        return $this->done(function () use ($given): Account {
+            $account = $this->another($given->name);
+            if (null !== $given->password) {
+                $this->accounts->setPassword($account, $given->password);
+            }
+            if (null !== $given->role) {
+                $this->accounts->become($account, Role::from($given->role));
+            }
+
+            return $account;
+        });
+    }
+
+    #[Route('/api/accounts', methods: ['DELETE'])]
+    #[Needs(Role::Lead)]
+    #[Changes('removed an account')]
+    #[OA\Delete(path: '/api/accounts', operationId: 'removeAccount', requestBody: new OA\RequestBody(
+        required: true,
+        content: new OA\JsonContent(ref: '#/components/schemas/AccountGiven'),
+    ), responses: [
+        new OA\Response(response: 200, description: 'It is removed; what was done under this name stays.', content: new OA\JsonContent(
+            ref: '#/components/schemas/AccountView',
+        )),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function remove(#[MapRequestPayload] AccountGiven $given): JsonResponse
+    {
+        $this->refuseWithoutTeam();
+
+        return $this->done(function () use ($given): Account {
+            $account = $this->another($given->name);
+            $this->accounts->remove($account);
+
+            return $account;
+        });
+    }
+
+    /** A lead who removed herself, or became a reader, might have been the last one. */
+    private function another(string $name): Account
+    {
+        $account = $this->accounts->get($name);
+
+        return $account === $this->who->account() ? throw new \DomainException('Your own account is changed by another lead, or on the command line.') : $account;
+    }
+
+    private function refuseWithoutTeam(): void
+    {
+        if (!$this->who->hasToSignIn()) {
+            throw new NotFoundHttpException('Nobody signs in here, so there are no accounts.');
+        }
+    }
+
+    /**
+     * @param \Closure(): Account $do
+     */
+    private function done(\Closure $do, int $status = Response::HTTP_OK): JsonResponse
+    {
+        try {
+            return new JsonResponse(self::view($do()), $status);
+        } catch (\DomainException $e) {
+            throw new UnprocessableEntityHttpException($e->getMessage(), $e);
+        }
+    }
+
+    private static function view(Account $account): AccountView
+    {
+        return new AccountView($account->name(), $account->role()->value, $account->createdAt()->format(DATE_ATOM));
+    }
+}
