@@ -20,8 +20,8 @@ final readonly class ShelfPage
     /** The last rehearsal that tells of the setup; with faults switched on, the rehearsal shop tells of its faults. */
     private const LAST_RUN = "(SELECT MAX(h.id) FROM rehearsal h WHERE h.setup_id = s.id AND h.faults = '[]')";
 
-    /** Its latest revision was not rehearsed to the end. */
-    private const DUE = "NOT EXISTS (SELECT 1 FROM rehearsal d WHERE d.setup_id = s.id AND d.faults = '[]' AND d.state = 'done' AND d.revision = (SELECT MAX(n.number) FROM revision n WHERE n.setup_id = s.id))";
+    /** Its latest revision was not rehearsed to the end. The sign keeps the index on states out, by which most would be found. */
+    private const DUE = "NOT EXISTS (SELECT 1 FROM rehearsal d WHERE d.setup_id = s.id AND d.faults = '[]' AND +d.state = 'done' AND d.revision = (SELECT MAX(n.number) FROM revision n WHERE n.setup_id = s.id))";
 
     public function __construct(private Connection $connection, private Engine $engine)
     {

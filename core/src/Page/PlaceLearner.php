@@ -137,12 +137,32 @@ final readonly class PlaceLearner
             }
         }
         if ([] === $alls) {
-            $all = array_column($this->places($total, $in), 0);
-
-            return [array_values(array_diff(array_column($this->places('unitPrice', $in), 0), $all)), $all];
+            return $this->oneOfBoth($units, $totals);
         }
 
         return [array_values(array_intersect(array_keys($units), $ones)), array_values(array_intersect(array_keys($totals), $alls))];
+    }
+
+    /**
+     * A page that shows one amount alone shows the price of one, unless it fits the total better.
+     *
+     * @param array<string, int> $units  place => how well it fits
+     * @param array<string, int> $totals
+     *
+     * @return array{list<string>, list<string>}
+     */
+    private function oneOfBoth(array $units, array $totals): array
+    {
+        $best = static fn (array $fits): array => [] === $fits ? [] : array_keys($fits, max($fits), true);
+        [$ones, $alls] = [$best($units), $best($totals)];
+        if ([] === array_intersect($ones, $alls)) {
+            return [$ones, $alls];
+        }
+        if ([] !== $units && [] !== $totals && max($units) >= max($totals)) {
+            return [$ones, array_values(array_diff($alls, $ones))];
+        }
+
+        return [array_values(array_diff($ones, $alls)), $alls];
     }
 
     /**

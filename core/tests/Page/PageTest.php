@@ -134,6 +134,11 @@ final class PageTest extends TestCase
         [$units, $totals] = $learner->pair('total');
         self::assertSame('#document[1]/html[1]/body[1]/main[1]/div[1]/span[1]', $units[count($units) - 1]);
         self::assertSame('#document[1]/html[1]/body[1]/main[1]/p[1]/span[1]', $totals[count($totals) - 1]);
+        // A page that shows the price of one alone, whatever the quantity.
+        $alone = new PlaceLearner([$seen('<p>20.00</p>', '20.00', '20.00', '1'), $seen('<p>25.00</p>', '25.00', '50.00', '2'), $seen('<p>30.00</p>', '30.00', '30.00', '1')], 2);
+        [$units, $totals] = $alone->pair('total');
+        self::assertSame('#document[1]/html[1]/body[1]/p[1]', $units[count($units) - 1]);
+        self::assertSame([], $totals);
         // One that says both is the total's alone.
         $one = new PlaceLearner([$seen('<p>20.00</p>', '20.00', '20.00', '1'), $seen('<p>50.00</p>', '25.00', '50.00', '2')], 2);
         [$units, $totals] = $one->pair('total');
