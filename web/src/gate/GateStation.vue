@@ -94,6 +94,9 @@ function place(item: { kind: string; at: string }) {
     const of = option ? (all[Number(option[1])]?.code ?? '') : ''
     return { name: 'limits', params: { id: desk.value.id }, query: { of } }
   }
+  if (item.kind === 'price-list') {
+    return { name: 'ledger', params: { id: desk.value.id }, query: { view: 'sheet' } }
+  }
   const to = item.kind === 'finding' ? 'outline' : 'rehearsal'
   return {
     name: to,
