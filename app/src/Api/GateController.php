@@ -20,6 +20,7 @@ use Ithrel\App\People\Changes;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
 use Ithrel\App\People\Who;
+use Ithrel\App\Rehearsal\DueRehearsals;
 use Ithrel\App\Store\AcceptedItem;
 use Ithrel\App\Store\Launch;
 use Ithrel\App\Store\Remarks;
@@ -41,7 +42,7 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class GateController
 {
-    public function __construct(private Shelf $shelf, private SetupGate $gates, private Launches $launches, private Remarks $remarks, private Who $who)
+    public function __construct(private Shelf $shelf, private SetupGate $gates, private Launches $launches, private Remarks $remarks, private Who $who, private DueRehearsals $due)
     {
     }
 
@@ -157,7 +158,7 @@ final readonly class GateController
         usort($open, static fn (GateItemView $a, GateItemView $b): int => $b->forbids <=> $a->forbids);
         $accepted = array_map(self::accepted(...), $this->gates->accepted($stored));
 
-        $checks = $this->gates->checks($stored);
+        $checks = $this->due->checks($stored);
 
         return new GateView($gate->verdict, Gate::words($gate->verdict), $gate->because, $open, array_column($gate->checked, 'words'), array_column($gate->notChecked, 'words'), count($gate->notes), $accepted, array_map(self::launch(...), $this->launches->of($stored)), $this->since($stored), $this->remarks->open($stored), $checks['valid'], $checks['again'], $this->fresh($stored));
     }

@@ -79,25 +79,6 @@ final readonly class SetupGate
     }
 
     /**
-     * Of the plan of the latest revision, the checks whose result still holds, and those that have to be tried again.
-     *
-     * @return array{valid: int, again: int}
-     */
-    public function checks(StoredSetup $stored): array
-    {
-        $plan = $this->plans->of($stored->latest(), Shelf::today());
-        $agrees = [];
-        foreach ($this->runs($stored, $plan) as $run) {
-            foreach ($run->checks as $number => $check) {
-                $agrees[$number] = RehearsalCheck::AGREES === $check['verdict'];
-            }
-        }
-        $valid = count(array_filter($agrees));
-
-        return ['valid' => $valid, 'again' => count($plan->checks) - $valid];
-    }
-
-    /**
      * @return list<AcceptedItem> the newest first, taken back or not
      */
     public function accepted(StoredSetup $stored): array
@@ -202,19 +183,46 @@ final readonly class SetupGate
     private function runs(StoredSetup $stored, Plan $plan): array
     {
         $last = array_slice(array_values(array_filter($this->rehearsals->of($stored), static fn (Rehearsal $r): bool => [] === $r->faults())), 0, self::MOST_RUNS);
-        $runs = [];
+        $within = array_map(static fn (Rehearsal $r): string => $r->id(), $last);
+        $runs = $earlier = [];
         foreach (array_reverse($last) as $rehearsal) {
             $tried = [];
             $checks = $this->rehearsals->checks($rehearsal);
             foreach ($checks as $check) {
-                // What was carried over was tried in an earlier run, which says so itself.
-                if (null === $check->carriedFrom() && !in_array($check->verdict(), [RehearsalCheck::WAITING, RehearsalCheck::NOT_TRIED], true)) {
-                    $tried[] = [$check->check(), $check->verdict(), $check->differences(), $check->reason()];
+                $from = $check->carriedFrom();
+                // What was carried over was tried in an earlier run, which says so itself where it is looked at.
+                if (null !== $from) {
+                    if (!in_array($from, $within, true)) {
+                        $earlier[$from][$check->check()->print()] = $check;
+                    }
+                } elseif (!in_array($check->verdict(), [RehearsalCheck::WAITING, RehearsalCheck::NOT_TRIED], true)) {
+                    $tried[] = $check;
                 }
             }
-            $runs[] = Run::of($rehearsal->address() ?? 'By hand', $rehearsal->revision()->sha256(), $rehearsal->isOfLatest(), $rehearsal->createdAt()->format('Y-m-d H:i'), $tried, $plan, TriedCheck::unseenByAll(array_map(TriedCheck::of(...), $checks)), $rehearsal->isStill());
+            $runs[] = $this->run($rehearsal, $tried, $checks, $plan);
+        }
+        // Run by run, however long ago: a check that is carried over again and again was tried there.
+        ksort($earlier);
+        $before = [];
+        foreach ($earlier as $id => $tried) {
+            $rehearsal = $this->rehearsals->find($id);
+            if (null !== $rehearsal) {
+                $before[] = $this->run($rehearsal, array_values($tried), array_values($tried), $plan);
+            }
         }
 
-        return $runs;
+        return [...$before, ...$runs];
+    }
+
+    /**
+     * @param list<RehearsalCheck> $tried  what counts of it
+     * @param list<RehearsalCheck> $looked those that say what was looked at
+     */
+    private function run(Rehearsal $rehearsal, array $tried, array $looked, Plan $plan): Run
+    {
+        $results = array_map(static fn (RehearsalCheck $c): array => [$c->check(), $c->verdict(), $c->differences(), $c->reason()], $tried);
+        $unseen = TriedCheck::unseenByAll(array_map(TriedCheck::of(...), $looked));
+
+        return Run::of($rehearsal->address() ?? 'By hand', $rehearsal->revision()->sha256(), $rehearsal->isOfLatest(), $rehearsal->createdAt()->format('Y-m-d H:i'), $results, $plan, $unseen, $rehearsal->isStill());
     }
 }

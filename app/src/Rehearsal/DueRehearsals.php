@@ -9,6 +9,7 @@ use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\ShelfPage;
 use Ithrel\App\Store\StoredSetup;
+use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
@@ -16,7 +17,7 @@ use Ithrel\Core\Setup\UnreadableDocument;
  */
 final readonly class DueRehearsals
 {
-    public function __construct(private ShelfPage $page, private Shelf $shelf, private Rehearsals $rehearsals, private ItemPages $pages, private ShopSettings $shops)
+    public function __construct(private ShelfPage $page, private Shelf $shelf, private Rehearsals $rehearsals, private ItemPages $pages, private ShopSettings $shops, private Plans $plans)
     {
     }
 
@@ -55,24 +56,58 @@ final readonly class DueRehearsals
     }
 
     /**
+     * Of the plan of the latest revision, the checks whose result still holds where it was tried last, and those that `again`
+     * would try there.
+     *
+     * @return array{valid: int, again: int}
+     */
+    public function checks(StoredSetup $setup): array
+    {
+        $plan = $this->plans->of($setup->latest(), Shelf::today());
+        [$address, $page] = $this->place($setup, $this->rehearsals->last($setup));
+        $holding = $this->rehearsals->holding($setup, $address, $page?->id());
+        $valid = count(array_filter($plan->checks, static fn (Check $check): bool => isset($holding[$check->print()])));
+
+        return ['valid' => $valid, 'again' => count($plan->checks) - $valid];
+    }
+
+    /**
      * @throws NoAnswer           where no shop of it is known, or it does not answer
      * @throws UnreadableDocument where its shop may not be asked any more
      */
     private function one(StoredSetup $setup, ?Rehearsal $last, bool $carries = false): Rehearsal
     {
+        [$place, $page] = $this->place($setup, $last);
+        $address = match (true) {
+            null === $place => throw new NoAnswer('No page of it in a shop is known.', false),
+            null !== $page => $this->shops->page($place, $page->shop()->hosts()),
+            $this->isStandIn($place) => $this->shops->address($this->shops->publish($setup->latest())),
+            default => $this->shops->address($place),
+        };
+
+        return $this->rehearsals->begin($setup, $setup->latest(), $address, [], Shelf::today(), $page, $carries);
+    }
+
+    /**
+     * Where the latest revision is tried next: where it was tried last, on its mapped page, or in the rehearsal shop, where
+     * each revision has a page of its own.
+     *
+     * @return array{string|null, ItemPage|null} the address, and the page that a browser visits; no address where no shop is known
+     */
+    private function place(StoredSetup $setup, ?Rehearsal $last): array
+    {
         $page = null === $last?->page() ? $this->mapped($setup) : $this->pages->find($last->page());
-        $isStandIn = null !== $this->shops->standIn() && (null === $last?->address() || str_starts_with($last->address(), $this->shops->standIn().'/'));
         if (null !== $page && (null === $last || null !== $last->page())) {
-            return $this->rehearsals->begin($setup, $setup->latest(), $this->shops->page($page->address(), $page->shop()->hosts()), [], Shelf::today(), $page, $carries);
+            return [$page->address(), $page];
         }
-        if ($isStandIn) {
-            // There each revision has a page of its own.
-            return $this->rehearsals->begin($setup, $setup->latest(), $this->shops->address($this->shops->publish($setup->latest())), [], Shelf::today(), null, $carries);
-        }
-        if (null !== $last?->address()) {
-            return $this->rehearsals->begin($setup, $setup->latest(), $this->shops->address($last->address()), [], Shelf::today(), null, $carries);
-        }
-        throw new NoAnswer('No page of it in a shop is known.', false);
+        $address = $last?->address();
+
+        return [null === $address || $this->isStandIn($address) ? $this->shops->pageOf($setup->latest()) : $address, null];
+    }
+
+    private function isStandIn(string $address): bool
+    {
+        return null !== $this->shops->standIn() && str_starts_with($address, $this->shops->standIn().'/');
     }
 
     private function mapped(StoredSetup $setup): ?ItemPage

@@ -144,7 +144,7 @@ final readonly class Rehearsals
     /** The plan is known: its checks wait from now on. */
     public function planned(Rehearsal $rehearsal, Plan $plan): void
     {
-        $known = $rehearsal->carries() ? $this->earlier($rehearsal) : [];
+        $known = $rehearsal->carries() ? $this->holding($rehearsal->setup(), $rehearsal->address(), $rehearsal->page(), $rehearsal) : [];
         $this->connection->transactional(function () use ($rehearsal, $plan, $known): void {
             foreach ($plan->checks as $check) {
                 $row = $known[$check->print()] ?? ['verdict' => RehearsalCheck::WAITING, 'found' => null, 'unseen' => '[]', 'from' => null];
@@ -250,22 +250,28 @@ final readonly class Rehearsals
     }
 
     /**
-     * What earlier runs in the same shop, by the same way, found to be as expected; of what was carried over itself, the run
+     * What the last runs in the same shop, by the same way, found to be as expected; of what was carried over itself, the run
      * in which it was tried.
+     *
+     * @param string|null    $address of the item there; null: by hand
+     * @param string|null    $page    that a browser visits; null: over the shop interface
+     * @param Rehearsal|null $but     this run, which is about to begin
      *
      * @return array<string, array{verdict: string, found: string|null, unseen: string, from: string}> by print of the check
      */
-    private function earlier(Rehearsal $rehearsal): array
+    public function holding(StoredSetup $setup, ?string $address, ?string $page, ?Rehearsal $but = null): array
     {
         $known = [];
-        $host = ShopAddress::hostOf($rehearsal->address() ?? '');
-        $before = array_slice(array_filter($this->of($rehearsal->setup()), static fn (Rehearsal $r): bool => $r->id() !== $rehearsal->id() && [] === $r->faults() && $r->page() === $rehearsal->page() && ShopAddress::hostOf($r->address() ?? '') === $host && null !== $r->address()), 0, self::MOST_EARLIER);
-        foreach (array_reverse($before) as $run) {
+        $isThere = static fn (Rehearsal $run): bool => $run !== $but && [] === $run->faults() && $run->page() === $page
+            && (null === $run->address()) === (null === $address)
+            && ShopAddress::hostOf($run->address() ?? '') === ShopAddress::hostOf($address ?? '');
+        foreach (array_reverse(array_slice(array_filter($this->of($setup), $isThere), 0, self::MOST_EARLIER)) as $run) {
             foreach ($this->checks($run) as $kept) {
                 $print = $kept->check()->print();
                 unset($known[$print]);
                 if (RehearsalCheck::AGREES === $kept->verdict()) {
-                    $known[$print] = ['verdict' => RehearsalCheck::AGREES, 'found' => null === $kept->found() ? null : json_encode($kept->found()->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), 'unseen' => json_encode($kept->unseen(), JSON_THROW_ON_ERROR), 'from' => $kept->carriedFrom() ?? $run->id()];
+                    $found = null === $kept->found() ? null : json_encode($kept->found()->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE);
+                    $known[$print] = ['verdict' => RehearsalCheck::AGREES, 'found' => $found, 'unseen' => json_encode($kept->unseen(), JSON_THROW_ON_ERROR), 'from' => $kept->carriedFrom() ?? $run->id()];
                 }
             }
         }
