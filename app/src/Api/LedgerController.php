@@ -152,11 +152,9 @@ final readonly class LedgerController
     {
         $result = (new PriceSheetView($this->reach($id)))->result($sheet->text);
         // It counts at the gate; who may only look holds it against the setup for herself.
-        if ($this->who->role(Role::Tester)->includes(Role::Tester)) {
-            $this->gates->hand($this->shelf->get($id), $sheet->text, count($result->rows), $this->who->name());
-        }
+        $isTester = $this->who->role(Role::Tester)->includes(Role::Tester);
 
-        return new JsonResponse($result);
+        return new JsonResponse($result->counting($isTester && $this->gates->hand($this->shelf->get($id), $sheet->text, count($result->rows), $this->who->name())));
     }
 
     #[Route('/api/setups/{id}/price-sheet/csv', methods: ['POST'])]

@@ -72,7 +72,7 @@ final readonly class Launches
                 throw new ConflictHttpException(sprintf('%s signed the launch of this revision on %s.', $last->person(), $last->signedAt()->format('Y-m-d H:i')));
             }
             $now = new \DateTimeImmutable();
-            $launch = new Launch($stored, $person, $now, $gate->verdict, $revision->number(), $sha256, $revision->document(), ['ithrel' => 'gate/1', 'name' => $setup->name, 'sha256' => $sha256] + $gate->toArray(), GatePage::html($gate, $setup, $sha256, $now->format('Y-m-d H:i'), $person));
+            $launch = new Launch($stored, $person, $now, $gate->verdict, $revision->number(), $sha256, $revision->document(), ['ithrel' => 'gate/1', 'name' => $setup->name, 'sha256' => $sha256] + $gate->toArray(), GatePage::html($gate, $setup, $sha256, $now->format('Y-m-d H:i'), $person), $last);
             $this->entities->persist($launch);
             $this->entities->flush();
 

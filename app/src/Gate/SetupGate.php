@@ -130,16 +130,22 @@ final readonly class SetupGate
         }
     }
 
-    /** Keeps the price list that was held against the setup, unless it is too long for that. */
-    public function hand(StoredSetup $stored, string $text, int $rows, string $person): void
+    /**
+     * Keeps the price list that was held against the setup.
+     *
+     * @return bool whether it is kept; one that is too long is not
+     */
+    public function hand(StoredSetup $stored, string $text, int $rows, string $person): bool
     {
         if ($rows > HandedPrices::MOST_ROWS) {
-            return;
+            return false;
         }
         $now = new \DateTimeImmutable();
         $kept = $this->entities->find(HandedPrices::class, $stored->id());
         null === $kept ? $this->entities->persist(new HandedPrices($stored, $text, $person, $now)) : $kept->hand($text, $person, $now);
         $this->entities->flush();
+
+        return true;
     }
 
     /**

@@ -45,7 +45,7 @@ final readonly class Rehearsals
      */
     public function begin(StoredSetup $setup, Revision $revision, ShopAddress $address, array $faults, string $today, ?ItemPage $page = null, bool $carries = false): Rehearsal
     {
-        $rehearsal = new Rehearsal($setup, $revision->number(), $address->page, $faults, $today, new \DateTimeImmutable());
+        $rehearsal = new Rehearsal($setup, $revision->number(), $address->page, $faults, $today, new \DateTimeImmutable(), $this->of($setup)[0] ?? null);
         if (null !== $page) {
             $rehearsal->onPage($page);
         }
@@ -66,7 +66,7 @@ final readonly class Rehearsals
      */
     public function byHand(StoredSetup $setup, Revision $revision, Setup $document, Plan $plan, array $found, string $today): Rehearsal
     {
-        $rehearsal = new Rehearsal($setup, $revision->number(), null, [], $today, new \DateTimeImmutable());
+        $rehearsal = new Rehearsal($setup, $revision->number(), null, [], $today, new \DateTimeImmutable(), $this->of($setup)[0] ?? null);
         $this->entities->persist($rehearsal);
         $this->entities->flush();
         $this->connection->transactional(function () use ($rehearsal, $document, $plan, $found): void {

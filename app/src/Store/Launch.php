@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Ithrel\App\Store;
 
 use Doctrine\ORM\Mapping as ORM;
-use Symfony\Component\Uid\Ulid;
 
 /**
  * A signature under a verdict, with everything as it was then: it is never changed, and its setup never destroyed.
@@ -22,6 +21,7 @@ class Launch
      * @param string               $document byte for byte
      * @param array<string, mixed> $gate     gate/1 as it was
      * @param string               $page     the gate as a page that needs nothing else
+     * @param self|null            $before   the last of the setup so far
      */
     public function __construct(
         #[ORM\ManyToOne]
@@ -43,8 +43,9 @@ class Launch
         private array $gate,
         #[ORM\Column(type: 'text')]
         private string $page,
+        ?self $before = null,
     ) {
-        $this->id = (string) new Ulid();
+        $this->id = RisingId::after($before?->id);
     }
 
     public function id(): string

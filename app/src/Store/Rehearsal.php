@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Ithrel\App\Store;
 
 use Doctrine\ORM\Mapping as ORM;
-use Symfony\Component\Uid\Ulid;
 
 /**
  * One rehearsal of a revision: its plan tried against a shop, or by hand.
@@ -74,6 +73,7 @@ class Rehearsal
      * @param string|null  $address of the item's page in the shop; null: by hand
      * @param list<string> $faults  that the rehearsal shop was told to have
      * @param string       $today   day for which the plan is made
+     * @param self|null    $before  the last of the setup so far
      */
     public function __construct(
         #[ORM\ManyToOne]
@@ -89,8 +89,9 @@ class Rehearsal
         private string $today,
         #[ORM\Column]
         private \DateTimeImmutable $createdAt,
+        ?self $before = null,
     ) {
-        $this->id = (string) new Ulid();
+        $this->id = RisingId::after($before?->id);
     }
 
     /** It is tried on a page, in a browser, by the map as it is now. */

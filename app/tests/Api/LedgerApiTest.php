@@ -91,6 +91,10 @@ final class LedgerApiTest extends ApiTestCase
         self::assertSame([['-3.00', [2, 3], '/options/1/values/2/charge', 'Finish: Chalk enamel (+12.00)']], array_map(static fn (array $e): array => array_values($e), $result['explanations']));
         $this->browser->request('POST', '/api/setups/'.$id.'/price-sheet/csv', server: ['CONTENT_TYPE' => 'application/json'], content: json_encode(['text' => $sheet], JSON_THROW_ON_ERROR));
         self::assertStringContainsString('s,chalk,e27,1 m,132.00,135.00,-3.00,differs,', (string) $this->browser->getResponse()->getContent());
+        self::assertTrue($result['counts']);
+        self::assertContains('A price list of 4 rows was held against it', array_map(static fn (string $w): string => substr($w, 0, 42), $this->send('GET', "/api/setups/{$id}/gate", null, 200)['checked']));
+        $long = "Size;Total\n".str_repeat("s;1.00\n", 3_001);
+        self::assertFalse($this->send('POST', '/api/setups/'.$id.'/price-sheet', ['text' => $long], 200)['counts'], 'too long to be kept');
         $problem = $this->send('POST', '/api/setups/'.$id.'/price-sheet', ['text' => "Size\ns\n"], 422);
         self::assertStringContainsString('No column says what is expected', $problem['problems'][0]['message']);
     }

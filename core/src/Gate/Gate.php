@@ -50,13 +50,14 @@ final readonly class Gate
     public static function of(string $text, Setup $setup, ?string $selectable, array $findings, Plan $plan, array $runs, array $accepted, ?TickedSheets $ticked = null, array $asked = [], ?PriceList $prices = null): self
     {
         $items = [...self::findings($text, $setup, $findings), ...self::ofRuns($plan, $runs), ...$prices?->items() ?? [], ...self::ofLimits($ticked), ...self::untried($plan, $runs)];
-        $open = $taken = [];
+        $open = $taken = $spoken = [];
         $isLapsed = false;
         foreach ($items as $item) {
             $lapsed = null;
             $holds = null;
-            foreach ($accepted as $acceptance) {
+            foreach ($accepted as $n => $acceptance) {
                 if ($acceptance->isOf($item)) {
+                    $spoken[$n] = true;
                     $refusal = $acceptance->refusal($item, $setup->today->day);
                     $holds = null === $refusal ? $acceptance : $holds;
                     $lapsed = $refusal ?? $lapsed;
@@ -72,7 +73,7 @@ final readonly class Gate
         $forbids = array_filter($open, static fn (array $o): bool => GateItem::FORBIDS === $o['item']->weight);
         $verdict = [] !== $forbids ? self::MUST_NOT : ([] !== $open ? self::NOT_YET : self::MAY);
 
-        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($selectable, $findings, $plan, $runs, $ticked, $prices), self::notChecked($setup, $plan, $runs, $ticked, null === $prices ? $asked : [...$asked, 'price-list']), array_values(array_filter($findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
+        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($selectable, $findings, $plan, $runs, $ticked, $prices, count($accepted) - count($spoken)), self::notChecked($setup, $plan, $runs, $ticked, null === $prices ? $asked : [...$asked, 'price-list']), array_values(array_filter($findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
     }
 
     /**
@@ -256,10 +257,11 @@ final readonly class Gate
     /**
      * @param list<Finding> $findings
      * @param list<Run>     $runs
+     * @param int           $idle     acceptances that speak of nothing that stands here
      *
      * @return list<array{what: string, words: string}>
      */
-    private static function checked(?string $selectable, array $findings, Plan $plan, array $runs, ?TickedSheets $ticked, ?PriceList $prices): array
+    private static function checked(?string $selectable, array $findings, Plan $plan, array $runs, ?TickedSheets $ticked, ?PriceList $prices, int $idle): array
     {
         $checked = [['what' => 'setup', 'words' => sprintf('The setup was analysed: %s selectable combinations, %d findings.', $selectable ?? 'an unknown number of', count($findings))]];
         foreach ($runs as $run) {
@@ -273,6 +275,10 @@ final readonly class Gate
 
         if (null !== $prices) {
             $checked[] = ['what' => 'price-list', 'words' => $prices->words()];
+        }
+        if ($idle > 0) {
+            $words = 1 === $idle ? 'An acceptance speaks' : sprintf('%d acceptances speak', $idle);
+            $checked[] = ['what' => 'accepted', 'words' => $words.' of nothing that is found now: it was mended since, or it is of another document.'];
         }
 
         return $checked;

@@ -63,6 +63,14 @@ final class GateTest extends TestCase
         self::assertContains('An acceptance no longer fits.', $gate->because);
     }
 
+    public function testAnAcceptanceOfSomethingElseIsTold(): void
+    {
+        $accepted = ['code' => 'reach.idle-row', 'at' => '/variants/rows/7', 'known' => '', 'by' => 'Ada', 'role' => 'lead', 'when' => '', 'why' => 'known', 'until' => 'change'];
+        $gate = self::gate(self::CLEAN, [self::tried(self::CLEAN)], [$accepted, ['code' => 'x'] + $accepted]);
+        self::assertSame(Gate::MAY, $gate->verdict);
+        self::assertSame(['2 acceptances speak of nothing that is found now: it was mended since, or it is of another document.'], array_values(array_filter(array_column($gate->checked, 'words'), static fn (string $w): bool => str_contains($w, 'acceptance'))));
+    }
+
     public function testABlockerForbids(): void
     {
         $document = self::CLEAN;

@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * A price sheet held against the setup.
  */
-#[OA\Schema(required: ['columns', 'rows', 'explanations', 'currency'])]
+#[OA\Schema(required: ['columns', 'rows', 'explanations', 'currency', 'counts'])]
 final readonly class SheetResult
 {
     /**
@@ -26,6 +26,13 @@ final readonly class SheetResult
         public array $explanations,
         #[OA\Property]
         public string $currency,
+        #[OA\Property(description: 'At the gate from now on, for later revisions too: not where it is too long to be kept, nor for readers.')]
+        public bool $counts = false,
     ) {
+    }
+
+    public function counting(bool $counts): self
+    {
+        return new self($this->columns, $this->rows, $this->explanations, $this->currency, $counts);
     }
 }
