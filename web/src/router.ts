@@ -23,6 +23,7 @@ export const router = createRouter({
         },
         { path: 'gate', name: 'gate', component: () => import('./gate/GateStation.vue') },
         { path: 'limits', name: 'limits', component: () => import('./limits/LimitsStation.vue') },
+        { path: 'changes', name: 'changes', component: () => import('./desk/ChangesSheet.vue') },
         { path: 'list', name: 'list', component: () => import('./list/ListStation.vue') },
       ],
     },

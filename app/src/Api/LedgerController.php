@@ -18,6 +18,7 @@ use Ithrel\App\Ledger\LedgerFile;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
 use Ithrel\App\People\Who;
+use Ithrel\App\Store\HandedSheet;
 use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
@@ -154,7 +155,7 @@ final readonly class LedgerController
         // It counts at the gate; who may only look holds it against the setup for herself.
         $isTester = $this->who->role(Role::Tester)->includes(Role::Tester);
 
-        return new JsonResponse($result->counting($isTester && $this->gates->hand($this->shelf->get($id), $sheet->text, count($result->rows), $this->who->name())));
+        return new JsonResponse($result->counting($isTester && $this->gates->hand($this->shelf->get($id), HandedSheet::PRICES, $sheet->text, count($result->rows), $this->who->name())));
     }
 
     #[Route('/api/setups/{id}/price-sheet/csv', methods: ['POST'])]

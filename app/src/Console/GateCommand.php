@@ -19,6 +19,7 @@ use Ithrel\Core\Gate\Acceptance;
 use Ithrel\Core\Gate\Gate;
 use Ithrel\Core\Gate\PriceList;
 use Ithrel\Core\Gate\Run;
+use Ithrel\Core\Gate\SaleListHeld;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Plan\Planner;
 use Ithrel\Core\Reach\Reach;
@@ -46,6 +47,7 @@ final class GateCommand extends Command
             ->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
             ->addOption('rehearsal', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'What ./ithrel rehearse --format=json wrote, a hand sheet filled in, or boundary sheets with ticks; of several for one check the last counts')
             ->addOption('prices', null, InputOption::VALUE_REQUIRED, 'Prices that were meant (CSV), held against the setup')
+            ->addOption('sale-list', null, InputOption::VALUE_REQUIRED, 'What shall be sold (CSV, a row of choices each), held against the setup')
             ->addOption('accepted', null, InputOption::VALUE_REQUIRED, 'What somebody accepts (accepted/1)')
             ->addOption('sarif', null, InputOption::VALUE_REQUIRED, 'Where the findings are written to as SARIF 2.1.0')
             ->addOption('junit', null, InputOption::VALUE_REQUIRED, 'Where the checks are written to as JUnit XML')
@@ -59,7 +61,7 @@ final class GateCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{rehearsal: list<string>, accepted: string|null, prices: string|null, sarif: string|null, junit: string|null, html: string|null, catalogue: string|null, shop: string|null, sample: list<string>, format: string, today: string|null} $options */
+        /** @var array{rehearsal: list<string>, accepted: string|null, prices: string|null, sale-list: string|null, sarif: string|null, junit: string|null, html: string|null, catalogue: string|null, shop: string|null, sample: list<string>, format: string, today: string|null} $options */
         $options = $input->getOptions();
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -89,7 +91,11 @@ final class GateCommand extends Command
             }
             $ticked = [] === $ticks ? null : TickedSheets::of((new Boundaries($reach, $samples))->sheets(), $ticks);
             $at = $options['prices'] ?? '';
-            $prices = '' === $at ? null : PriceList::held($reach, SetupFile::text($at));
+            $lists = '' === $at ? [] : [PriceList::held($reach, SetupFile::text($at))];
+            $at = $options['sale-list'] ?? '';
+            if ('' !== $at) {
+                $lists[] = SaleListHeld::held($setup, SetupFile::text($at));
+            }
             $at = $options['accepted'] ?? '';
             $accepted = '' === $at ? [] : Acceptance::read(SetupFile::text($at));
         } catch (UnreadableDocument|TooLarge $e) {
@@ -97,7 +103,7 @@ final class GateCommand extends Command
 
             return 2;
         }
-        $gate = Gate::of($text, $setup, $report->counts['selectable'], $report->findings, $plan, $runs, $accepted, $ticked, $told->asked(), $prices);
+        $gate = Gate::of($text, $setup, $report->counts['selectable'], $report->findings, $plan, $runs, $accepted, $ticked, $told->asked(), $lists);
         self::write($options['sarif'], static fn (): string => SetupFile::json(SarifFile::of($gate, $file), true)."\n");
         self::write($options['html'], static fn (): string => GatePage::html($gate, $setup, hash('sha256', $text), date('Y-m-d H:i')));
         self::write($options['junit'], static fn (): string => JUnitFile::text($setup->name, new \DateTimeImmutable(), self::tried($plan, $runs)));

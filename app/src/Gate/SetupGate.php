@@ -10,7 +10,7 @@ use Ithrel\App\Rehearsal\Plans;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\AcceptedItem;
-use Ithrel\App\Store\HandedPrices;
+use Ithrel\App\Store\HandedSheet;
 use Ithrel\App\Store\LimitNotes;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\RehearsalCheck;
@@ -23,8 +23,10 @@ use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Gate\Acceptance;
 use Ithrel\Core\Gate\Gate;
+use Ithrel\Core\Gate\HandedList;
 use Ithrel\Core\Gate\PriceList;
 use Ithrel\Core\Gate\Run;
+use Ithrel\Core\Gate\SaleListHeld;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Scope\Ceilings;
@@ -63,7 +65,7 @@ final readonly class SetupGate
         $ticks = $this->notes->seen($stored);
         $ticked = [] === $ticks ? null : TickedSheets::of((new Boundaries($reach, $this->notes->samples($stored)))->sheets(), $ticks);
 
-        return Gate::of($revision->document(), $reach->setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), $this->acceptances($stored), $ticked, [] === $ceilings ? [] : ['ceilings'], $this->prices($stored, $reach));
+        return Gate::of($revision->document(), $reach->setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), $this->acceptances($stored), $ticked, [] === $ceilings ? [] : ['ceilings'], $this->lists($stored, $reach));
     }
 
     /** The last rehearsal in a shop that was ended and tells of the setup. */
@@ -119,30 +121,43 @@ final readonly class SetupGate
         $this->entities->flush();
     }
 
-    /** A list that can no longer be read, since its options are called otherwise now, is as good as none. */
-    private function prices(StoredSetup $stored, Reach $reach): ?PriceList
+    /**
+     * What was held against the setup before, held against what it is now. A list that can no longer be read, since its options
+     * are called otherwise now, is as good as none.
+     *
+     * @return list<HandedList>
+     */
+    private function lists(StoredSetup $stored, Reach $reach): array
     {
-        $handed = $this->entities->find(HandedPrices::class, $stored->id());
-        try {
-            return null === $handed ? null : PriceList::held($reach, $handed->text(), $handed->when());
-        } catch (UnreadableDocument) {
-            return null;
+        $lists = [];
+        foreach ($this->entities->getRepository(HandedSheet::class)->findBy(['setup' => $stored], ['kind' => 'ASC']) as $handed) {
+            try {
+                $lists[] = match ($handed->kind()) {
+                    HandedSheet::PRICES => PriceList::held($reach, $handed->text(), $handed->when()),
+                    default => SaleListHeld::held($reach->setup, $handed->text(), $handed->when()),
+                };
+            } catch (UnreadableDocument) {
+            }
         }
+
+        return $lists;
     }
 
     /**
-     * Keeps the price list that was held against the setup.
+     * Keeps a list that was held against the setup.
+     *
+     * @param string $kind HandedSheet::PRICES or ::SALE
      *
      * @return bool whether it is kept; one that is too long is not
      */
-    public function hand(StoredSetup $stored, string $text, int $rows, string $person): bool
+    public function hand(StoredSetup $stored, string $kind, string $text, int $rows, string $person): bool
     {
-        if ($rows > HandedPrices::MOST_ROWS) {
+        if ($rows > HandedSheet::MOST_ROWS) {
             return false;
         }
         $now = new \DateTimeImmutable();
-        $kept = $this->entities->find(HandedPrices::class, $stored->id());
-        null === $kept ? $this->entities->persist(new HandedPrices($stored, $text, $person, $now)) : $kept->hand($text, $person, $now);
+        $kept = $this->entities->find(HandedSheet::class, ['setup' => $stored->id(), 'kind' => $kind]);
+        null === $kept ? $this->entities->persist(new HandedSheet($stored, $kind, $text, $person, $now)) : $kept->hand($text, $person, $now);
         $this->entities->flush();
 
         return true;

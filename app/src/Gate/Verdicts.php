@@ -33,7 +33,7 @@ final readonly class Verdicts
         || '.' || (SELECT COUNT(*) || '.' || COUNT(a.taken_back_at) FROM accepted_item a WHERE a.setup_id = s.id)
         || '.' || (SELECT COUNT(*) || '.' || COALESCE(MAX(l.seen_at), '') FROM limit_tick l WHERE l.setup_id = s.id)
         || '.' || (SELECT COUNT(*) || '.' || COALESCE(MAX(m.id), '') FROM limit_sample m WHERE m.setup_id = s.id)
-        || '.' || COALESCE((SELECT handed_at FROM handed_prices k WHERE k.setup_id = s.id), '')
+        || '.' || COALESCE((SELECT GROUP_CONCAT(k.kind || k.handed_at) FROM handed_sheet k WHERE k.setup_id = s.id), '')
         || '.' || COALESCE((SELECT GROUP_CONCAT(h.ceilings) FROM item_page p JOIN shop h ON h.id = p.shop_id WHERE p.setup_id = s.id), '')
         SQL;
 

@@ -13,6 +13,7 @@ use Ithrel\Core\Setup\Currency;
  * known is null, and a reason says why.
  *
  * @phpstan-type Figures array{count: string, least: string|null, greatest: string|null}
+ * @phpstan-type Told array{pick: object|null, line?: int, words?: string, why?: string, old?: string|null, new?: string|null}
  */
 final class DiffResult
 {
@@ -28,7 +29,7 @@ final class DiffResult
     /** @var Figures|null by the dearest */
     public ?array $dearest = null;
 
-    /** @var array{gained: list<array<string, mixed>>, lost: list<array<string, mixed>>, repriced: list<array<string, mixed>>} */
+    /** @var array{gained: list<Told>, lost: list<Told>, repriced: list<Told>} the first of each kind */
     public array $first = ['gained' => [], 'lost' => [], 'repriced' => []];
 
     /** @var list<DocumentChange> */

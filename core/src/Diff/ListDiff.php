@@ -6,7 +6,9 @@ namespace Ithrel\Core\Diff;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\Exception\MathException;
+use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
+use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Answer\Stock;
 use Ithrel\Core\Cart\Appraiser;
@@ -69,7 +71,8 @@ final readonly class ListDiff
             $number = null === $row['state'] ? null : $listing->numberOf($row['state']);
             if (null === $number) {
                 if (++$lost <= $this->limit) {
-                    $this->result->first['lost'][] = SaleList::told($this->setup, $row);
+                    $told = SaleList::told($this->setup, $row);
+                    $this->result->first['lost'][] = null === $row['state'] ? $told : ['why' => $this->whyNot($row['state'])] + $told;
                 }
             } else {
                 $met[gmp_strval($number)] = true;
@@ -88,6 +91,17 @@ final readonly class ListDiff
         }
 
         return array_column($sold, 1);
+    }
+
+    /** What a shopper meets who wants this combination, whatever she would have to type beside it. */
+    private function whyNot(State $state): string
+    {
+        $problems = (new Appraiser($this->reach))->appraise(GivenState::of($this->setup, $state, $this->setup->quantity->min))->problems;
+        $refused = array_map(static fn (AnswerProblem $p): ?string => 'missing' === $p->code ? null : $p->option, $problems);
+        $isMet = fn (AnswerProblem $p): bool => 'missing' !== $p->code || null === $p->option || (!in_array($p->option, $refused, true) && true === $this->setup->option($p->option)?->kind->isChoice());
+        $met = array_filter($problems, $isMet);
+
+        return implode(' ', array_slice(array_map(static fn (AnswerProblem $p): string => $p->message, array_values($met)), 0, 2));
     }
 
     /**
@@ -156,7 +170,7 @@ final readonly class ListDiff
                 $wanted = $row[$what];
                 if (null !== $wanted && !self::isSame($wanted, $value)) {
                     $found = null === $value ? null : ($value instanceof BigDecimal ? Amount::plain($value) : $value);
-                    $changes[] = new DocumentChange($at.'/'.$what, 'new', $wanted, $found, sprintf('%s: the list says %s %s, the setup %s.', $row['words'], 'sku' === $what ? 'SKU' : ('image' === $what ? 'picture' : $what), $wanted, $found ?? 'none'));
+                    $changes[] = new DocumentChange($at.'/'.$what, 'new', $wanted, $found, sprintf('%s – the list says %s %s, the setup %s.', $row['words'], 'sku' === $what ? 'SKU' : ('image' === $what ? 'picture' : $what), $wanted, $found ?? 'none'));
                 }
             }
         }

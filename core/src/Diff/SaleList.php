@@ -19,7 +19,7 @@ use Ithrel\Core\Setup\UnreadableDocument;
 /**
  * A table of what shall be sold: a row of choices each, with or without price, SKU, stock and picture.
  *
- * @phpstan-type Listed array{line: int, state: State|null, words: string, price: BigDecimal|null, sku: string|null, stock: string|null, image: string|null}
+ * @phpstan-type Listed array{line: int, state: State|null, words: string, why: string|null, price: BigDecimal|null, sku: string|null, stock: string|null, image: string|null}
  */
 final readonly class SaleList
 {
@@ -109,8 +109,7 @@ final readonly class SaleList
      */
     private static function row(Setup $setup, array $columns, array $cells, int $line): array
     {
-        $answers = $words = [];
-        $isKnown = true;
+        $answers = $words = $unknown = [];
         $price = null;
         $row = ['sku' => null, 'stock' => null, 'image' => null];
         foreach ($columns as $c => $what) {
@@ -118,12 +117,14 @@ final readonly class SaleList
             if (is_int($what)) {
                 $option = $setup->options[$what];
                 $answer = CellAnswer::of($option, $cell);
-                $isKnown = $isKnown && (is_array($answer) || CellAnswer::meansNone($option, $cell));
+                if (!is_array($answer) && !CellAnswer::meansNone($option, $cell)) {
+                    $unknown[] = sprintf('%s has no value “%s”.', $option->name(), mb_strimwidth($cell, 0, 80, '…', 'UTF-8'));
+                }
                 if (is_array($answer)) {
                     $answers[$option->index] = $answer;
                 }
                 if ('' !== $cell) {
-                    $words[] = $option->name().' '.(is_array($answer) && Kind::Flag !== $option->kind ? implode('; ', array_map(static fn (int $v): string => $option->values[$v]->label, $answer)) : $cell);
+                    $words[] = $option->name().': '.(is_array($answer) && Kind::Flag !== $option->kind ? implode('; ', array_map(static fn (int $v): string => $option->values[$v]->label, $answer)) : $cell);
                 }
             } elseif ('price' === $what) {
                 $price ??= ForeignDecimal::amount($cell);
@@ -133,16 +134,16 @@ final readonly class SaleList
         }
         ksort($answers);
 
-        return ['line' => $line, 'state' => $isKnown ? new State($answers) : null, 'words' => implode(', ', $words), 'price' => $price, 'sku' => $row['sku'], 'stock' => $row['stock'], 'image' => $row['image']];
+        return ['line' => $line, 'state' => [] === $unknown ? new State($answers) : null, 'words' => implode(', ', $words), 'why' => [] === $unknown ? null : implode(' ', $unknown), 'price' => $price, 'sku' => $row['sku'], 'stock' => $row['stock'], 'image' => $row['image']];
     }
 
     /**
      * @param Listed $row
      *
-     * @return array<string, mixed>
+     * @return array{pick: object|null, line: int, words?: string, why?: string}
      */
     public static function told(Setup $setup, array $row): array
     {
-        return null === $row['state'] ? ['pick' => null, 'line' => $row['line'], 'words' => $row['words']] : ['pick' => (object) StateText::pick($setup, $row['state']), 'line' => $row['line']];
+        return null === $row['state'] ? ['pick' => null, 'line' => $row['line'], 'words' => $row['words'], 'why' => $row['why'] ?? ''] : ['pick' => (object) StateText::pick($setup, $row['state']), 'line' => $row['line']];
     }
 }

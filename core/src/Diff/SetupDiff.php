@@ -107,7 +107,7 @@ final readonly class SetupDiff
     }
 
     /**
-     * @return list<array<string, mixed>>
+     * @return list<array{pick: object, old: string|null, new: string|null}>
      *
      * @throws NotExact
      */

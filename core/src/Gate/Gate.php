@@ -45,11 +45,11 @@ final readonly class Gate
      * @param list<Acceptance>  $accepted
      * @param TickedSheets|null $ticked     boundary sheets as a tester ticked them
      * @param list<string>      $asked      what else was asked: catalogue, ceilings
-     * @param PriceList|null    $prices     list of prices that were meant; null: none was handed in
+     * @param list<HandedList>  $lists      held against the setup: of prices that were meant, of what shall be sold
      */
-    public static function of(string $text, Setup $setup, ?string $selectable, array $findings, Plan $plan, array $runs, array $accepted, ?TickedSheets $ticked = null, array $asked = [], ?PriceList $prices = null): self
+    public static function of(string $text, Setup $setup, ?string $selectable, array $findings, Plan $plan, array $runs, array $accepted, ?TickedSheets $ticked = null, array $asked = [], array $lists = []): self
     {
-        $items = [...self::findings($text, $setup, $findings), ...self::ofRuns($plan, $runs), ...$prices?->items() ?? [], ...self::ofLimits($ticked), ...self::untried($plan, $runs)];
+        $items = [...self::findings($text, $setup, $findings), ...self::ofRuns($plan, $runs), ...array_merge([], ...array_map(static fn (HandedList $l): array => $l->items(), $lists)), ...self::ofLimits($ticked), ...self::untried($plan, $runs)];
         $open = $taken = $spoken = [];
         $isLapsed = false;
         foreach ($items as $item) {
@@ -73,7 +73,7 @@ final readonly class Gate
         $forbids = array_filter($open, static fn (array $o): bool => GateItem::FORBIDS === $o['item']->weight);
         $verdict = [] !== $forbids ? self::MUST_NOT : ([] !== $open ? self::NOT_YET : self::MAY);
 
-        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($selectable, $findings, $plan, $runs, $ticked, $prices, count($accepted) - count($spoken)), self::notChecked($setup, $plan, $runs, $ticked, null === $prices ? $asked : [...$asked, 'price-list']), array_values(array_filter($findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
+        return new self($verdict, self::because($open, $taken, $isLapsed), $open, $taken, self::checked($selectable, $findings, $plan, $runs, $ticked, $lists, count($accepted) - count($spoken)), self::notChecked($setup, $plan, $runs, $ticked, [...$asked, ...array_map(static fn (HandedList $l): string => $l->kind(), $lists)]), array_values(array_filter($findings, static fn (Finding $f): bool => Severity::Note === $f->severity)));
     }
 
     /**
@@ -235,6 +235,8 @@ final readonly class Gate
         $say($count(GateItem::DIFFERENCE, GateItem::FORBIDS) + $count(GateItem::LIMIT, GateItem::FORBIDS), 'The shop does something otherwise than the setup says.', 'The shop does %d things otherwise than the setup says.');
         $say($count(GateItem::PRICE_LIST, GateItem::FORBIDS), 'A price is not the one that was meant.', '%d prices are not those that were meant.');
         $say($count(GateItem::PRICE_LIST, GateItem::HOLDS), 'A row of the price list could not be held against it.', '%d rows of the price list could not be held against it.');
+        $say($count(GateItem::SALE_LIST, GateItem::FORBIDS), 'Something is otherwise than the list of what shall be sold says.', '%d things are otherwise than the list of what shall be sold says.');
+        $say($count(GateItem::SALE_LIST, GateItem::HOLDS), 'The list of what shall be sold could not be held against it.', 'The list of what shall be sold could not be held against it.');
         $say($count(GateItem::FINDING, GateItem::HOLDS), 'Nobody has looked at a warning.', 'Nobody has looked at %d warnings.');
         foreach ($open as ['item' => $item]) {
             if (GateItem::CHECK === $item->kind && in_array($item->code, ['not-tried', 'plan.thin'], true) && '' === $item->at) {
@@ -255,13 +257,14 @@ final readonly class Gate
     }
 
     /**
-     * @param list<Finding> $findings
-     * @param list<Run>     $runs
-     * @param int           $idle     acceptances that speak of nothing that stands here
+     * @param list<Finding>    $findings
+     * @param list<Run>        $runs
+     * @param list<HandedList> $lists
+     * @param int              $idle     acceptances that speak of nothing that stands here
      *
      * @return list<array{what: string, words: string}>
      */
-    private static function checked(?string $selectable, array $findings, Plan $plan, array $runs, ?TickedSheets $ticked, ?PriceList $prices, int $idle): array
+    private static function checked(?string $selectable, array $findings, Plan $plan, array $runs, ?TickedSheets $ticked, array $lists, int $idle): array
     {
         $checked = [['what' => 'setup', 'words' => sprintf('The setup was analysed: %s selectable combinations, %d findings.', $selectable ?? 'an unknown number of', count($findings))]];
         foreach ($runs as $run) {
@@ -273,8 +276,8 @@ final readonly class Gate
             $checked[] = ['what' => 'limits', 'words' => sprintf('%d of %d edges of the boundary sheets were tried by hand, %d came out otherwise.%s', $ticked->ticked, $ticked->rows, count($ticked->differ), 0 === $ticked->other ? '' : sprintf(' %d ticks are of edges that are no longer there.', $ticked->other))];
         }
 
-        if (null !== $prices) {
-            $checked[] = ['what' => 'price-list', 'words' => $prices->words()];
+        foreach ($lists as $list) {
+            $checked[] = ['what' => $list->kind(), 'words' => $list->words()];
         }
         if ($idle > 0) {
             $words = 1 === $idle ? 'An acceptance speaks' : sprintf('%d acceptances speak', $idle);
@@ -302,7 +305,9 @@ final readonly class Gate
         if (!in_array('price-list', $asked, true)) {
             $not[] = ['what' => 'price-list', 'words' => 'No price list was held against it, so no total is known to be meant.'];
         }
-        $not[] = ['what' => 'sale-list', 'words' => 'No list of what shall be sold was held against it.'];
+        if (!in_array(GateItem::SALE_LIST, $asked, true)) {
+            $not[] = ['what' => 'sale-list', 'words' => 'No list of what shall be sold was held against it.'];
+        }
         if (null === $ticked || 0 === $ticked->ticked) {
             $not[] = ['what' => 'limits', 'words' => 'No edge of a boundary sheet was ticked.'];
         }

@@ -14,13 +14,14 @@ final readonly class GateItem
     public const CHECK = 'check';
     public const LIMIT = 'limit';
     public const PRICE_LIST = 'price-list';
+    public const SALE_LIST = 'sale-list';
 
     /** What it does to the launch while it is open. */
     public const FORBIDS = 'forbids';
     public const HOLDS = 'holds';
 
     /**
-     * @param string            $kind       finding, difference, check, limit or price-list
+     * @param string            $kind       finding, difference, check, limit, price-list or sale-list
      * @param string            $code       of the finding; stage and field of a difference; what became of a check
      * @param string            $at         JSON Pointer
      * @param 'forbids'|'holds' $weight     while it is open

@@ -15,7 +15,7 @@ use Ithrel\Core\Setup\UnreadableDocument;
 /**
  * A list of prices that were meant, held against the setup at the gate.
  */
-final readonly class PriceList
+final readonly class PriceList implements HandedList
 {
     /** Rows that are told one by one; the rest in one sentence. */
     private const MOST_TOLD = 40;
@@ -36,7 +36,11 @@ final readonly class PriceList
         return new self($reach->setup, (new PriceSheetCheck($reach))->check(PriceSheet::read($reach->setup, $text)), $when);
     }
 
-    /** What was checked, in words. */
+    public function kind(): string
+    {
+        return GateItem::PRICE_LIST;
+    }
+
     public function words(): string
     {
         $agree = count($this->rows) - count($this->others());
@@ -44,9 +48,6 @@ final readonly class PriceList
         return sprintf('A price list of %d %s was held against it%s: %d %s.', count($this->rows), 1 === count($this->rows) ? 'row' : 'rows', '' === $this->when ? '' : ' ('.$this->when.')', $agree, 1 === $agree ? 'agrees' : 'agree');
     }
 
-    /**
-     * @return list<GateItem> one for each row that does not agree
-     */
     public function items(): array
     {
         $items = [];

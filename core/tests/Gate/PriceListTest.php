@@ -43,7 +43,7 @@ final class PriceListTest extends TestCase
         $document = ['item' => ['sku' => 'A', 'name' => 'Lamp', 'price' => '10'], 'options' => [['required' => true, 'values' => [['code' => 's', 'label' => 'S'], ['code' => 'l', 'label' => 'L', 'charge' => '2.50']]] + Documents::one('size', [])]];
         $reach = new Reach(Documents::setup($document));
 
-        return Gate::of(Documents::json($document), $reach->setup, '2', [], $this->plan($reach), [], [], null, [], null === $list ? null : PriceList::held($reach, $list, 'by Ada'));
+        return Gate::of(Documents::json($document), $reach->setup, '2', [], $this->plan($reach), [], [], null, [], null === $list ? [] : [PriceList::held($reach, $list, 'by Ada')]);
     }
 
     private function plan(Reach $reach): Plan

@@ -96,7 +96,12 @@ async function picked(file: File): Promise<void> {
         <router-link to="/" class="small">Shelf</router-link>
         <h1>{{ desk.title }}</h1>
         <span class="quiet small" :title="`sha256 ${desk.sha256}`"
-          >revision {{ desk.revisions.length }} · {{ desk.sha256.slice(0, 8) }} · as of {{ desk.today }}</span
+          ><router-link
+            :to="{ name: 'changes', params: { id } }"
+            title="What the latest revision changed; or this setup beside another one"
+            >revision {{ desk.revisions.length }}</router-link
+          >
+          · {{ desk.sha256.slice(0, 8) }} · as of {{ desk.today }}</span
         >
         <button
           v-if="shop.data.value?.standIn"

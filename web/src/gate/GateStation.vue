@@ -97,6 +97,11 @@ function place(item: { kind: string; at: string }) {
   if (item.kind === 'price-list') {
     return { name: 'ledger', params: { id: desk.value.id }, query: { view: 'sheet' } }
   }
+  if (item.kind === 'sale-list') {
+    return item.at
+      ? { name: 'outline', params: { id: desk.value.id }, query: { at: item.at } }
+      : { name: 'list', params: { id: desk.value.id }, query: { set: 'to-be-sold' } }
+  }
   const to = item.kind === 'finding' ? 'outline' : 'rehearsal'
   return {
     name: to,
@@ -200,6 +205,14 @@ function place(item: { kind: string; at: string }) {
           <p>
             {{ grouped(gate.since.gained) }} combinations gained, {{ grouped(gate.since.lost) }} lost,
             {{ grouped(gate.since.repriced) }} repriced.
+            <router-link
+              :to="{
+                name: 'changes',
+                params: { id: desk.id },
+                query: { from: String(gate.launches[0]?.revision ?? '') },
+              }"
+              >Side by side</router-link
+            >
           </p>
           <ul>
             <li v-for="c in gate.since.changes" :key="c.at + String(c.isGone)">

@@ -12,6 +12,7 @@ import Trouble from '../shared/Trouble.vue'
 import { useViewState } from '../shared/viewState'
 import IdleRowSheet from './IdleRowSheet.vue'
 import { lastPage, pageBefore, pageAfter } from './paging'
+import SaleListSheet from './SaleListSheet.vue'
 import TrapSheet from './TrapSheet.vue'
 
 /** Every combination of a set, by its number; pages of a hundred over any number of rows. */
@@ -23,14 +24,17 @@ const choices = computed(() =>
   setup.value.options.filter((o) => ['one', 'part', 'flag', 'several'].includes(o.kind)),
 )
 const route = useRoute()
-/** Beside the sets of combinations, two more things that stand in rows. */
+/** Beside the sets of combinations, three more things that stand in rows. */
 const SHEETS = [
   ...SETS,
   { value: 'traps', title: 'Traps' },
   { value: 'idle-rows', title: 'Idle rows' },
+  { value: 'to-be-sold', title: 'To be sold' },
 ] as const
 const sheet = computed(() =>
-  route.query.set === 'traps' || route.query.set === 'idle-rows' ? route.query.set : view.set.value,
+  ['traps', 'idle-rows', 'to-be-sold'].includes(String(route.query.set))
+    ? String(route.query.set)
+    : view.set.value,
 )
 const isListing = computed(() => sheet.value === view.set.value)
 const asked = ref(
@@ -160,6 +164,7 @@ function pinCell(row: { pins: string[] }, column: number): void {
     </div>
     <TrapSheet v-if="sheet === 'traps'" />
     <IdleRowSheet v-else-if="sheet === 'idle-rows'" />
+    <SaleListSheet v-else-if="sheet === 'to-be-sold'" />
     <template v-else>
       <Trouble v-if="page.error.value" :error="page.error.value" />
       <div v-if="page.data.value" class="sheet" tabindex="0" role="region" aria-label="Combinations">

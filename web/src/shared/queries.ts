@@ -88,6 +88,16 @@ export const queries = {
       staleTime: 0,
       queryFn: () => answer(client.GET('/api/setups/{id}/gate', { params: { path: { id } } })),
     }),
+  diff: (id: string, sha256: string, from: string, beside: string) =>
+    queryOptions({
+      queryKey: ['diff', id, sha256, from, beside],
+      queryFn: () =>
+        answer(
+          client.GET('/api/setups/{id}/diff', {
+            params: { path: { id }, query: beside === '' ? { from } : { with: beside } },
+          }),
+        ),
+    }),
   limits: (id: string, sha256: string) =>
     queryOptions({
       queryKey: ['limits', id, sha256],

@@ -51,6 +51,7 @@ export const vuetify = createVuetify({
     VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: '0' },
     VTextarea: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: '0' },
     VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: '0' },
+    VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rounded: '0' },
     VCard: { rounded: '0', elevation: 0, border: true },
     VDialog: { maxWidth: 640 },
   },
