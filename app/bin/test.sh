@@ -41,7 +41,7 @@ install_for_tests() {
     need_debian "Unicode's own test of where characters end" unicode-data || return 1
     need_debian 'nginx and PHP-FPM, which serve a team' nginx-light php8.2-fpm || return 1
     need_debian 'Redis, for the tests of the queue' redis-server || return 1
-    need_debian 'Chromium and its driver, for the browser tests' chromium chromium-driver fonts-dejavu-core || return 1
+    need_debian 'Chromium and its driver, for the browser tests' chromium chromium-driver tinyproxy-bin fonts-dejavu-core || return 1
     mkdir -p "$root/var"
 }
 

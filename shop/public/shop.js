@@ -54,7 +54,8 @@ function show(page) {
   }
   byId('price').textContent = page.unitPrice ?? 'no price'
   byId('total').textContent = page.total ?? 'no price'
-  byId('image').textContent = page.image ?? 'none'
+  byId('image').hidden = !page.image
+  if (page.image) byId('image').setAttribute('src', '/pictures/' + page.image)
   byId('entries').replaceChildren(
     ...page.entries.flatMap((entry) => [
       Object.assign(document.createElement('dt'), { textContent: entry.label }),

@@ -27,48 +27,12 @@ use PHPUnit\Framework\TestCase;
  */
 final class FaultsAreFoundTest extends TestCase
 {
-    /** What the first likely place has to look like for each fault. */
-    private const TRUE_PLACES = [
-        'charge-on-neighbour' => '~^/options/\d+/(values/\d+|yes)(/charge|/line)?$~',
-        'sign-turned' => '~(/charge|^/charges/\d+)$~',
-        'per-piece-once' => '~(/charge|^/charges/\d+|^/quantity)$~',
-        'percent-of-running' => '~(/charge|^/charges/\d+)$~',
-        'stale-text-charge' => '~^/options/\d+/charge$~',
-        'rounds-each-effect' => '~^/rounding$~',
-        'row-price-ignored' => '~^/variants/rows/\d+/(price|salePrice)$~',
-        'floor-dropped' => '~(/charge|^/charges/\d+)/min$~',
-        'hidden-answer-charged' => '~/(shownWhen|allowedWhen|charge)$~',
-        'hidden-answer-carried' => '~/(shownWhen|allowedWhen)$~',
-        'any-for-all' => '~(/shownWhen|/allowedWhen|^/charges/\d+)$~',
-        'same-code-elsewhere' => '~(/shownWhen|/allowedWhen|^/charges/\d+)$~',
-        'branch-stays' => '~/(shownWhen|allowedWhen)$~',
-        'required-not-checked' => '~/required$~',
-        'required-skipped-by-express' => '~/required$~',
-        'required-though-hidden' => '~/required$~',
-        'length-off-by-one' => '~/length$~',
-        'length-in-bytes' => '~/length$~',
-        'step-from-zero' => '~/step$~',
-        'file-type-not-checked' => '~/types$~',
-        'missing-on-order' => '~^(/options/\d+|/item/data/\d+)/stages$~',
-        'carried-by-code' => '~^/options/\d+$~',
-        'text-shortened' => '~^/options/\d+$~',
-        'escaped-twice' => '~^/options/\d+$~',
-        'order-data-in-cart' => '~^/item/data/\d+/stages$~',
-        'base-image' => '~/image$~',
-        'weight-not-added' => '~/weight$~',
-        'second-line-missing' => '~/line$~',
-        'second-line-once' => '~/line$~',
-        'lines-merged' => '~^/item$~',
-        'sold-out-sold' => '~(/stock|^/variants/rows)$~',
-        'total-changes-at-checkout' => '~^/checkout$~',
-    ];
-
     #[TestDox('every fault is found on every demo setup where it can show, and nine in ten are placed right')]
     public function testFaults(): void
     {
         $setups = $this->setups();
         $names = array_keys(Faults::all());
-        self::assertSame([], array_diff($names, array_keys(self::TRUE_PLACES)), 'Each fault has its true place here.');
+        self::assertSame([], array_diff($names, array_keys(TruePlaces::OF)), 'Each fault has its true place here.');
         self::assertGreaterThanOrEqual(20, count($names));
         foreach ($setups as $name => [$setup, $plan, $document]) {
             self::assertSame([], $this->differences($setup, $plan, $document, []), $name.': without a fault');
@@ -91,8 +55,8 @@ final class FaultsAreFoundTest extends TestCase
                 ++$row[1];
                 $row[2] += count($differing);
                 $first = LikelyPlaces::of($plan->checks, $differing)[0]['at'] ?? '';
-                $row[3] += 1 === preg_match(self::TRUE_PLACES[$fault], $first) ? 1 : 0;
-                if (false !== getenv('ITHREL_TABLE') && 1 !== preg_match(self::TRUE_PLACES[$fault], $first)) {
+                $row[3] += 1 === preg_match(TruePlaces::OF[$fault], $first) ? 1 : 0;
+                if (false !== getenv('ITHREL_TABLE') && 1 !== preg_match(TruePlaces::OF[$fault], $first)) {
                     fwrite(STDERR, "  {$fault} on {$name}: placed at {$first}\n");
                 }
             }
@@ -126,7 +90,7 @@ final class FaultsAreFoundTest extends TestCase
                 self::assertNotSame([], $both, $name.': '.implode(' and ', $two));
                 ++$found;
                 foreach (array_slice(LikelyPlaces::of($plan->checks, $both), 0, 2) as ['at' => $at]) {
-                    if (1 === preg_match(self::TRUE_PLACES[$two[0]], $at) || 1 === preg_match(self::TRUE_PLACES[$two[1]], $at)) {
+                    if (1 === preg_match(TruePlaces::OF[$two[0]], $at) || 1 === preg_match(TruePlaces::OF[$two[1]], $at)) {
                         ++$placed;
                         break;
                     }

@@ -6,7 +6,11 @@ namespace Ithrel\App\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\Internal\WebDriverCurlException;
+use Facebook\WebDriver\Exception\InvalidSessionIdException;
+use Facebook\WebDriver\Exception\NoSuchWindowException;
 use Facebook\WebDriver\Exception\PhpWebDriverExceptionInterface;
+use Facebook\WebDriver\Exception\UnexpectedAlertOpenException;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverTargetLocator;
@@ -21,16 +25,31 @@ final class Driver
 {
     private const FLAGS = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--disable-extensions', '--mute-audio', '--window-size=1280,900', '--lang=en-US'];
 
+    /** How Chromium calls why it shows no page, by how that begins; the first that fits. */
+    private const REFUSALS = [
+        'ERR_CERT_AUTHORITY_INVALID' => 'its certificate is not trusted, nobody known signed it',
+        'ERR_CERT_COMMON_NAME_INVALID' => 'its certificate is of another host',
+        'ERR_CERT_DATE_INVALID' => 'its certificate has expired, or is not valid yet',
+        'ERR_CERT' => 'its certificate is not trusted',
+        'ERR_SSL' => 'the two do not agree on how to encrypt',
+        'ERR_NAME_NOT_RESOLVED' => 'its host is not known',
+        'ERR_CONNECTION' => 'nobody answers there, or not to the end',
+        'ERR_TIMED_OUT' => 'it takes too long',
+        'ERR_TOO_MANY_REDIRECTS' => 'it leads from one address to the next without end',
+    ];
+
     private ?Process $process = null;
     private ?RemoteWebDriver $browser = null;
     private ?ChromeDevToolsDriver $tools = null;
+    private readonly HostFence $fence;
 
     /**
-     * @param list<string> $hosts  that may be visited; a name that is none of them does not resolve
+     * @param list<string> $hosts  that may be visited: nothing is asked of any other host or port
      * @param string|null  $remote address of a remote end; null: a driver is started
      */
     public function __construct(private readonly array $hosts, private readonly ?string $remote = null)
     {
+        $this->fence = new HostFence($hosts);
     }
 
     public function __destruct()
@@ -48,6 +67,7 @@ final class Driver
         $this->browser = $this->tools = null;
         $this->process?->stop(2);
         $this->process = null;
+        $this->fence->end();
     }
 
     /**
@@ -57,13 +77,16 @@ final class Driver
      *
      * @throws NoAnswer where the browser or its driver does not answer
      */
-    public function tell(string $command, array $parameters = []): array
+    public function tell(string $command, array $parameters = [], int $triesLeft = 3): array
     {
         $this->begin();
         try {
             $answer = $this->tools?->execute($command, $parameters);
+        } catch (UnexpectedAlertOpenException) {
+            // Whether a shopper really wants to leave, and such: the driver has answered it, and the command was not done.
+            return $triesLeft > 0 ? $this->tell($command, $parameters, $triesLeft - 1) : throw new NoAnswer('The page asks again and again whether one wants to stay.', true);
         } catch (PhpWebDriverExceptionInterface $e) {
-            throw new NoAnswer(sprintf('The browser did not take %s: %s', $command, strtok($e->getMessage(), "\n")), true, $e);
+            throw $this->failed(sprintf('The browser did not take %s', $command), $e);
         }
         $all = [];
         foreach (is_array($answer) ? $answer : [] as $key => $value) {
@@ -88,7 +111,7 @@ final class Driver
             }
             $browser->switchTo()->window($new);
         } catch (PhpWebDriverExceptionInterface $e) {
-            throw new NoAnswer('The browser could not open a new tab: '.strtok($e->getMessage(), "\n"), true, $e);
+            throw $this->failed('The browser could not open a new tab', $e);
         }
         $this->tell('Network.clearBrowserCookies');
         $this->tell('Network.clearBrowserCache');
@@ -103,18 +126,68 @@ final class Driver
         try {
             $this->browser?->get($address);
         } catch (PhpWebDriverExceptionInterface $e) {
-            throw new NoAnswer(sprintf('%s could not be opened: %s', $address, strtok($e->getMessage(), "\n")), true, $e);
+            throw $this->failed(sprintf('%s could not be opened', $address), $e);
         }
     }
 
+    /**
+     * Where the page stands.
+     *
+     * @throws NoAnswer where it is of a host that may not be visited
+     */
     public function address(): string
     {
-        return $this->browser?->getCurrentURL() ?? '';
+        try {
+            $address = $this->browser?->getCurrentURL() ?? '';
+        } catch (PhpWebDriverExceptionInterface $e) {
+            throw $this->failed('The browser does not say where it is', $e);
+        }
+        if (!$this->fence->lets($address)) {
+            throw new NoAnswer(sprintf('The shop led to %s, which is of a host that may not be visited. Name it with the shop, or with --host.', mb_strimwidth($address, 0, 200, '…', 'UTF-8')), false);
+        }
+
+        return $address;
     }
 
+    /** A picture of the page as it is; "" where there is none. */
     public function picture(): string
     {
-        return $this->browser?->takeScreenshot() ?? '';
+        try {
+            return $this->browser?->takeScreenshot() ?? '';
+        } catch (PhpWebDriverExceptionInterface) {
+            return '';
+        }
+    }
+
+    /** What became of it, in words. A browser or driver that is gone is begun anew with what follows. */
+    private function failed(string $what, PhpWebDriverExceptionInterface $e): NoAnswer
+    {
+        $why = (string) strtok($e->getMessage(), "\n");
+        $isGone = $e instanceof InvalidSessionIdException || $e instanceof NoSuchWindowException || $e instanceof WebDriverCurlException
+            || 1 === preg_match('/tab crashed|not reachable|disconnected|session (?:deleted|not created)|chrome (?:not|failed)|ECONNREFUSED|Failed to connect|Empty reply/i', $why);
+        if ($isGone) {
+            $this->end();
+
+            return new NoAnswer(sprintf('%s: the browser or its driver ended. It is begun anew for what follows. (%s)', $what, $why), true, $e);
+        }
+
+        return new NoAnswer($what.': '.$why, true, $e);
+    }
+
+    /**
+     * What became of a page that the browser does not show.
+     *
+     * @param string $code by which Chromium calls the reason, as in "ERR_CERT_DATE_INVALID"
+     */
+    public function refused(string $code): NoAnswer
+    {
+        foreach (self::REFUSALS as $begin => $words) {
+            if (str_starts_with($code, $begin)) {
+                return new NoAnswer(sprintf('The page at %s cannot be shown: %s (%s).', $this->address(), $words, $code), !str_starts_with($code, 'ERR_CERT'));
+            }
+        }
+
+        return new NoAnswer(sprintf('The page at %s cannot be shown (%s).', $this->address(), $code), true);
     }
 
     private function begin(): void
@@ -123,7 +196,9 @@ final class Driver
             return;
         }
         $end = $this->remote ?? $this->started();
-        $options = (new ChromeOptions())->addArguments([...self::FLAGS, '--host-resolver-rules='.self::rules($this->hosts)]);
+        $options = (new ChromeOptions())->addArguments([...self::FLAGS, ...$this->fenced()]);
+        // Windows that open without a click are kept shut, as they are for a shopper.
+        $options->setExperimentalOption('excludeSwitches', ['disable-popup-blocking']);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         $capabilities->setCapability('unhandledPromptBehavior', 'accept');
@@ -139,31 +214,29 @@ final class Driver
 
     private function started(): string
     {
-        $port = self::freePort();
+        $port = FreePort::find();
         $this->process = new Process(['chromedriver', '--port='.$port], null, null, null, null);
         $this->process->start();
-        for ($try = 0; $try < 100; ++$try) {
-            $socket = @fsockopen('127.0.0.1', $port, $code, $message, 0.2);
-            if (false !== $socket) {
-                fclose($socket);
-
-                return 'http://127.0.0.1:'.$port;
-            }
-            usleep(50_000);
+        if (!FreePort::isAnsweredAt($port, fn (): bool => true === $this->process->isRunning())) {
+            throw new NoAnswer('ChromeDriver could not be started: '.trim($this->process->getErrorOutput()), true);
         }
-        throw new NoAnswer('ChromeDriver could not be started: '.trim($this->process->getErrorOutput()), true);
+
+        return 'http://127.0.0.1:'.$port;
     }
 
-    private static function freePort(): int
+    /**
+     * What keeps the browser to the hosts. A browser on another machine does not reach the proxy of this one: there, names of
+     * other hosts do not resolve, which leaves other ports of the shop's host open.
+     *
+     * @return list<string> flags
+     */
+    private function fenced(): array
     {
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        $name = false === $socket ? false : stream_socket_get_name($socket, false);
-        if (false === $socket || false === $name) {
-            throw new NoAnswer('No port is free for a driver.', true);
-        }
-        fclose($socket);
+        $host = null === $this->remote ? '127.0.0.1' : parse_url($this->remote, PHP_URL_HOST);
 
-        return (int) substr($name, (int) strrpos($name, ':') + 1);
+        return in_array($host, ['127.0.0.1', 'localhost', '[::1]'], true)
+            ? ['--proxy-server='.$this->fence->address(), '--proxy-bypass-list=<-loopback>', '--force-webrtc-ip-handling-policy=disable_non_proxied_udp']
+            : ['--host-resolver-rules='.self::rules($this->hosts)];
     }
 
     /**

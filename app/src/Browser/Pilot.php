@@ -16,10 +16,49 @@ final class Pilot
     /** Seconds after which a page that still moves is given up. */
     private const MOST_SECONDS = 8;
 
+    /** Milliseconds without a change after which a page is at rest, and seconds that it is given to begin with one. */
+    private const QUIET = 60;
+    private const SECONDS_TO_BEGIN = 0.06;
+
+    /** Seconds that short timers are waited for. */
+    private const SECONDS_OF_TIMERS = 2.5;
+
+    /** Seconds after which a page that never rests is looked at for what it is that moves; and where that is known. */
+    private const SECONDS_OF_MOVING = 1.5;
+    private const SECONDS_OF_KNOWN_MOVING = 0.3;
+
     /** Elements of a page at most. */
     private const MOST_NODES = 60_000;
 
+    /** Buttons of a layer that lies over the page which are tried to put it away. */
+    private const MOST_WAYS_OUT = 6;
+
+    /** Finds the layer (a dialog, or what stands fixed over a good part of the window) that lies over an element and takes its clicks. */
+    private const LAYER = <<<'JS'
+        function() { const over = (e) => {
+          let box = e.getBoundingClientRect()
+          if (!box.width || !box.height || e.ownerDocument !== document) return null
+          if (box.top < 0 || box.bottom > innerHeight) e.scrollIntoView({ block: 'center', behavior: 'instant' }), (box = e.getBoundingClientRect())
+          const up = (n) => n.parentNode || n.host
+          let top = document.elementFromPoint(box.left + box.width / 2, box.top + box.height / 2)
+          for (let inner; top && top.shadowRoot && (inner = top.shadowRoot.elementFromPoint(box.left + box.width / 2, box.top + box.height / 2)) && inner !== top; ) top = inner
+          const around = new Set()
+          for (let n = e; n; n = up(n)) around.add(n)
+          for (let n = top; n instanceof Element || n instanceof ShadowRoot; n = up(n)) {
+            if (around.has(n)) return null
+            if (!(n instanceof Element)) continue
+            const size = n.getBoundingClientRect()
+            const isLayer = n.matches('dialog[open], [role=dialog], [role=alertdialog], [aria-modal=true]') || getComputedStyle(n).position === 'fixed'
+            if (isLayer && size.width * size.height >= 0.2 * innerWidth * innerHeight) return n
+          }
+          return null
+        }; return (
+        JS;
+
     private ?PageSnapshot $last = null;
+
+    /** @var array<string, list<string>> path of a page => signatures of what never rests on it */
+    private array $moving = [];
 
     /**
      * @param (\Closure(): void)|null $beat called before each look, so that who waits knows that it goes on
@@ -50,7 +89,8 @@ final class Pilot
     }
 
     /**
-     * The page once it is at rest.
+     * The page once it is at rest. What moves all the time, as a clock or a row of pictures does, is found out, marked as such
+     * and not waited for.
      *
      * @throws NoAnswer where it does not come to rest
      */
@@ -61,27 +101,38 @@ final class Pilot
         ($this->beat ?? static fn () => null)();
         while (true) {
             $seconds = (hrtime(true) - $start) / 1e9;
+            [$ready, $open, $timers, $quiet] = $this->rest();
+            $isLoaded = 'complete' === $ready && 0 === $open && (0 === $timers || $seconds >= self::SECONDS_OF_TIMERS);
+            if ($isLoaded && $quiet >= self::QUIET && $seconds >= self::SECONDS_TO_BEGIN) {
+                return $this->last = $this->taken();
+            }
             if ($seconds > self::MOST_SECONDS) {
                 throw new NoAnswer(sprintf('The page at %s still moved after %d seconds.', $this->driver->address(), self::MOST_SECONDS), true);
             }
-            [$ready, $open, $timers] = $this->rest();
-            if ('complete' !== $ready || $open > 0 || ($timers > 0 && $seconds < 2.5)) {
-                usleep(25_000);
-                $before = null;
-                continue;
+            $path = self::path($this->driver->address());
+            if ($isLoaded && $seconds > (isset($this->moving[$path]) ? self::SECONDS_OF_KNOWN_MOVING : self::SECONDS_OF_MOVING)) {
+                $page = $this->taken();
+                $moves = null === $before ? null : $page->changes($before);
+                if (null !== $moves && [] === array_diff($moves, $this->moving[$path] ?? [])) {
+                    $page->mark($this->moving[$path] ?? []);
+
+                    return $this->last = $page;
+                }
+                $this->moving[$path] = array_values(array_unique([...$this->moving[$path] ?? [], ...$moves ?? []]));
+                $before = $page;
             }
-            $page = $this->taken();
-            $print = $page->print();
-            if ($print === $before) {
-                return $this->last = $page;
-            }
-            $before = $print;
-            usleep(40_000);
+            usleep(20_000);
         }
+    }
+
+    private static function path(string $address): string
+    {
+        return (string) preg_replace('/[?#].*$/s', '', $address);
     }
 
     public function click(PageElement $element): PageSnapshot
     {
+        $this->uncover($element);
         if (!$this->mouse($element)) {
             $this->call($element, 'function() { this.click() }');
         }
@@ -92,6 +143,7 @@ final class Pilot
     /** Puts text into a field, in place of what stood there. */
     public function type(PageElement $element, string $text): PageSnapshot
     {
+        $this->uncover($element);
         try {
             $this->driver->tell('DOM.focus', ['backendNodeId' => $element->id]);
         } catch (NoAnswer) {
@@ -118,6 +170,7 @@ final class Pilot
 
     public function choose(PageElement $list, int $index): PageSnapshot
     {
+        $this->uncover($list);
         $this->call($list, 'function(i) { this.focus(); this.selectedIndex = i; for (const e of ["input", "change"]) this.dispatchEvent(new Event(e, { bubbles: true, composed: true })) }', [$index]);
 
         return $this->look();
@@ -128,6 +181,7 @@ final class Pilot
      */
     public function chooseAll(PageElement $list, array $indexes): PageSnapshot
     {
+        $this->uncover($list);
         $this->call($list, 'function(all) { [...this.options].forEach((o, i) => (o.selected = all.includes(i))); for (const e of ["input", "change"]) this.dispatchEvent(new Event(e, { bubbles: true, composed: true })) }', [$indexes]);
 
         return $this->look();
@@ -193,6 +247,40 @@ final class Pilot
         return Photograph::of($jpeg, $width, $height, $this->driver->tell('DOMSnapshot.captureSnapshot', ['computedStyles' => []]));
     }
 
+    /**
+     * Puts away what lies over an element, as a notice about cookies does or a drawer: with the Escape key, or with a button of
+     * its own.
+     *
+     * @throws NoAnswer where it stays
+     */
+    private function uncover(PageElement $element): void
+    {
+        $cover = $this->cover($element);
+        if (null === $cover) {
+            return;
+        }
+        foreach (['keyDown', 'keyUp'] as $type) {
+            $this->driver->tell('Input.dispatchKeyEvent', ['type' => $type, 'key' => 'Escape', 'code' => 'Escape', 'windowsVirtualKeyCode' => 27]);
+        }
+        $address = $this->driver->address();
+        for ($way = 0; $way < self::MOST_WAYS_OUT && null !== $this->cover($element) && $this->driver->address() === $address; ++$way) {
+            // From the last: what asks for the least of a shopper mostly stands there, or is a lone cross.
+            $this->call($element, self::LAYER.'(function(n) { const layer = over(this), all = layer ? [...layer.querySelectorAll("button, [role=button], input[type=button], input[type=submit], summary, a[href^=\"#\"]")].filter((b) => b.getClientRects().length) : []; const ways = [...all.filter((b) => b.innerText.trim().length < 2), ...all.filter((b) => b.innerText.trim().length >= 2).reverse()]; ways[n]?.click() }).apply(this, arguments)) }', [$way]);
+            usleep(60_000);
+        }
+        if (null !== $this->cover($element)) {
+            throw new NoAnswer(sprintf('Something lies over the page and takes each click: “%s”.', $cover), false);
+        }
+    }
+
+    /** Words of the layer that lies over an element; null where none does. */
+    private function cover(PageElement $element): ?string
+    {
+        $words = $this->call($element, self::LAYER.'(function() { const layer = over(this); return layer ? (layer.getAttribute("aria-label") || layer.innerText || layer.id || layer.tagName).trim().replace(/\s+/g, " ").slice(0, 80) : null }).apply(this, arguments)) }');
+
+        return is_string($words) ? $words : null;
+    }
+
     /** A press and release in the middle of an element; false where something else lies there, or it has no place. */
     private function mouse(PageElement $element): bool
     {
@@ -215,6 +303,8 @@ final class Pilot
         if (true !== $hit) {
             return false;
         }
+        // A window that the page opened lies before it otherwise.
+        $this->driver->tell('Page.bringToFront');
         foreach (['mouseMoved', 'mousePressed', 'mouseReleased'] as $type) {
             $this->driver->tell('Input.dispatchMouseEvent', ['type' => $type, 'x' => $x, 'y' => $y, 'button' => 'mouseMoved' === $type ? 'none' : 'left', 'clickCount' => 'mouseMoved' === $type ? 0 : 1]);
         }
@@ -223,14 +313,19 @@ final class Pilot
     }
 
     /**
-     * @return array{string, int, int} state of the document, requests open, short timers yet to run
+     * @return array{string, int, int, int} state of the document, requests open, short timers yet to run, milliseconds since
+     *                                      something changed
      */
     private function rest(): array
     {
-        $answer = $this->driver->tell('Runtime.evaluate', ['expression' => 'window.__still ? window.__still() : [document.readyState, 0, 0]', 'returnByValue' => true]);
+        $answer = $this->driver->tell('Runtime.evaluate', ['expression' => "document.getElementById('".HostFence::SIGN."') ? ['ERR_CONNECTION_FAILED'] : location.protocol === 'chrome-error:' ? [document.body?.innerText.match(/\\bERR_\\w+/)?.[0] ?? 'ERR'] : window.__still ? window.__still() : [document.readyState, 0, 0, 1000]", 'returnByValue' => true]);
         $value = is_array($answer['result'] ?? null) ? $answer['result']['value'] ?? null : null;
+        if (is_array($value) && is_string($value[0] ?? null) && str_starts_with($value[0], 'ERR')) {
+            throw $this->driver->refused($value[0]);
+        }
+        $figure = static fn (int $n): int => is_array($value) && is_int($value[$n] ?? null) ? $value[$n] : 0;
 
-        return is_array($value) && is_string($value[0] ?? null) ? [$value[0], is_int($value[1] ?? null) ? $value[1] : 0, is_int($value[2] ?? null) ? $value[2] : 0] : ['loading', 0, 0];
+        return [is_array($value) && is_string($value[0] ?? null) ? $value[0] : 'loading', $figure(1), $figure(2), $figure(3)];
     }
 
     private function taken(): PageSnapshot

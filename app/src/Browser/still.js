@@ -1,4 +1,5 @@
-// Says whether a page has come to rest: requests that are open and short timers that are yet to run.
+// Says whether a page has come to rest: requests that are open, short timers that are yet to run, and for how long nothing
+// changed in it, its shadow trees and its frames. Dialogs of the browser's own are answered, as nobody is there to do it.
 ;(() => {
   const open = new Set()
   const timers = new Map()
@@ -35,14 +36,74 @@
     timers.delete(id)
     cleared(id)
   }
+  window.alert = () => undefined
+  window.confirm = () => true
+  window.prompt = (_, own) => own ?? ''
+  window.print = () => undefined
+
+  // A page that is being left is not at rest; where nothing follows, as with a download, it stays.
+  let leftAt = -Infinity
+  addEventListener('beforeunload', (event) => {
+    leftAt = performance.now()
+    // A shopper who is asked whether she wants to leave does.
+    event.preventDefault = () => undefined
+    Object.defineProperty(event, 'returnValue', { get: () => '', set: () => undefined })
+  })
+  let asked = null
+  Object.defineProperty(window, 'onbeforeunload', {
+    get: () => asked,
+    set: (work) => (asked = typeof work === 'function' ? work : null),
+  })
+  addEventListener('beforeunload', (event) => void asked?.call(window, event))
+
+  // Milliseconds of the last change.
+  let changedAt = performance.now()
+  const seen = new MutationObserver(() => (changedAt = performance.now()))
+  const ATTRIBUTES =
+    'hidden disabled value checked selected open src alt title placeholder required readonly aria-checked aria-pressed aria-selected aria-disabled aria-invalid aria-hidden aria-expanded aria-label aria-valuenow aria-valuetext role'
+  const watch = (root) =>
+    seen.observe(root, {
+      subtree: true,
+      childList: true,
+      characterData: true,
+      attributes: true,
+      attributeFilter: ATTRIBUTES.split(' '),
+    })
+  watch(document)
+  const attach = Element.prototype.attachShadow
+  Element.prototype.attachShadow = function (...all) {
+    const root = attach.apply(this, all)
+    watch(root)
+    return root
+  }
+  // What is shown or hidden by a style alone.
+  let words = ''
+  const read = () => {
+    const now = document.body?.innerText ?? ''
+    if (now !== words) {
+      words = now
+      changedAt = performance.now()
+    }
+  }
   Object.defineProperty(window, '__still', {
     value: () => {
+      read()
       const now = Date.now()
-      return [
-        document.readyState,
+      const own = [
+        performance.now() - leftAt < 3000 ? 'leaving' : document.readyState,
         [...open].filter((r) => now - r.at < 2000).length,
         [...timers.values()].filter((at) => at > now - 100).length,
+        Math.round(performance.now() - changedAt),
       ]
+      for (let i = 0; i < window.frames.length; i++) {
+        try {
+          const inner = window.frames[i].__still?.()
+          if (inner) own.splice(1, 3, own[1] + inner[1], own[2] + inner[2], Math.min(own[3], inner[3]))
+        } catch {
+          // A frame of another origin keeps its own counsel.
+        }
+      }
+      return own
     },
   })
 })()

@@ -153,7 +153,7 @@ final class ItemPageTest extends ApiTestCase
         $worker->once('test', static fn (): bool => false);
         $gone = $this->send('GET', '/api/pages/'.$gone['id'], null, 200);
         self::assertSame('failed', $gone['state']);
-        self::assertStringContainsString($closed.' could not be opened', (string) $gone['message']);
+        self::assertStringContainsString($closed.' cannot be shown: nobody answers there', (string) $gone['message']);
         $other = $this->send('POST', "/api/setups/{$id}/pages", ['address' => self::$shop.'/'], 201);
         $worker->once('test', static fn (): bool => false);
         $other = $this->send('GET', '/api/pages/'.$other['id'], null, 200);

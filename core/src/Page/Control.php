@@ -24,13 +24,31 @@ final readonly class Control
      * @param string            $label   what a person reads beside it
      * @param PageElement       $element the control itself; of several, what stands around them, else the first
      * @param list<ControlItem> $items   what can be picked; none where something is typed
+     * @param string            $form    signature of the form that it stands in, where another form has one of the same name
      */
-    public function __construct(public string $kind, public string $label, public PageElement $element, public array $items = [])
+    public function __construct(public string $kind, public string $label, public PageElement $element, public array $items = [], private string $form = '')
     {
     }
 
-    /** By which it is known again in another state of the page: its id or name, else its label. */
+    /** The form that it stands in. */
+    public function form(): ?PageElement
+    {
+        return ($this->items[0]->element ?? $this->element)->closest(static fn (PageElement $e): bool => 'form' === $e->tag || 'form' === $e->attribute('role') || 'search' === $e->attribute('role'));
+    }
+
+    public function in(string $form): self
+    {
+        return new self($this->kind, $this->label, $this->element, $this->items, $form);
+    }
+
+    /** By which it is known again in another state of the page: its id or name, else its label, and its form where it needs that. */
     public function key(): string
+    {
+        return $this->name().('' === $this->form ? '' : ' in '.$this->form);
+    }
+
+    /** Its id or name, else its label. */
+    public function name(): string
     {
         $named = $this->element->attribute('name') ?? $this->items[0]->element->attributes['name'] ?? null;
         $id = $this->element->attribute('id');

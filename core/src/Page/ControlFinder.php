@@ -73,7 +73,28 @@ final class ControlFinder
         }
         usort($finder->controls, static fn (Control $a, Control $b): int => ($order[$a->items[0]->element->id ?? $a->element->id] ?? 0) <=> ($order[$b->items[0]->element->id ?? $b->element->id] ?? 0));
 
-        return $finder->controls;
+        return self::apart($finder->controls);
+    }
+
+    /**
+     * Tells controls of one name in several forms, as of a search beside the item, apart by their forms.
+     *
+     * @param list<Control> $controls
+     *
+     * @return list<Control>
+     */
+    private static function apart(array $controls): array
+    {
+        $forms = [];
+        foreach ($controls as $control) {
+            $forms[$control->name()][$control->form()->id ?? 0] = true;
+        }
+
+        return array_map(static function (Control $control) use ($forms): Control {
+            $form = $control->form();
+
+            return count($forms[$control->name()]) > 1 && null !== $form ? $control->in(Signature::of($form)) : $control;
+        }, $controls);
     }
 
     private function add(Control $control): void

@@ -49,6 +49,41 @@ final class OptionMatcher
         return $found;
     }
 
+    /**
+     * The controls of the form that is the item's, and those in no form. A page can have a search or another form that asks for
+     * the same: of forms that answer as many options, the one that looks most like buying.
+     *
+     * @param list<Option>               $options
+     * @param list<Control>              $controls
+     * @param \Closure(PageElement): int $worth    of a form, by how much it looks like buying
+     *
+     * @return list<Control>
+     */
+    public static function inItsForm(array $options, array $controls, \Closure $worth): array
+    {
+        $forms = [];
+        foreach ($controls as $control) {
+            $form = $control->form();
+            if (null !== $form) {
+                $forms[$form->id] = $form;
+            }
+        }
+        if (count($forms) < 2) {
+            return $controls;
+        }
+        $all = count(self::match($options, $controls));
+        $best = null;
+        foreach ($forms as $id => $form) {
+            $own = array_values(array_filter($controls, static fn (Control $c): bool => in_array($c->form()->id ?? $id, [$id], true)));
+            if (count(self::match($options, $own)) === $all && $all > 0 && (null === $best || $worth($form) > $best[0])) {
+                $best = [$worth($form), $own];
+            }
+        }
+
+        // Options that are spread over several forms stay so.
+        return $best[1] ?? $controls;
+    }
+
     public static function fit(Option $option, Control $control): int
     {
         if (!in_array($control->kind, self::KINDS[$option->kind->value] ?? [], true)) {

@@ -28,6 +28,9 @@ final class PageElement
     /** Whether a person is shown it, or anything in it. */
     public bool $isShown = false;
 
+    /** Whether it says something else all the time, whatever a shopper does. */
+    public bool $isMoving = false;
+
     /**
      * @param int                   $id         by which the browser knows it
      * @param string                $tag        lower case; "#text" for text
@@ -92,6 +95,18 @@ final class PageElement
         foreach ($this->children as $child) {
             yield from $child->all();
         }
+    }
+
+    /** Whether something that is read in it moves all the time. */
+    public function moves(): bool
+    {
+        foreach ($this->all() as $element) {
+            if ($element->isMoving) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     public function contains(self $other): bool

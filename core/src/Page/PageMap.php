@@ -34,7 +34,7 @@ final class PageMap
     /** Key of the control that asks how many. */
     public ?string $quantity = null;
 
-    /** @var array<string, string> unitPrice, total, image => signature on the item's page */
+    /** @var array<string, string> unitPrice, total, image, entries => signature on the item's page */
     public array $places = [];
 
     /** Button that adds to the cart. */
@@ -93,7 +93,7 @@ final class PageMap
             };
         } elseif ('option' === $stage && '' !== $field) {
             $this->options = null === $key ? array_diff_key($this->options, [$field => 1]) : [$field => $key] + $this->options;
-        } elseif ('page' === $stage && in_array($field, ['unitPrice', 'total', 'image'], true)) {
+        } elseif ('page' === $stage && in_array($field, ['unitPrice', 'total', 'image', 'entries'], true)) {
             $this->places = null === $key ? array_diff_key($this->places, [$field => 1]) : [$field => $key] + $this->places;
         } elseif ($isOfLine && (null !== $lines || ('line' === $field && null !== $key))) {
             $moved = null === $lines ? new LinePlaces($key, [], null) : $lines->with($field, $key);

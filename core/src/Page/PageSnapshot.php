@@ -49,17 +49,55 @@ final class PageSnapshot
         return $this->byId[$id] ?? null;
     }
 
-    /** Equal prints: a person is shown the same. */
-    public function print(): string
+    /**
+     * What a person is shown now and was not before: elements that are new, gone or say something else.
+     *
+     * @return list<string> their signatures
+     */
+    public function changes(self $before): array
     {
-        $shown = [$this->address];
-        foreach ($this->root->all() as $element) {
+        [$old, $new] = [$before->shown(), $this->shown()];
+        $changed = [];
+        foreach ($new as $id => $words) {
+            if (($old[$id] ?? null) !== $words) {
+                $changed[] = $this->byId[$id];
+            }
+        }
+        foreach (array_diff_key($old, $new) as $id => $words) {
+            $changed[] = $before->byId[$id];
+        }
+
+        return array_values(array_unique(array_map(Signature::of(...), $changed)));
+    }
+
+    /**
+     * Marks what never rests.
+     *
+     * @param list<string> $signatures
+     */
+    public function mark(array $signatures): void
+    {
+        foreach ($signatures as $signature) {
+            $element = Signature::find($this->root, $signature);
+            if (null !== $element) {
+                $element->isMoving = true;
+            }
+        }
+    }
+
+    /**
+     * @return array<int, string> id of each element that is shown => what it says
+     */
+    private function shown(): array
+    {
+        $shown = [];
+        foreach ($this->byId as $id => $element) {
             if ($element->isShown) {
-                $shown[] = $element->role.'|'.$element->name.'|'.$element->value.'|'.json_encode(array_intersect_key($element->states, ['checked' => 1, 'pressed' => 1, 'selected' => 1, 'disabled' => 1, 'invalid' => 1]), JSON_THROW_ON_ERROR);
+                $shown[$id] = $element->role.'|'.$element->name.'|'.$element->value.'|'.json_encode(array_intersect_key($element->states, ['checked' => 1, 'pressed' => 1, 'selected' => 1, 'disabled' => 1, 'invalid' => 1]), JSON_THROW_ON_ERROR);
             }
         }
 
-        return hash('xxh128', implode("\n", $shown));
+        return $shown;
     }
 
     /**

@@ -70,7 +70,7 @@ final readonly class PlaceLearner
                     continue;
                 }
                 $said = $this->said($field, $element);
-                if (null !== $said) {
+                if (null !== $said && !$element->moves()) {
                     $signature = Signature::of($element);
                     $texts[$signature][$n] ??= $said;
                     $depth[$signature] = self::depth($element);

@@ -108,10 +108,11 @@ final class Browsers
      */
     private function install(): void
     {
-        if (null !== (new ExecutableFinder())->find('chromedriver')) {
+        $finder = new ExecutableFinder();
+        if (null !== $finder->find('chromedriver') && null !== $finder->find('tinyproxy')) {
             return;
         }
-        $process = new Process(['bash', '-c', 'source "$0" && need_debian "Chromium and its driver, which try a page" chromium chromium-driver fonts-dejavu-core', dirname(__DIR__, 3).'/bin/install.sh'], null, null, null, self::SECONDS_OF_INSTALLATION);
+        $process = new Process(['bash', '-c', 'source "$0" && need_debian "Chromium and its driver, which try a page" chromium chromium-driver tinyproxy-bin fonts-dejavu-core', dirname(__DIR__, 3).'/bin/install.sh'], null, null, null, self::SECONDS_OF_INSTALLATION);
         try {
             $process->start();
             while ($process->isRunning()) {

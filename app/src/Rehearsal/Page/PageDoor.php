@@ -146,14 +146,32 @@ final class PageDoor
                 $this->unseen('page '.$words, $line[$field]);
                 $said[$field] = $line[$field];
             } else {
-                $own = $this->places->said($field, $element);
+                $own = $this->read($field, $element, $words);
                 $said[$field] = 'image' === $field && null !== $line['image'] && null !== $own && PlaceLearner::file($line['image']) === $own ? $line['image'] : $own;
             }
         }
-        // What a page shows of an answer stands in its own field; a list of answers is not looked for.
-        $this->unseen('page entries', $line['entries']['page'] ?? []);
+        $entries = $line['entries']['page'] ?? [];
+        $list = isset($this->map->places['entries']) ? Signature::find($this->pilot->page()->root, $this->map->places['entries']) : null;
+        if (null === $list) {
+            // Beside the fields themselves nothing shows what was answered.
+            $this->unseen('page entries', $entries);
+        } else {
+            $entries = $this->entries->read($list, $entries);
+        }
 
-        return ['unitPrice' => $said['unitPrice'], 'total' => $said['total'], 'entries' => $line['entries']['page'] ?? [], 'image' => $said['image']];
+        return ['unitPrice' => $said['unitPrice'], 'total' => $said['total'], 'entries' => $entries, 'image' => $said['image']];
+    }
+
+    /**
+     * @throws NoAnswer where it says something else all the time
+     */
+    private function read(string $field, PageElement $element, string $words): ?string
+    {
+        if ($element->moves()) {
+            throw new NoAnswer(sprintf('What the page says of the %s never comes to rest.', $words), true);
+        }
+
+        return $this->places->said($field, $element);
     }
 
     /** Where nothing is expected, as of a setup without pictures or points, nobody has to look. */
@@ -367,7 +385,7 @@ final class PageDoor
                 $line[$field] = $expected[$field];
                 continue;
             }
-            $said = $this->places->said($field, $place);
+            $said = $this->read($field, $place, $field);
             $line[$field] = match (true) {
                 'sku' === $field && null !== $said && 1 === preg_match('/(?<![\w\-])'.preg_quote($expected['sku'], '/').'(?![\w\-])/u', $said) => $expected['sku'],
                 'image' === $field && null !== $said && null !== $expected['image'] && PlaceLearner::file($expected['image']) === $said => $expected['image'],

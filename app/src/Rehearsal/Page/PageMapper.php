@@ -7,7 +7,9 @@ namespace Ithrel\App\Rehearsal\Page;
 use Ithrel\App\Browser\Pilot;
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\App\Rehearsal\NotTried;
+use Ithrel\Core\Page\CarriedEntries;
 use Ithrel\Core\Page\Control;
+use Ithrel\Core\Page\EntriesPlace;
 use Ithrel\Core\Page\LinePlaces;
 use Ithrel\Core\Page\Observation;
 use Ithrel\Core\Page\OptionMatcher;
@@ -83,10 +85,21 @@ final class PageMapper
         $known = array_flip($this->map->options);
         $open = array_values(array_filter($this->setup->options, fn (Option $o): bool => Kind::Note !== $o->kind && !isset($this->map->options[$o->code])));
         $free = array_values(array_filter($this->shopper->controls(), static fn (Control $c): bool => !isset($known[$c->key()])));
+        $free = OptionMatcher::inItsForm($open, $free, $this->looksLikeBuying(...));
         foreach (OptionMatcher::match($open, $free) as $code => [$control, $fit]) {
             $this->map->options[$code] = $control->key();
             $this->fits[$code] = $fit;
         }
+    }
+
+    /** How much a form looks like that of the item: what is known of it stands there, it asks how many, it adds to a cart. */
+    private function looksLikeBuying(PageElement $form): int
+    {
+        $known = array_filter($this->shopper->controls(), fn (Control $c): bool => in_array($c->key(), $this->map->options, true) && $form->contains($c->element));
+        $asksHowMany = array_filter($this->shopper->controls(), static fn (Control $c): bool => $form->contains($c->element) && Control::NUMBER === $c->kind);
+        $adds = array_filter(Buttons::buttons($this->pilot->page()), static fn (PageElement $b): bool => $form->contains($b) && 1 === preg_match(Buttons::ADD, Buttons::words($b)));
+
+        return 100 * count($known) + ([] === $asksHowMany ? 0 : 20) + ([] === $adds ? 0 : 30) + ('post' === strtolower($form->attribute('method') ?? '') ? 10 : 0) - ('search' === $form->attribute('role') ? 50 : 0);
     }
 
     /** Options that show only after others were answered: each is looked for on the way of a check that answers it. */
@@ -191,7 +204,7 @@ final class PageMapper
      */
     private function watch(array $sales): void
     {
-        $pages = $carts = $checkouts = $orders = $entries = [];
+        $pages = $carts = $checkouts = $orders = $entries = $shown = [];
         foreach ($sales as $sale) {
             try {
                 $page = $this->make($sale);
@@ -202,6 +215,7 @@ final class PageMapper
             $line = $sale->lines[0];
             $expected = ['unitPrice' => $line['unitPrice'], 'lineTotal' => $line['lineTotal'], 'total' => $line['total'], 'sku' => $line['sku'], 'quantity' => (string) $line['quantity'], 'image' => $line['image'], 'weight' => $line['weight']];
             $pages[] = new Observation($page, $expected);
+            $shown[] = [$page, $line['entries']['page'] ?? []];
             $cart = $this->toCart($sale, $page);
             if (null === $cart) {
                 continue;
@@ -219,6 +233,7 @@ final class PageMapper
             }
         }
         $this->learnPage($pages);
+        $this->learnEntries($shown);
         $minor = $this->setup->currency->minorUnits;
         $name = $this->setup->item->name;
         $this->map->cartLines = [] === $carts ? null : LinePlaces::learn($carts, $entries, $minor, $name, $this->map->drawer);
@@ -265,6 +280,20 @@ final class PageMapper
         if (($this->map->places['total'] ?? null) === ($this->map->places['unitPrice'] ?? '')) {
             // One amount cannot be told for both; where quantities differed it is the total, else the price of one.
             unset($this->map->places['total']);
+        }
+    }
+
+    /**
+     * @param list<array{PageSnapshot, list<array{label: string, value: string}>}> $shown pages, with what each has to show of the answers
+     */
+    private function learnEntries(array $shown): void
+    {
+        $place = (new EntriesPlace(new CarriedEntries($this->setup)))->learn($shown);
+        if (null === $place) {
+            $this->map->missing[] = ['what' => 'page entries', 'why' => 'No place beside the fields shows every answer that was given.'];
+        } else {
+            $this->map->places['entries'] = $place;
+            $this->map->found[] = ['what' => 'page entries', 'how' => $place];
         }
     }
 

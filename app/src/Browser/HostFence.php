@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Browser;
+
+use Ithrel\App\Rehearsal\NoAnswer;
+use Symfony\Component\Filesystem\Filesystem;
+use Symfony\Component\Process\Process;
+
+/**
+ * The forward proxy (tinyproxy) through which a browser sends everything it asks for, this machine included: requests,
+ * redirects, pictures, scripts and sockets to other hosts or ports than those named are refused there.
+ */
+final class HostFence
+{
+    /** Id of the words on a page that the proxy answers with, in place of a host that does not answer or may not be asked. */
+    public const SIGN = 'ithrel-fence';
+
+    private ?Process $process = null;
+    private string $folder = '';
+    private int $port = 0;
+
+    /**
+     * @param list<string> $hosts that may be asked, as in "127.0.0.1:8080" or "shop.example"; without a port, any port of it
+     */
+    public function __construct(private readonly array $hosts)
+    {
+    }
+
+    public function __destruct()
+    {
+        $this->end();
+    }
+
+    /**
+     * Begins it, once.
+     *
+     * @return string its address, as a browser takes it
+     *
+     * @throws NoAnswer where it does not begin
+     */
+    public function address(): string
+    {
+        if (null === $this->process || !$this->process->isRunning()) {
+            $this->begin();
+        }
+
+        return 'http://127.0.0.1:'.$this->port;
+    }
+
+    public function end(): void
+    {
+        $this->process?->stop(1);
+        $this->process = null;
+        if ('' !== $this->folder) {
+            (new Filesystem())->remove($this->folder);
+            $this->folder = '';
+        }
+    }
+
+    /** Whether an address is of a host and port that may be asked. */
+    public function lets(string $address): bool
+    {
+        $parts = parse_url($address);
+        if (!is_array($parts) || !isset($parts['host'])) {
+            // about:blank and the browser's own pages ask nobody.
+            return true;
+        }
+        $host = strtolower($parts['host']);
+        $port = $parts['port'] ?? ('https' === strtolower($parts['scheme'] ?? '') ? 443 : 80);
+        foreach ($this->hosts as $allowed) {
+            if (in_array(strtolower($allowed), [$host, $host.':'.$port], true)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private function begin(): void
+    {
+        $this->end();
+        $this->folder = sys_get_temp_dir().'/ithrel-fence-'.bin2hex(random_bytes(5));
+        mkdir($this->folder, 0o700, true);
+        $this->port = FreePort::find();
+        file_put_contents($this->folder.'/hosts', implode("\n", self::rules($this->hosts))."\n");
+        file_put_contents($this->folder.'/error.html', '<!doctype html><meta charset="utf-8"><title>{errno}</title><p id="'.self::SIGN.'">{errno}</p>');
+        file_put_contents($this->folder.'/fence.conf', implode("\n", [
+            'Port '.$this->port, 'Listen 127.0.0.1', 'Allow 127.0.0.1', 'Timeout 60', 'MaxClients 400', 'DisableViaHeader Yes', 'LogLevel Critical', 'LogFile "'.$this->folder.'/log"',
+            'DefaultErrorFile "'.$this->folder.'/error.html"', 'Filter "'.$this->folder.'/hosts"', 'FilterURLs On', 'FilterExtended On', 'FilterDefaultDeny Yes',
+        ])."\n");
+        $this->process = new Process(['tinyproxy', '-d', '-c', $this->folder.'/fence.conf'], null, null, null, null);
+        $this->process->start();
+        if (!FreePort::isAnsweredAt($this->port, fn (): bool => true === $this->process->isRunning())) {
+            throw new NoAnswer('The proxy that keeps a browser to the shop could not be started: '.trim($this->process->getErrorOutput()), true);
+        }
+    }
+
+    /**
+     * @param list<string> $hosts
+     *
+     * @return list<string> POSIX expressions for addresses, and for what sockets and HTTPS ask for ("host:port")
+     */
+    private static function rules(array $hosts): array
+    {
+        $rules = [];
+        foreach ($hosts as $host) {
+            $hasPort = 1 === preg_match('/:\d+$/', $host) && !str_ends_with($host, ']');
+            // Without its port where that is the scheme's own.
+            $short = (string) preg_replace('/:80$/', '', $host);
+            $name = static fn (string $h): string => str_replace(['.', '[', ']'], ['\\.', '\\[', '\\]'], $h);
+            foreach (array_unique([$host, $short]) as $each) {
+                $port = $hasPort ? '' : '(:[0-9]+)?';
+                $rules[] = '^http://'.$name($each).$port.'(/|\\?|$)';
+                $rules[] = '^'.$name($each).$port.'$';
+            }
+        }
+
+        return $rules;
+    }
+}
