@@ -1,13 +1,30 @@
 // Says whether a page has come to rest: requests that are open, short timers that are yet to run, and for how long nothing
 // changed in it, its shadow trees and its frames. Dialogs of the browser's own are answered, as nobody is there to do it.
 ;(() => {
+  /** When something changed last, or ended that may change something. */
+  let changedAt = performance.now()
   const open = new Set()
   const timers = new Map()
   const later = window.setTimeout.bind(window)
   const begun = () => {
     const request = { at: Date.now() }
     open.add(request)
-    return () => later(() => open.delete(request), 0)
+    return () =>
+      later(() => {
+        open.delete(request)
+        changedAt = performance.now()
+      }, 0)
+  }
+  // What was fetched is read after its answer has begun.
+  for (const how of ['json', 'text', 'blob', 'arrayBuffer', 'formData']) {
+    const read = Response.prototype[how]
+    if (read)
+      Response.prototype[how] = function (...all) {
+        const ended = begun()
+        const body = read.apply(this, all)
+        body.then(ended, ended)
+        return body
+      }
   }
   const fetched = window.fetch
   if (fetched)
@@ -26,6 +43,7 @@
     if (typeof work !== 'function') return later(work, after, ...all)
     const id = later(() => {
       timers.delete(id)
+      changedAt = performance.now()
       work(...all)
     }, after)
     if (after <= 2000) timers.set(id, Date.now() + Number(after || 0))
@@ -56,8 +74,6 @@
   })
   addEventListener('beforeunload', (event) => void asked?.call(window, event))
 
-  // Milliseconds of the last change.
-  let changedAt = performance.now()
   const seen = new MutationObserver(() => (changedAt = performance.now()))
   const ATTRIBUTES =
     'hidden disabled value checked selected open src alt title placeholder required readonly aria-checked aria-pressed aria-selected aria-disabled aria-invalid aria-hidden aria-expanded aria-label aria-valuenow aria-valuetext role'

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Page;
 
+use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Setup;
 
 /**
@@ -13,6 +14,9 @@ final readonly class CarriedEntries
 {
     /** Where one element ends and the next begins (a zero width space). */
     private const SEAM = "\u{200B}";
+
+    /** How shops say that something was not chosen, in some languages (common practice, no source). */
+    private const NO = ['no', 'none', '-', '–', '—', '0', '✗', '✘', '×', 'false', 'nein', 'non', 'não', 'nee', 'nej', 'nei', 'ei', 'nie', 'ne', 'nem', 'nu', 'нет', 'ні', 'όχι', 'hayır', 'لا', 'לא', 'いいえ', 'なし', '否', '不', '아니요'];
 
     public function __construct(private Setup $setup)
     {
@@ -26,8 +30,10 @@ final readonly class CarriedEntries
     public function read(PageElement $line, array $expected): array
     {
         $chunks = self::chunks($line);
-        $labels = [];
+        $labels = $flags = [];
         foreach ($this->setup->options as $option) {
+            // Of two options with one label none is known by it.
+            $flags[$option->label] = Kind::Flag === $option->kind && !isset($labels[Wording::plain($option->label)]);
             $labels[Wording::plain($option->label)] = $option->label;
         }
         foreach ($this->setup->item->data as $data) {
@@ -36,7 +42,19 @@ final readonly class CarriedEntries
         $found = [];
         foreach ($this->pairs($chunks, $labels) as [$label, $value]) {
             $own = $labels[Wording::plain($label)];
-            $wanted = array_values(array_filter($expected, static fn (array $e): bool => $e['label'] === $own && self::isSame($e['value'], $value)))[0]['value'] ?? null;
+            $isFlag = $flags[$own] ?? false;
+            $isNo = $isFlag && in_array(mb_strtolower(trim($value)), self::NO, true);
+            if ($isNo && !in_array($own, array_column($expected, 'label'), true)) {
+                // A shop that says of everything whether it was chosen carries what was not, as not chosen.
+                continue;
+            }
+            // Whether something was chosen each shop says in its own words.
+            $wanted = null;
+            foreach ($expected as $e) {
+                if ($e['label'] === $own && ($isFlag ? !$isNo : self::isSame($e['value'], $value))) {
+                    $wanted ??= $e['value'];
+                }
+            }
             // A value that is carried with or without the charge in its label is the same value.
             $found[] = ['label' => $own, 'value' => $wanted ?? $value];
         }

@@ -19,8 +19,9 @@ final readonly class PlaceLearner
 
     /**
      * @param list<Observation> $observations of one page
+     * @param string|null       $picture      of the item itself, whatever is chosen
      */
-    public function __construct(private array $observations, private int $minorUnits)
+    public function __construct(private array $observations, private int $minorUnits, private ?string $picture = null)
     {
     }
 
@@ -47,9 +48,39 @@ final readonly class PlaceLearner
     public function places(string $field, ?\Closure $in = null): array
     {
         $fits = $this->fitting($field, $in);
+        if ('image' === $field && [] === $fits) {
+            return $this->onlyPicture($in);
+        }
         $best = [] === $fits ? [] : array_keys($fits, max($fits), true);
 
         return array_map(static fn (string $signature): array => [$signature, $fits[$signature]], $best);
+    }
+
+    /**
+     * Where no picture changes as it should, the one place that shows the item's own picture in each state: a shop that always
+     * shows that is understood too. Of several none can be told to be the place.
+     *
+     * @param (\Closure(PageElement): bool)|null $in which elements are looked at
+     *
+     * @return list<array{string, int}>
+     */
+    private function onlyPicture(?\Closure $in): array
+    {
+        if (null === $this->picture) {
+            return [];
+        }
+        $everywhere = null;
+        foreach ($this->observations as $observation) {
+            $here = [];
+            foreach ($observation->page->all() as $element) {
+                if ('img' === $element->tag && true === $element->parent?->isShown && (null === $in || $in($element)) && $this->said('image', $element) === self::file($this->picture)) {
+                    $here[] = Signature::of($element);
+                }
+            }
+            $everywhere = array_values(null === $everywhere ? $here : array_intersect($everywhere, $here));
+        }
+
+        return null !== $everywhere && 1 === count($everywhere) ? [[$everywhere[0], 0]] : [];
     }
 
     /**

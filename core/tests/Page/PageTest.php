@@ -8,10 +8,12 @@ use Ithrel\Core\Page\Assignment;
 use Ithrel\Core\Page\CarriedEntries;
 use Ithrel\Core\Page\Control;
 use Ithrel\Core\Page\ControlFinder;
+use Ithrel\Core\Page\EntriesPlace;
 use Ithrel\Core\Page\LinePlaces;
 use Ithrel\Core\Page\Observation;
 use Ithrel\Core\Page\OptionMatcher;
 use Ithrel\Core\Page\PageAmount;
+use Ithrel\Core\Page\PageElement;
 use Ithrel\Core\Page\PageMap;
 use Ithrel\Core\Page\PagePrint;
 use Ithrel\Core\Page\PageSnapshot;
@@ -29,6 +31,32 @@ use Random\Randomizer;
  */
 final class PageTest extends TestCase
 {
+    /** A flag is carried in a shop's own words; what was not chosen may be carried as such. */
+    public function testAFlagIsCarriedInAnyWords(): void
+    {
+        $setup = Documents::setup(['options' => [['code' => 'gift', 'label' => 'Geschenk', 'kind' => 'flag'], ['label' => 'Größe'] + Documents::one('size', ['Klein', 'Groß'])]]);
+        $entries = new CarriedEntries($setup);
+        $line = static fn (string $gift): PageElement => Trees::of("<ul><li>Größe: Klein</li><li>Geschenk: {$gift}</li></ul>")->root;
+        [$chosen, $not] = [[['label' => 'Geschenk', 'value' => 'Yes'], ['label' => 'Größe', 'value' => 'Klein']], [['label' => 'Größe', 'value' => 'Klein']]];
+        foreach (['Ja', 'Yes', '✓', '1'] as $yes) {
+            self::assertSame($chosen, $entries->read($line($yes), $chosen), $yes);
+            self::assertNotSame($not, $entries->read($line($yes), $not), $yes.', though it was not chosen');
+        }
+        foreach (['Nein', 'non', '–'] as $no) {
+            self::assertSame($not, $entries->read($line($no), $not), $no);
+            self::assertNotSame($chosen, $entries->read($line($no), $chosen), $no.', though it was chosen');
+        }
+    }
+
+    public function testOfTwoOptionsWithOneLabelEachIsReadAsItStands(): void
+    {
+        $setup = Documents::setup(['options' => [['code' => 'gift', 'label' => 'Gift', 'kind' => 'flag'], ['code' => 'words', 'label' => 'Gift', 'kind' => 'text']]]);
+        $expected = [['label' => 'Gift', 'value' => 'Yes'], ['label' => 'Gift', 'value' => 'For Ada']];
+        $read = static fn (string $text): array => (new CarriedEntries($setup))->read(Trees::of("<ul><li>Gift: Yes</li><li>Gift: {$text}</li></ul>")->root, $expected);
+        self::assertSame($expected, $read('For Ada'));
+        self::assertNotSame($expected, $read('For Ad'));
+    }
+
     #[TestDox('the best assignment is worth as much as the best of all that there are')]
     public function testAssignmentIsTheBest(): void
     {
@@ -224,5 +252,62 @@ final class PageTest extends TestCase
         $again = PageMap::fromArray((array) json_decode(json_encode($map->toArray(), JSON_THROW_ON_ERROR), true), 'http://127.0.0.1/');
         self::assertEquals($map->toArray()['shop'], $again->toArray()['shop']);
         self::assertEquals($map->options, $again->options);
+    }
+
+    public function testAnotherFormThatAsksForTheSameIsToldApart(): void
+    {
+        $search = '<form action="/find"><label>Size <select name="size"><option>Small</option><option>Large</option></select></label><button>Find</button></form>';
+        $item = '<form method="post"><label>Size <select name="size"><option>Small</option><option>Large</option></select></label><label>Cord <input name="cord"></label></form>';
+        $setup = Documents::setup(['options' => [Documents::one('size', ['Small', 'Large']), ['code' => 'cord', 'label' => 'Cord', 'kind' => 'text']]]);
+        $page = Trees::of($search.$item);
+        $controls = ControlFinder::of($page);
+        self::assertSame(['list name=size in html[1]/body[1]/form[1]', 'list name=size in html[1]/body[1]/form[2]', 'text name=cord'], array_map(static fn (Control $c): string => (string) preg_replace('~#document\[1\]/~', '', $c->key()), $controls));
+        $own = OptionMatcher::inItsForm($setup->options, $controls, static fn (): int => 0);
+        self::assertSame([$controls[1], $controls[2]], $own, 'the form in which both are asked for');
+        // Of two that ask for all, the one that looks more like buying.
+        $setup = Documents::setup(['options' => [Documents::one('size', ['Small', 'Large'])]]);
+        $own = OptionMatcher::inItsForm($setup->options, $controls, static fn (PageElement $form): int => 'post' === $form->attribute('method') ? 1 : 0);
+        self::assertSame([$controls[1], $controls[2]], $own);
+        self::assertSame(['list name=size', 'text name=cord'], array_map(static fn (Control $c): string => $c->key(), ControlFinder::of(Trees::of($item))), 'alone it needs no form');
+    }
+
+    public function testWhatNeverRestsIsFoundAndNotLearnedFrom(): void
+    {
+        $page = static fn (string $clock, string $price): PageSnapshot => Trees::of("<p>Time <b>{$clock}</b></p><p>Price <b>{$price} EUR</b></p>");
+        [$one, $two] = [$page('100.00', '100.00'), $page('112.50', '100.00')];
+        self::assertSame(['html[1]/body[1]/p[1]/b[1]/#text[1]'], array_map(static fn (string $s): string => (string) preg_replace('~#document\[1\]/~', '', $s), $two->changes($one)));
+        self::assertSame([], $page('1', '2')->changes($page('1', '2')));
+        $three = $page('112.50', '112.50');
+        foreach ([$one, $three] as $each) {
+            $each->mark($two->changes($one));
+        }
+        $place = (new PlaceLearner([new Observation($one, ['unitPrice' => '100.00']), new Observation($three, ['unitPrice' => '112.50'])], 2))->place('unitPrice');
+        self::assertStringEndsWith('p[2]/b[1]', $place[0] ?? '', 'the clock went the same way by chance');
+        self::assertTrue($one->root->moves());
+    }
+
+    public function testAPictureThatNeverChangesIsUnderstoodWhereItIsTheOnlyOne(): void
+    {
+        $page = static fn (string $more): PageSnapshot => Trees::of('<main><img src="/p/lamp.png" alt="Lamp"><p>Lamp</p></main>'.$more);
+        $seen = static fn (string $more): array => [new Observation($page($more), ['image' => 'lamp.png']), new Observation($page($more), ['image' => 'ruby.png'])];
+        self::assertStringEndsWith('main[1]/img[1]', (new PlaceLearner($seen(''), 2, 'lamp.png'))->place('image')[0] ?? '');
+        self::assertNull((new PlaceLearner($seen('<footer><img src="lamp.png" alt="Lamp"></footer>'), 2, 'lamp.png'))->place('image'), 'one of two is none');
+        self::assertNull((new PlaceLearner($seen(''), 2, 'other.png'))->place('image'));
+        self::assertNull((new PlaceLearner($seen(''), 2))->place('image'));
+    }
+
+    public function testTheAnswersThatAPageShowsAreFoundBesideItsFields(): void
+    {
+        $setup = Documents::setup(['options' => [['label' => 'Size'] + Documents::one('size', ['Small', 'Large']), ['code' => 'cord', 'label' => 'Cord', 'kind' => 'text']]]);
+        $fields = '<form><p>Size <label><input type="radio" name="s">Small</label><label><input type="radio" name="s">Large</label></p><p>Cord <input name="cord"></p></form>';
+        $page = static fn (string $size, string $cord): PageSnapshot => Trees::of("{$fields}<aside><h2>So far</h2><dl><dt>Size</dt><dd>{$size}</dd><dt>Cord</dt><dd>{$cord}</dd></dl></aside>");
+        $entries = static fn (string $size, string $cord): array => [['label' => 'Size', 'value' => $size], ['label' => 'Cord', 'value' => $cord]];
+        $place = new EntriesPlace(new CarriedEntries($setup));
+        $seen = [[$page('Small', '2 m'), $entries('Small', '2 m')], [$page('Large', '3 m'), $entries('Large', '3 m')]];
+        self::assertStringEndsWith('aside[1]/dl[1]', $place->learn($seen) ?? '');
+        // A shop that shows one of them wrong is understood all the same.
+        self::assertStringEndsWith('aside[1]/dl[1]', $place->learn([[$page('Small', 'two'), $entries('Small', '2 m')], $seen[1]]) ?? '');
+        self::assertNull($place->learn([$seen[0]]), 'what was seen once may stand there anyway');
+        self::assertNull($place->learn([[Trees::of($fields), $entries('Small', '2 m')], [Trees::of($fields), $entries('Large', '3 m')]]), 'the fields themselves are no list');
     }
 }

@@ -24,6 +24,12 @@ final class Browsers
     /** Checks after which a browser is begun anew, so that what it gathers does not grow for ever. */
     private const MOST_USES = 400;
 
+    /** Seconds within which a remote end has to take a connection. */
+    private const SECONDS_OF_END = 2.0;
+
+    /** @var resource|null held while a remote end is used */
+    private mixed $lock = null;
+
     private ?Driver $driver = null;
     private ?Pilot $pilot = null;
     private string $hosts = '';
@@ -95,6 +101,10 @@ final class Browsers
     {
         $this->driver?->end();
         $this->driver = $this->pilot = null;
+        if (null !== $this->lock) {
+            fclose($this->lock);
+            $this->lock = null;
+        }
         if ('' !== $this->folder) {
             (new Filesystem())->remove($this->folder);
             $this->folder = '';
@@ -128,11 +138,47 @@ final class Browsers
         }
     }
 
-    /** Of several remote ends one at random, so that workers share them out. */
+    /**
+     * Of several remote ends one that answers and that no other worker of this machine uses, else one that answers; workers so
+     * share them out.
+     *
+     * @return string|null null: browsers are started here
+     *
+     * @throws NoAnswer where none answers
+     */
     private function remoteEnd(): ?string
     {
         $ends = array_values(array_filter(array_map(trim(...), explode(',', $this->remote)), static fn (string $end): bool => '' !== $end));
+        if ([] === $ends) {
+            return null;
+        }
+        shuffle($ends);
+        $answering = array_values(array_filter($ends, self::answers(...)));
+        foreach ($answering as $end) {
+            $lock = fopen(sys_get_temp_dir().'/ithrel-webdriver-'.hash('xxh128', $end).'.lock', 'c');
+            if (false !== $lock && flock($lock, LOCK_EX | LOCK_NB)) {
+                $this->lock = $lock;
 
-        return [] === $ends ? null : $ends[random_int(0, count($ends) - 1)];
+                return $end;
+            }
+        }
+
+        return $answering[0] ?? throw new NoAnswer('No remote end for browsers answers: '.implode(', ', $ends), true);
+    }
+
+    private static function answers(string $end): bool
+    {
+        $parts = parse_url($end);
+        if (!is_array($parts) || !isset($parts['host'])) {
+            return false;
+        }
+        $isSafe = 'https' === ($parts['scheme'] ?? '');
+        $socket = @fsockopen(($isSafe ? 'tls://' : '').trim($parts['host'], '[]'), $parts['port'] ?? ($isSafe ? 443 : 80), $code, $message, self::SECONDS_OF_END);
+        if (false === $socket) {
+            return false;
+        }
+        fclose($socket);
+
+        return true;
     }
 }

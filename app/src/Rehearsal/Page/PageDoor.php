@@ -19,6 +19,7 @@ use Ithrel\Core\Page\PlaceLearner;
 use Ithrel\Core\Page\Signature;
 use Ithrel\Core\Page\Wording;
 use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Plan\Click;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
@@ -68,6 +69,10 @@ final class PageDoor
             foreach ($clicks as $click) {
                 if (!$this->shopper->click($click)) {
                     $this->camera?->take('page');
+                    if ($isLast && $this->isHeldBack($check, $click->option)) {
+                        // A page that asks one thing after the other does not even go on without it.
+                        return [new Found(null, null, null, false, [(string) $check->field], []), array_keys($this->unseen)];
+                    }
 
                     return [new Found($click->option, null, null, false, [], []), array_keys($this->unseen)];
                 }
@@ -108,6 +113,22 @@ final class PageDoor
         $stages = $accepted && $check->accepted ? $this->stages($check) : [];
 
         return [new Found(null, $offered, $page, $accepted, $fields, $stages), array_keys($this->unseen)];
+    }
+
+    /**
+     * Whether a check leaves something out that the page asks for, and for want of it the page neither shows what it asks for
+     * next nor lets anything be added.
+     */
+    private function isHeldBack(Check $check, string $next): bool
+    {
+        if ($check->accepted || null === $check->field || $check->field === $next || in_array($check->field, array_map(static fn (Click $c): string => $c->option, $check->visits[count($check->visits) - 1]), true)) {
+            return false;
+        }
+        $missing = $this->shopper->control($check->field);
+        $wanted = $this->shopper->control($next);
+        $button = $this->shopper->button($this->map->add);
+
+        return true === $missing?->isShown() && true !== $wanted?->isShown() && (null === $button || Buttons::isDisabled($button));
     }
 
     /**
@@ -288,12 +309,15 @@ final class PageDoor
                 $named[] = $option->code;
             }
         }
+        if (1 === preg_match(PageMapper::QUANTITY, $said)) {
+            $named[] = 'quantity';
+        }
         $quantity = null === $this->map->quantity ? null : $this->shopper->byKey($this->map->quantity);
         if ((null !== $quantity && $this->isInvalid($quantity)) || (null !== $quantity && '' !== $quantity->label && str_contains(mb_strtolower($said), Wording::plain($quantity->label)))) {
             $named[] = 'quantity';
         }
 
-        return $named;
+        return array_values(array_unique($named));
     }
 
     /** Whether a field says so itself, or the browser's own validation does. */

@@ -34,7 +34,8 @@ final class PageMapper
     private const MOST_LINKS = 6;
     private const MOST_SEARCHES = 14;
 
-    private const QUANTITY = '/(?:^|[\s_\-\[])(?:qty|quantity|quantité|quantità|quantita|menge|anzahl|cantidad|quantidade|antal|aantal|antall|ilość|ilosc|количество|数量|العدد|الكمية|כמות)(?:$|[\s_\-\]:*.])/iu';
+    /** How a quantity is called, in some languages (common practice, no source). */
+    public const QUANTITY = '/(?:^|[\s_\-\[])(?:qty|quantity|quantité|quantità|quantita|menge|anzahl|cantidad|quantidade|antal|aantal|antall|ilość|ilosc|количество|数量|العدد|الكمية|כמות)(?:$|[\s_\-\]:*.])/iu';
 
     private PageMap $map;
 
@@ -67,6 +68,7 @@ final class PageMapper
         }
         $this->findQuantity();
         $this->search();
+        $this->findQuantityLater();
         $this->tellOptions();
         $sales = $this->sales();
         if ([] === $sales) {
@@ -130,12 +132,16 @@ final class PageMapper
                     continue;
                 }
                 $this->match();
+                $this->findQuantity();
             }
         }
     }
 
     private function findQuantity(): void
     {
+        if (null !== $this->map->quantity) {
+            return;
+        }
         $used = array_flip($this->map->options);
         foreach ($this->shopper->controls() as $control) {
             $words = $control->label.' '.($control->element->attribute('name') ?? '').' '.($control->element->attribute('id') ?? '');
@@ -151,6 +157,19 @@ final class PageMapper
 
                 return;
             }
+        }
+    }
+
+    /** A page that asks one thing after the other asks how many at the end. */
+    private function findQuantityLater(): void
+    {
+        foreach (null === $this->map->quantity ? array_slice($this->sales(), 0, 1) : [] as $sale) {
+            try {
+                $this->make($sale);
+            } catch (NotTried) {
+                // Then it is asked nowhere.
+            }
+            $this->findQuantity();
         }
     }
 
@@ -235,10 +254,10 @@ final class PageMapper
         $this->learnPage($pages);
         $this->learnEntries($shown);
         $minor = $this->setup->currency->minorUnits;
-        $name = $this->setup->item->name;
-        $this->map->cartLines = [] === $carts ? null : LinePlaces::learn($carts, $entries, $minor, $name, $this->map->drawer);
-        $this->map->checkoutLines = [] === $checkouts ? null : LinePlaces::learn($checkouts, $entries, $minor, $name);
-        $this->map->orderLines = [] === $orders ? null : LinePlaces::learn($orders, $entries, $minor, $name);
+        [$name, $picture] = [$this->setup->item->name, $this->setup->item->image];
+        $this->map->cartLines = [] === $carts ? null : LinePlaces::learn($carts, $entries, $minor, $name, $this->map->drawer, $picture);
+        $this->map->checkoutLines = [] === $checkouts ? null : LinePlaces::learn($checkouts, $entries, $minor, $name, null, $picture);
+        $this->map->orderLines = [] === $orders ? null : LinePlaces::learn($orders, $entries, $minor, $name, null, $picture);
         $this->tellLines('cart', $this->map->cartLines, [] === $carts ? 'No page was found that shows what was added.' : null);
         $this->tellLines('checkout', $this->map->checkoutLines, [] === $checkouts ? 'Nothing on the cart led to a page that shows the line again.' : null);
         if ($this->orders) {
@@ -267,7 +286,7 @@ final class PageMapper
      */
     private function learnPage(array $pages): void
     {
-        $learner = new PlaceLearner($pages, $this->setup->currency->minorUnits);
+        $learner = new PlaceLearner($pages, $this->setup->currency->minorUnits, $this->setup->item->image);
         [$units, $totals] = $learner->pair('total');
         foreach (['unitPrice' => $units, 'total' => $totals, 'image' => array_column($learner->places('image'), 0)] as $field => $places) {
             if ([] === $places) {
@@ -459,10 +478,11 @@ final class PageMapper
                 continue;
             }
             $after = $this->pilot->click($button);
-            if (self::path($this->pilot->address()) !== self::path($here)) {
+            // Elsewhere, or at the same address where the page is made anew without that button.
+            if ($this->isElsewhere($after, $here, $key)) {
                 $after = Ordering::goOn($this->pilot, $after, $isThere);
             }
-            if (self::path($this->pilot->address()) !== self::path($here) && null !== $after && $isThere($after)) {
+            if (null !== $after && $this->isElsewhere($after, $here, $key) && $isThere($after)) {
                 $this->map->toCheckout = $key;
                 $this->map->found[] = ['what' => 'way to the checkout', 'how' => Buttons::words($button)];
 
@@ -472,6 +492,11 @@ final class PageMapper
         }
 
         return null;
+    }
+
+    private function isElsewhere(PageSnapshot $page, string $here, string $button): bool
+    {
+        return self::path($this->pilot->address()) !== self::path($here) || null === Buttons::find($page, $button);
     }
 
     private function toOrder(Check $sale): ?PageSnapshot

@@ -220,15 +220,8 @@ final class Shopper
             return true;
         }
         if (Control::LIST === $control->kind && (null === $item || !$item->element->isShown)) {
-            // A list that opens first.
-            $this->pilot->click($control->element);
-            $opened = $this->control($option->code);
-            $item = null === $opened ? null : OptionMatcher::item($opened, $label);
-            if (true !== $item?->element->isShown) {
-                if (null !== $opened) {
-                    $this->pilot->click($opened->element);
-                }
-
+            $item = $this->inOpened($option, $control, static fn (Control $opened): ?ControlItem => OptionMatcher::item($opened, $label));
+            if (null === $item) {
                 return false;
             }
         }
@@ -242,11 +235,38 @@ final class Shopper
         return true;
     }
 
+    /**
+     * An item of a list that opens first; where it is not there the list is shut again.
+     *
+     * @param \Closure(Control): ?ControlItem $which
+     */
+    private function inOpened(Option $option, Control $control, \Closure $which): ?ControlItem
+    {
+        $this->pilot->click($control->element);
+        $opened = $this->control($option->code);
+        $item = null === $opened ? null : $which($opened);
+        if (true === $item?->element->isShown) {
+            return $item;
+        }
+        if (null !== $opened) {
+            $this->pilot->click($opened->element);
+        }
+
+        return null;
+    }
+
     private function none(Option $option, Control $control): bool
     {
         foreach ($control->items as $n => $item) {
             if ($item->isNone() && !$item->isDisabled()) {
-                'select' === $control->element->tag ? $this->pilot->choose($control->element, $n) : $this->press($item);
+                if ('select' === $control->element->tag) {
+                    $this->pilot->choose($control->element, $n);
+
+                    return true;
+                }
+                $isNone = static fn (Control $opened): ?ControlItem => array_values(array_filter($opened->items, static fn (ControlItem $i): bool => $i->isNone()))[0] ?? null;
+                $item = Control::LIST === $control->kind && !$item->element->isShown ? $this->inOpened($option, $control, $isNone) ?? $item : $item;
+                $this->press($item);
 
                 return true;
             }
