@@ -79,7 +79,7 @@ final readonly class ItemPageViews
                 $names['option '.$option->code] = [$option->name(), 'page'];
             }
         }
-        $names += ['quantity' => ['Quantity', 'page'], 'page unitPrice' => ['Unit price', 'page'], 'page total' => ['Total', 'page'], 'page image' => ['Picture', 'page'], 'add button' => ['Button that adds to the cart', 'page'], 'express button' => ['Button straight to the checkout', 'page']];
+        $names += ['quantity' => ['Quantity', 'page'], 'page unitPrice' => ['Unit price', 'page'], 'page total' => ['Total', 'page'], 'page image' => ['Picture', 'page'], 'page entries' => ['Answers so far', 'page'], 'add button' => ['Button that adds to the cart', 'page'], 'express button' => ['Button straight to the checkout', 'page']];
         foreach (['cart', 'checkout', ...($page->shop()->mayOrder() ? ['order'] : [])] as $stage) {
             foreach (self::FIELDS as $field => $words) {
                 $names[$stage.' '.$field] = [ucfirst($stage).': '.$words, $stage];

@@ -75,6 +75,38 @@ final readonly class ItemPages
                 }
             }
         }
+        $page->mapped($map->toArray(), $this->kept($page, $stages), $seconds);
+        $page->shop()->learn(['shop' => $map->toArray()['shop']]);
+        $this->entities->flush();
+    }
+
+    /**
+     * It was walked by its map, as a person mended it.
+     *
+     * @param list<StagePicture> $stages
+     */
+    public function toured(ItemPage $page, array $stages): void
+    {
+        $page->toured($this->kept($page, $stages));
+        $this->entities->flush();
+    }
+
+    /** Whether somebody mended the map since it was read. */
+    public function isMendedSince(ItemPage $page): bool
+    {
+        $read = $page->map();
+        $this->entities->refresh($page);
+
+        return $page->map() !== $read;
+    }
+
+    /**
+     * @param list<StagePicture> $stages
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function kept(ItemPage $page, array $stages): array
+    {
         $pictures = [];
         foreach ($stages as $each) {
             $file = $this->pictures->keep($page->id(), 'page-'.$each->stage, $each->photograph->jpeg);
@@ -82,9 +114,8 @@ final readonly class ItemPages
                 $pictures[] = ['stage' => $each->stage, 'file' => $file, 'width' => $each->photograph->width, 'height' => $each->photograph->height, 'spots' => $each->spots, 'expected' => $each->expected];
             }
         }
-        $page->mapped($map->toArray(), $pictures, $seconds);
-        $page->shop()->learn(['shop' => $map->toArray()['shop']]);
-        $this->entities->flush();
+
+        return $pictures;
     }
 
     public function failed(ItemPage $page, string $why): void
@@ -111,6 +142,7 @@ final readonly class ItemPages
         $page->mended($map->toArray(), $what);
         $page->shop()->learn(['shop' => $map->toArray()['shop']]);
         $this->entities->flush();
+        $this->queue->put($page->id(), [Job::TOUR]);
     }
 
     /**

@@ -10,6 +10,7 @@ use Ithrel\App\Rehearsal\Page\Camera;
 use Ithrel\App\Rehearsal\Page\PageDoor;
 use Ithrel\App\Rehearsal\Page\PageMapper;
 use Ithrel\App\Rehearsal\Page\PageTour;
+use Ithrel\App\Rehearsal\Page\SalesToWatch;
 use Ithrel\App\Rehearsal\Page\Shopper;
 use Ithrel\App\Store\CompiledSetups;
 use Ithrel\App\Store\ItemPage;
@@ -31,6 +32,8 @@ use Psr\Log\LoggerInterface;
  */
 final class PageWork
 {
+    private const MOST_WALKS = 4;
+
     /** @var array{string, PageMap, Setup, int}|null of the run that was worked on last; pause in milliseconds */
     private ?array $present = null;
 
@@ -72,6 +75,40 @@ final class PageWork
             $this->browsers->end();
             $this->pages->failed($page, 'Something went wrong in Ithrel, not in the shop: '.$e->getMessage());
         }
+    }
+
+    /**
+     * Walks a page by its map, as a person mended it, so that she sees at once what is read there now.
+     *
+     * @param \Closure(): void $hold tells that it goes on
+     */
+    public function tour(Job $job, \Closure $hold): void
+    {
+        $page = $this->pages->find($job->run);
+        if (null === $page || ItemPage::TRYING !== $page->state()) {
+            return;
+        }
+        $stages = [];
+        try {
+            $revision = $page->setup()->latest();
+            $setup = $this->compiled->of($revision->document(), Shelf::today())->setup;
+            $plan = $this->plans->of($revision, Shelf::today(), Plans::SECONDS_OF_WORKER);
+            $this->shops->page($page->address(), $page->shop()->hosts());
+            // What is mended while it is walked is walked too, but not without end.
+            for ($walk = 0; $walk < self::MOST_WALKS && $job->tries <= Job::MOST_TRIES && (0 === $walk || $this->pages->isMendedSince($page)); ++$walk) {
+                $hold();
+                $map = PageMap::fromArray($page->map() ?? [], $page->address());
+                $pilot = $this->browsers->pilot($page->shop()->hosts(), $hold);
+                $stages = (new PageTour($pilot, new Shopper($pilot, $setup, $map, $this->browsers->folder()), $map))->walk(SalesToWatch::of($setup, $plan, $map)[0] ?? null);
+            }
+        } catch (NoAnswer|UnreadableDocument|TooLarge $e) {
+            // The pictures stay those of before; the map is what she said.
+            $this->browsers->end();
+        } catch (\Throwable $e) {
+            $this->log->error('A mended map could not be tried.', ['exception' => $e]);
+            $this->browsers->end();
+        }
+        $this->pages->toured($page, $stages);
     }
 
     /**

@@ -48,8 +48,9 @@ final class Worker
         }
         // Others write to the same rows; what was read for an earlier job says nothing about them now.
         $this->entities->clear();
-        if (Job::MAP === $job->number) {
-            $this->pageWork->map($job, fn () => $this->queue->hold($job, $name));
+        if (Job::MAP === $job->number || Job::TOUR === $job->number) {
+            $hold = fn () => $this->queue->hold($job, $name);
+            Job::MAP === $job->number ? $this->pageWork->map($job, $hold) : $this->pageWork->tour($job, $hold);
             $this->queue->done($job);
 
             return true;

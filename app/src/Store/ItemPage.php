@@ -16,6 +16,9 @@ class ItemPage
 {
     public const WAITING = 'waiting';
     public const READY = 'ready';
+
+    /** Its map was mended, and is yet to be tried. */
+    public const TRYING = 'trying';
     public const FAILED = 'failed';
 
     #[ORM\Id]
@@ -69,6 +72,17 @@ class ItemPage
         [$this->state, $this->message, $this->map, $this->pictures, $this->byHand, $this->seconds] = [self::READY, null, $map, $pictures, [], $seconds];
     }
 
+    /**
+     * It was walked by the map as a person mended it.
+     *
+     * @param list<array<string, mixed>> $pictures
+     */
+    public function toured(array $pictures): void
+    {
+        $this->state = self::READY;
+        $this->pictures = [] === $pictures ? $this->pictures : $pictures;
+    }
+
     public function failed(string $why): void
     {
         [$this->state, $this->message] = [self::FAILED, $why];
@@ -86,6 +100,7 @@ class ItemPage
     public function mended(array $map, string $what): void
     {
         $this->map = $map;
+        $this->state = self::TRYING;
         $this->byHand = array_values(array_unique([...$this->byHand, $what]));
     }
 

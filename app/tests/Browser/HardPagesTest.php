@@ -49,9 +49,7 @@ final class HardPagesTest extends TestCase
      */
     public static function pages(): iterable
     {
-        yield 'something on it never rests' => ['moves'];
-        yield 'a notice lies over it' => ['covered'];
-        yield 'other forms ask for the same' => ['forms'];
+        yield 'something on it never rests, a notice lies over it and other forms ask for the same' => ['moves+covered+forms'];
         yield 'it asks whether one wants to leave, opens windows and sends files' => ['shouts'];
     }
 

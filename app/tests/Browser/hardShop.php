@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-// A small shop whose item page is hard in one way, by the first part of its path: /quiet/item, /moves/item, … Everything behind
+// A small shop whose item page is hard in one way, by the first part of its path: /quiet/item, /moves+covered/item, … Everything behind
 // the item page is plain. The address of something that must not be asked is told by the setting ITHREL_ELSEWHERE.
 
 $parts = explode('/', trim((string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH), '/'));
@@ -49,7 +49,7 @@ if ('leaves' === $mode) {
 
     return;
 }
-$extra = [
+$extras = [
     'moves' => '<p id="m"></p><script>setInterval(() => { m.textContent = performance.now() }, 30)</script>',
     'covered' => '<div id="c" role="dialog" aria-label="Cookies" style="position:fixed;inset:0;background:#fff"><p>We would like to count visits.</p><button onclick="c.remove()">Only what is needed</button></div>',
     'blocked' => '<div role="dialog" aria-label="Cookies" style="position:fixed;inset:0;background:#fff"><p>Nothing can be pressed here.</p></div>',
@@ -57,7 +57,9 @@ $extra = [
     'asks' => sprintf('<p id="seen"></p><img src="%1$s/picture" onload="note(\'picture\')"><script src="%1$s/script" onload="note(\'script\')"></script><iframe src="%1$s/frame"></iframe><script>function note(what) { seen.textContent += what } fetch("%1$s/fetch", { mode: "no-cors" }).then(() => note("fetch"), () => {}); try { new WebSocket("%2$s/socket").onopen = () => note("socket") } catch (e) {} navigator.sendBeacon("%1$s/beacon")</script>', $elsewhere, str_replace('http:', 'ws:', $elsewhere)),
     'shouts' => '<script>addEventListener("beforeunload", (e) => { e.preventDefault(); e.returnValue = "stay" }); setTimeout(() => { alert("buy!"); confirm("sure?"); window.open("about:blank"); const a = document.createElement("a"); a.href = "data:application/octet-stream,x"; a.download = "x.bin"; document.body.append(a); a.click(); a.remove() }, 50)</script>',
     'forms' => '<form action="search"><label>Search <input name="q"></label><label>Size <select name="size"><option value="">any</option><option>Small</option><option>Large</option></select></label><button>Find</button></form><form action="news"><label>Your address <input type="email" name="mail"></label><button>Subscribe</button></form>',
-][$mode] ?? '';
+];
+// One page can be hard in several ways.
+$extra = implode('', array_map(static fn (string $way): string => $extras[$way] ?? '', explode('+', $mode)));
 $options = '';
 $dearest = [];
 foreach ($sizes as $code => [$label]) {

@@ -61,6 +61,10 @@ final class ItemPageTest extends ApiTestCase
 
         // Somebody says that the weight is not to be looked at, and that it is after all.
         $mended = $this->send('PATCH', "/api/pages/{$page['id']}/map", ['what' => 'cart weight', 'key' => null], 200);
+        self::assertSame('trying', $mended['state'], 'what was said is tried on the page');
+        self::getContainer()->get(Worker::class)->once('test', static fn (): bool => false);
+        $tried = $this->send('GET', '/api/pages/'.$page['id'], null, 200);
+        self::assertSame(['ready', ['page', 'cart', 'checkout']], [$tried['state'], array_column($tried['stages'], 'stage')]);
         self::assertSame([null, true], [array_column($mended['things'], 'key', 'what')['cart weight'], array_column($mended['things'], 'byHand', 'what')['cart weight']]);
         foreach (['cart nothing', 'option nothing', ''] as $what) {
             $this->send('PATCH', "/api/pages/{$page['id']}/map", ['what' => $what, 'key' => 'x'], 422);

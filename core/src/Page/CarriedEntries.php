@@ -58,10 +58,11 @@ final readonly class CarriedEntries
             // A value that is carried with or without the charge in its label is the same value.
             $found[] = ['label' => $own, 'value' => $wanted ?? $value];
         }
-        $said = self::whole(implode("\n", $chunks));
+        $plain = static fn (string $text): string => (string) preg_replace('/\s+/u', ' ', $text);
+        $said = $plain(self::whole(implode("\n", $chunks)));
         foreach ($expected as $entry) {
             $of = static fn (array $list): int => count(array_keys(array_column($list, 'label'), $entry['label'], true));
-            if (!in_array($entry, $found, true) && $of($found) < $of($expected) && (str_contains($said, $entry['value']) || str_contains($said, Wording::withoutCharge($entry['value'])))) {
+            if (!in_array($entry, $found, true) && $of($found) < $of($expected) && (str_contains($said, $plain($entry['value'])) || str_contains($said, $plain(Wording::withoutCharge($entry['value']))))) {
                 // A shop may carry values without their labels.
                 $found[] = $entry;
             }

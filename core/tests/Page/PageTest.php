@@ -55,6 +55,9 @@ final class PageTest extends TestCase
         $read = static fn (string $text): array => (new CarriedEntries($setup))->read(Trees::of("<ul><li>Gift: Yes</li><li>Gift: {$text}</li></ul>")->root, $expected);
         self::assertSame($expected, $read('For Ada'));
         self::assertNotSame($expected, $read('For Ad'));
+        // A page shows a break in a text as a blank.
+        $broken = [$expected[0], ['label' => 'Gift', 'value' => "For\nAda"]];
+        self::assertSame($broken, (new CarriedEntries($setup))->read(Trees::of('<ul><li><b>Gift</b> <em>Yes</em></li><li><b>Gift</b> <em>For Ada</em></li></ul>')->root, $broken));
     }
 
     #[TestDox('the best assignment is worth as much as the best of all that there are')]

@@ -192,7 +192,8 @@ export const queries = {
       queryKey: ['page', page],
       queryFn: ({ signal }) =>
         answer(client.GET('/api/pages/{page}', { params: { path: { page } }, signal })),
-      refetchInterval: ({ state }) => (state.data?.state === 'waiting' ? PENDING_MILLISECONDS : false),
+      refetchInterval: ({ state }) =>
+        state.data?.state === 'waiting' || state.data?.state === 'trying' ? PENDING_MILLISECONDS : false,
     }),
   checks: (run: string, waiting: number) =>
     queryOptions({

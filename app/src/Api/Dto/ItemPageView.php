@@ -25,7 +25,7 @@ final readonly class ItemPageView
         public string $address,
         #[OA\Property]
         public ShopTold $shop,
-        #[OA\Property(enum: ['waiting', 'ready', 'failed'])]
+        #[OA\Property(enum: ['waiting', 'ready', 'trying', 'failed'])]
         public string $state,
         #[OA\Property]
         public ?string $message,

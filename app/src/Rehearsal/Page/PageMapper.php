@@ -29,8 +29,6 @@ use Ithrel\Core\Setup\Setup;
  */
 final class PageMapper
 {
-    /** Sales that are watched to learn from. */
-    private const MOST_SALES = 4;
     private const MOST_LINKS = 6;
     private const MOST_SEARCHES = 14;
 
@@ -70,7 +68,7 @@ final class PageMapper
         $this->search();
         $this->findQuantityLater();
         $this->tellOptions();
-        $sales = $this->sales();
+        $sales = SalesToWatch::of($this->setup, $this->plan, $this->map);
         if ([] === $sales) {
             $this->map->missing[] = ['what' => PageMap::PRICES, 'why' => 'The plan has no sale that can be made with the options found.'];
 
@@ -163,7 +161,7 @@ final class PageMapper
     /** A page that asks one thing after the other asks how many at the end. */
     private function findQuantityLater(): void
     {
-        foreach (null === $this->map->quantity ? array_slice($this->sales(), 0, 1) : [] as $sale) {
+        foreach (null === $this->map->quantity ? array_slice(SalesToWatch::of($this->setup, $this->plan, $this->map), 0, 1) : [] as $sale) {
             try {
                 $this->make($sale);
             } catch (NotTried) {
@@ -187,35 +185,6 @@ final class PageMapper
             }
         }
         null === $this->map->quantity ? $this->map->missing[] = ['what' => 'quantity', 'why' => 'No field asks how many.'] : $this->map->found[] = ['what' => 'quantity', 'how' => $this->map->quantity];
-    }
-
-    /**
-     * Sales that differ in as much as possible.
-     *
-     * @return list<Check>
-     */
-    private function sales(): array
-    {
-        $all = array_values(array_filter($this->plan->checks, fn (Check $c): bool => $c->accepted && 'form' === $c->route && null === $c->sent && 1 === count($c->visits) && 1 === count($c->lines) && [] === array_filter($c->visits[0], fn ($click): bool => !isset($this->map->options[$click->option]))));
-        $chosen = $seen = [];
-        foreach ([true, false] as $more) {
-            foreach ($all as $check) {
-                $line = $check->lines[0];
-                $new = 0;
-                foreach (['unitPrice', 'sku', 'image', 'lineTotal', 'weight'] as $field) {
-                    $new += isset($seen[$field][(string) $line[$field]]) ? 0 : 1;
-                }
-                $isMore = $check->quantity[0] > $this->setup->quantity->min;
-                if ($isMore === $more && $new > 0 && ($more || [] === $line['ownLines']) && count($chosen) < ($more ? 1 : self::MOST_SALES) && null !== $line['unitPrice']) {
-                    $chosen[] = $check;
-                    foreach (['unitPrice', 'sku', 'image', 'lineTotal', 'weight'] as $field) {
-                        $seen[$field][(string) $line[$field]] = true;
-                    }
-                }
-            }
-        }
-
-        return [] === $chosen ? array_slice($all, 0, 2) : $chosen;
     }
 
     /**

@@ -196,6 +196,9 @@ function pointed(x: number, y: number): void {
           >It could not be mapped: {{ page.message }}</span
         >
         <template v-else>
+          <span v-if="page.state === 'trying'" role="status" class="waits"
+            >What you said is tried on the page…</span
+          >
           <span
             ><strong>{{ things.length - missing }} of {{ things.length }}</strong> found on
             <a :href="page.address" target="_blank" rel="noreferrer">{{ page.shop.name }}</a> in
