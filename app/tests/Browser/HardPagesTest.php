@@ -49,7 +49,7 @@ final class HardPagesTest extends TestCase
      */
     public static function pages(): iterable
     {
-        yield 'something on it never rests, a notice lies over it and other forms ask for the same' => ['moves+covered+forms'];
+        yield 'something on it never rests, a notice lies over it, other forms ask for the same, and the checkout asks who one is' => ['moves+covered+forms+asked'];
         yield 'it asks whether one wants to leave, opens windows and sends files' => ['shouts'];
     }
 
@@ -59,6 +59,7 @@ final class HardPagesTest extends TestCase
     {
         [, $run] = self::rehearse($page, '1,4,12');
         self::assertSame(['agrees' => 3, 'differs' => 0, 'noAnswer' => 0, 'notTried' => 0], $run['tally'], json_encode($run['checks'], JSON_THROW_ON_ERROR));
+        self::assertNotContains('checkout', $run['notLookedAt'], 'the checkout is reached, whatever it asks first');
     }
 
     #[TestDox('prices that are wrong everywhere are told, at the page and nowhere else')]

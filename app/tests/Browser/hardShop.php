@@ -27,6 +27,17 @@ if ('add' === $page) {
 
     return;
 }
+if ('checkout' === $page && str_contains($mode, 'asked') && !isset($_SESSION['who'])) {
+    if (isset($_POST['code'], $_POST['terms']) && 1 === preg_match('/^[0-9]{5}$/D', (string) $_POST['code']) && '' !== ($_POST['way'] ?? '')) {
+        $_SESSION['who'] = true;
+        header('Location: checkout', true, 303);
+
+        return;
+    }
+    echo $html('<h1>Who are you?</h1><form method="post" action="checkout"><label>Name <input name="name" required></label><label>Code of your place <input name="code" required pattern="[0-9]{5}"></label><label>Mail <input type="email" name="mail" required></label><label>How shall it come? <select name="way" required><option value="">Choose</option><option>By post</option></select></label><label><input type="checkbox" name="terms" required> I have read it all</label><button>On</button></form>');
+
+    return;
+}
 if ('cart' === $page || 'checkout' === $page) {
     $rows = '';
     $total = 0.0;
