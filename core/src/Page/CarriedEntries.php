@@ -96,14 +96,15 @@ final readonly class CarriedEntries
      */
     private function pairs(array $chunks, array $labels): array
     {
-        $pairs = [];
+        $pairs = $read = [];
         for ($i = 0; $i < count($chunks); ++$i) {
             $chunk = $chunks[$i];
             if (isset($labels[Wording::plain(self::whole($chunk))])) {
                 $next = $chunks[$i + 1] ?? null;
+                $read[$i] = true;
                 if (null !== $next && !isset($labels[Wording::plain(self::whole($next))])) {
                     $pairs[] = [self::whole($chunk), $next];
-                    ++$i;
+                    $read[++$i] = true;
                 } else {
                     $pairs[] = [self::whole($chunk), ''];
                 }
@@ -112,6 +113,7 @@ final readonly class CarriedEntries
             foreach ($labels as $label) {
                 if (1 === preg_match('/^'.preg_quote(rtrim($label, ' *:'), '/').'[\s'.self::SEAM.']*\*?[\s'.self::SEAM.']*[:=–-]\s*(.*)$/isu', $chunk, $m)) {
                     $pairs[] = [$label, trim($m[1])];
+                    $read[$i] = true;
                     break;
                 }
             }
@@ -119,10 +121,13 @@ final readonly class CarriedEntries
 
         // A label set apart by its type alone, "Size Large", where it stands nowhere else.
         $known = array_map(static fn (array $pair): string => Wording::plain($pair[0]), $pairs);
+        // The longest first, as "Width in inches" begins with "Width".
+        uksort($labels, static fn (string $a, string $b): int => mb_strlen($b) <=> mb_strlen($a));
         foreach ($labels as $plain => $label) {
-            foreach (in_array($plain, $known, true) ? [] : $chunks as $chunk) {
+            foreach (in_array($plain, $known, true) ? [] : array_diff_key($chunks, $read) as $i => $chunk) {
                 if (1 === preg_match('/^'.preg_quote(rtrim($label, ' *:'), '/').'(?:[\s'.self::SEAM.']*\*)?[\s'.self::SEAM.']+(.+)$/isu', $chunk, $m)) {
                     $pairs[] = [$label, trim($m[1])];
+                    $read[$i] = true;
                     break;
                 }
             }

@@ -48,6 +48,15 @@ final class PageTest extends TestCase
         }
     }
 
+    public function testALabelThatBeginsLikeAnotherIsNotTakenForIt(): void
+    {
+        $setup = Documents::setup(['options' => [['code' => 'mm', 'label' => 'Width *', 'kind' => 'text'], ['code' => 'in', 'label' => 'Width in inches *', 'kind' => 'text']]]);
+        $expected = [['label' => 'Width in inches *', 'value' => '36 in']];
+        foreach (['Width in inches *: 36 in', '<b>Width in inches *</b> <em>36 in</em>', '<b>Width in inches *</b><em>36 in</em>'] as $html) {
+            self::assertSame($expected, (new CarriedEntries($setup))->read(Trees::of("<ul><li>{$html}</li></ul>")->root, $expected), $html);
+        }
+    }
+
     public function testOfTwoOptionsWithOneLabelEachIsReadAsItStands(): void
     {
         $setup = Documents::setup(['options' => [['code' => 'gift', 'label' => 'Gift', 'kind' => 'flag'], ['code' => 'words', 'label' => 'Gift', 'kind' => 'text']]]);
