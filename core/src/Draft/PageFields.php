@@ -26,7 +26,7 @@ final class PageFields
     public function byForm(): array
     {
         $forms = [];
-        foreach ($this->page->elements('//input|//select|//textarea|//button|//*[@role="radio" or @role="option" or @role="switch" or @role="checkbox" or @role="spinbutton"]') as $element) {
+        foreach ($this->page->elements('//input|//select|//textarea|//button|//*[@role="radio" or @role="option" or @role="switch" or @role="checkbox" or @role="spinbutton" or (@role="button" and @aria-pressed)]') as $element) {
             $field = $this->field($element);
             if (null === $field) {
                 continue;
@@ -71,6 +71,7 @@ final class PageFields
             'radio' === $aria || 'option' === $aria => 'radio',
             'switch' === $aria || 'checkbox' === $aria => 'checkbox',
             'spinbutton' === $aria => 'number',
+            $element->hasAttribute('aria-pressed') => count(self::toggles(self::around($element))) > 1 ? 'radio' : 'checkbox',
             'button' === $element->tagName => 'button',
             default => null,
         };
@@ -87,7 +88,7 @@ final class PageFields
      */
     private function groupOf(\DOMElement $element, string $role): array
     {
-        $around = self::closest($element, static fn (\DOMElement $e): bool => 'fieldset' === $e->tagName || in_array($e->getAttribute('role'), ['radiogroup', 'group', 'listbox'], true));
+        $around = $element->hasAttribute('aria-pressed') ? self::around($element) : self::group($element);
         $name = $element->getAttribute('name');
         $label = null === $around ? null : $this->groupLabel($around);
         $label = '' === (string) $label && 'radio' === $role ? self::wordsBefore($element) : $label;
@@ -98,6 +99,27 @@ final class PageFields
         };
 
         return ['' === $label ? null : $label, $set];
+    }
+
+    private static function group(\DOMElement $element): ?\DOMElement
+    {
+        return self::closest($element, static fn (\DOMElement $e): bool => 'fieldset' === $e->tagName || in_array($e->getAttribute('role'), ['radiogroup', 'group', 'listbox'], true));
+    }
+
+    /** What stands around buttons with a pressed state that belong together: their group, else the element that holds more than one. */
+    private static function around(\DOMElement $toggle): ?\DOMElement
+    {
+        return self::group($toggle) ?? self::closest($toggle, static fn (\DOMElement $e): bool => !in_array($e->tagName, ['form', 'main', 'body', 'html'], true) && count(self::toggles($e)) > 1);
+    }
+
+    /**
+     * @return list<\DOMElement> buttons with a pressed state
+     */
+    private static function toggles(?\DOMElement $around): array
+    {
+        $all = null === $around ? [] : iterator_to_array($around->getElementsByTagName('*'), false);
+
+        return array_values(array_filter($all, static fn (\DOMElement $e): bool => $e->hasAttribute('aria-pressed')));
     }
 
     /** The nearest words before a group that nobody labelled: a heading, most likely. */

@@ -218,9 +218,11 @@ final class PageReader
         $label = new Fact(Names::withoutMark(null === $first->group ? rtrim($name, '[]') : $name), $first->place().(null === $first->group ? ', name' : ''), null !== $first->group);
         $sameName = 1 === count(array_unique(array_map(static fn (PageField $f): string => (string) $f->attribute('name'), $fields)));
         $isOne = 'radio' === $first->role && null === PageFields::closest($first->element, static fn (\DOMElement $e): bool => 'true' === $e->getAttribute('aria-multiselectable'));
-        $option = new DraftOption($label, new Fact($isOne ? 'one' : 'several', $first->place(), 'radio' === $first->role || $sameName));
+        // Of buttons with a pressed state nothing says whether one excludes the others.
+        $isSure = null === $first->attribute('aria-pressed') && ('radio' === $first->role || $sameName);
+        $option = new DraftOption($label, new Fact($isOne ? 'one' : 'several', $first->place(), $isSure));
         foreach ($fields as $field) {
-            if ('radio' === $field->role && '' === $field->attribute('value')) {
+            if ('radio' === $field->role && '' === $field->attribute('value') && null === $field->attribute('aria-pressed')) {
                 $this->source->leave($field->place(), sprintf('"%s" has an empty value: it stands for no answer.', $field->label));
                 continue;
             }
@@ -230,7 +232,7 @@ final class PageReader
             }
             $value = $this->value('' === $field->label ? (string) $field->attribute('value') : $field->label, $field->place(), '' !== $field->label);
             $this->picture($field->element, $value);
-            if ($field->element->hasAttribute('checked') || 'true' === $field->attribute('aria-checked') || 'true' === $field->attribute('aria-selected')) {
+            if ($field->element->hasAttribute('checked') || in_array('true', [$field->attribute('aria-checked'), $field->attribute('aria-selected'), $field->attribute('aria-pressed')], true)) {
                 $value->facts['default'] = new Fact(true, $field->place());
             }
             $this->disabled($field->element, $field->place(), $value);
@@ -268,7 +270,7 @@ final class PageReader
         }
         $option = new DraftOption(new Fact(Names::withoutMark($text), $field->place(), '' !== $field->label), new Fact('flag', $field->place()));
         $this->required($option, [$field], $text);
-        if ($field->element->hasAttribute('checked') || 'true' === $field->attribute('aria-checked')) {
+        if ($field->element->hasAttribute('checked') || 'true' === $field->attribute('aria-checked') || 'true' === $field->attribute('aria-pressed')) {
             $option->facts['default'] = new Fact(true, $field->place().', checked');
         }
         $charge = $this->charge($text, $field->place());

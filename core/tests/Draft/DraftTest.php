@@ -87,6 +87,21 @@ final class DraftTest extends TestCase
         ], $document['options']);
     }
 
+    public function testButtonsWithAPressedStateAreChoices(): void
+    {
+        $page = '<form><fieldset><legend>Glass *</legend><button type="button" aria-pressed="true">Clear</button><button type="button" aria-pressed="false"><img alt="Ruby (+7.50)" src="r.png"></button></fieldset>
+            <div><h3>Cord</h3><p><button type="button" aria-pressed="false">1 m</button><span role="button" aria-pressed="false" tabindex="0">2 m</span></p></div>
+            <button type="button" aria-pressed="false">Gift wrap</button><button>Add to cart</button></form>';
+        $draft = Drafter::of([PageReader::read($page, 'x', 2)]);
+        self::assertSame([
+            ['code' => 'glass', 'label' => 'Glass', 'kind' => 'one', 'required' => true, 'values' => [['code' => 'clear', 'label' => 'Clear', 'default' => true], ['code' => 'ruby', 'label' => 'Ruby (+7.50)', 'charge' => '7.50', 'swatch' => 'r.png']]],
+            ['code' => 'cord', 'label' => 'Cord', 'kind' => 'one', 'values' => [['code' => '1_m', 'label' => '1 m'], ['code' => '2_m', 'label' => '2 m']]],
+            ['code' => 'gift_wrap', 'label' => 'Gift wrap', 'kind' => 'flag'],
+        ], self::plain($draft)['options']);
+        $sure = array_column($draft->read, 'sure', 'at');
+        self::assertSame(['guess', 'guess', 'yes'], [$sure['/options/0/kind'], $sure['/options/1/kind'], $sure['/options/2/kind']], 'whether one excludes the other is not said');
+    }
+
     public function testPagesWithoutAFormAndInAnotherEncoding(): void
     {
         $headed = '<form><section><h3>Glass *</h3><div><label><input type="radio" name="o7" value="a">Clear</label><label><input type="radio" name="o7" value="b">Ruby</label></div></section></form>';
