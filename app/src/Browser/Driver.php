@@ -162,7 +162,7 @@ final class Driver
     /** What became of it, in words. A browser or driver that is gone is begun anew with what follows. */
     private function failed(string $what, PhpWebDriverExceptionInterface $e): NoAnswer
     {
-        $why = (string) strtok($e->getMessage(), "\n");
+        $why = (string) preg_replace('/ with params: .*/', '', (string) strtok($e->getMessage(), "\n"));
         $isGone = $e instanceof InvalidSessionIdException || $e instanceof NoSuchWindowException || $e instanceof WebDriverCurlException
             || 1 === preg_match('/tab crashed|not reachable|disconnected|session (?:deleted|not created)|chrome (?:not|failed)|ECONNREFUSED|Failed to connect|Empty reply/i', $why);
         if ($isGone) {
