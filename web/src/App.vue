@@ -43,6 +43,7 @@ useShortcuts({ '?': () => (help.value = true) })
       <span v-if="session?.name" class="quiet who">{{ session.name }}, {{ session.role }}</span>
       <v-btn v-if="session?.name" variant="text" @click="signOut.mutate()">Sign out</v-btn>
       <v-btn v-if="session?.role === 'lead'" variant="text" to="/accounts">Accounts</v-btn>
+      <v-btn v-if="!isOutside" variant="text" to="/catalogue">Catalogue</v-btn>
       <v-btn v-if="!isOutside" variant="text" to="/log">Log</v-btn>
       <v-btn variant="text" :prepend-icon="mdiKeyboardOutline" @click="help = true">Keys</v-btn>
       <v-btn variant="text" :prepend-icon="mdiThemeLightDark" @click="turnTheme">{{

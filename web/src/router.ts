@@ -6,6 +6,7 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'shelf', component: () => import('./shelf/ShelfView.vue') },
     { path: '/accounts', name: 'accounts', component: () => import('./people/AccountsView.vue') },
+    { path: '/catalogue', name: 'catalogue', component: () => import('./shelf/CatalogueView.vue') },
     { path: '/log', name: 'log', component: () => import('./people/LogView.vue') },
     {
       path: '/setups/:id',
@@ -24,6 +25,7 @@ export const router = createRouter({
         { path: 'gate', name: 'gate', component: () => import('./gate/GateStation.vue') },
         { path: 'limits', name: 'limits', component: () => import('./limits/LimitsStation.vue') },
         { path: 'changes', name: 'changes', component: () => import('./desk/ChangesSheet.vue') },
+        { path: 'scope', name: 'scope', component: () => import('./desk/ScopeSheet.vue') },
         { path: 'list', name: 'list', component: () => import('./list/ListStation.vue') },
       ],
     },

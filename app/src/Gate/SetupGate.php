@@ -10,6 +10,7 @@ use Ithrel\App\Rehearsal\Plans;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\AcceptedItem;
+use Ithrel\App\Store\Catalogues;
 use Ithrel\App\Store\HandedSheet;
 use Ithrel\App\Store\LimitNotes;
 use Ithrel\App\Store\Rehearsal;
@@ -41,7 +42,7 @@ final readonly class SetupGate
     /** Rehearsals looked at, the last ones; an earlier one has little to say. */
     private const MOST_RUNS = 5;
 
-    public function __construct(private Shelf $shelf, private Reports $reports, private Plans $plans, private Rehearsals $rehearsals, private LimitNotes $notes, private ItemPages $pages, private EntityManagerInterface $entities)
+    public function __construct(private Shelf $shelf, private Reports $reports, private Plans $plans, private Rehearsals $rehearsals, private LimitNotes $notes, private ItemPages $pages, private Catalogues $catalogues, private EntityManagerInterface $entities)
     {
     }
 
@@ -62,10 +63,13 @@ final readonly class SetupGate
         foreach ($ceilings as $each) {
             array_push($findings, ...$each->findings($reach->setup));
         }
+        $scope = $this->catalogues->findings($stored, $reach->setup);
+        array_push($findings, ...$scope ?? []);
+        $asked = [...([] === $ceilings ? [] : ['ceilings']), ...(null === $scope ? [] : ['catalogue'])];
         $ticks = $this->notes->seen($stored);
         $ticked = [] === $ticks ? null : TickedSheets::of((new Boundaries($reach, $this->notes->samples($stored)))->sheets(), $ticks);
 
-        return Gate::of($revision->document(), $reach->setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), $this->acceptances($stored), $ticked, [] === $ceilings ? [] : ['ceilings'], $this->lists($stored, $reach));
+        return Gate::of($revision->document(), $reach->setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), $this->acceptances($stored), $ticked, $asked, $this->lists($stored, $reach));
     }
 
     /** The last rehearsal in a shop that was ended and tells of the setup. */

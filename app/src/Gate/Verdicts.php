@@ -26,7 +26,7 @@ final readonly class Verdicts
 
     private const SECONDS = 60;
 
-    /** All that a verdict hangs on: the document, rehearsals, acceptances, ticks, samples, prices, what shops take. */
+    /** All that a verdict hangs on: the document, rehearsals, acceptances, ticks, samples, lists, what shops take, the catalogue. */
     private const HANGS_ON = <<<'SQL'
         (SELECT r.sha256 FROM revision r WHERE r.setup_id = s.id ORDER BY r.number DESC LIMIT 1)
         || '.' || COALESCE((SELECT GROUP_CONCAT(t.id || t.state || COALESCE(t.ended_at, '') || COALESCE(t.is_still, '')) FROM (SELECT id, state, ended_at, is_still FROM rehearsal WHERE setup_id = s.id AND faults = '[]' ORDER BY id DESC LIMIT 5) t), '')
@@ -35,6 +35,7 @@ final readonly class Verdicts
         || '.' || (SELECT COUNT(*) || '.' || COALESCE(MAX(m.id), '') FROM limit_sample m WHERE m.setup_id = s.id)
         || '.' || COALESCE((SELECT GROUP_CONCAT(k.kind || k.handed_at) FROM handed_sheet k WHERE k.setup_id = s.id), '')
         || '.' || COALESCE((SELECT GROUP_CONCAT(h.ceilings) FROM item_page p JOIN shop h ON h.id = p.shop_id WHERE p.setup_id = s.id), '')
+        || '.' || COALESCE((SELECT c.handed_at FROM catalogue c), '')
         SQL;
 
     public function __construct(private Connection $connection, private EntityManagerInterface $entities, private SetupGate $gates, private Engine $engine)

@@ -101,7 +101,12 @@ async function picked(file: File): Promise<void> {
             title="What the latest revision changed; or this setup beside another one"
             >revision {{ desk.revisions.length }}</router-link
           >
-          · {{ desk.sha256.slice(0, 8) }} · as of {{ desk.today }}</span
+          · {{ desk.sha256.slice(0, 8) }} · as of {{ desk.today }} ·
+          <router-link
+            :to="{ name: 'scope', params: { id } }"
+            title="Which items of the catalogue it really applies to"
+            >applies to</router-link
+          ></span
         >
         <button
           v-if="shop.data.value?.standIn"

@@ -17,6 +17,7 @@ export function testRouter(): Router {
       { path: '/setups/:id/list', name: 'list', component: Empty },
       { path: '/setups/:id/ledger', name: 'ledger', component: Empty },
       { path: '/setups/:id/gate', name: 'gate', component: Empty },
+      { path: '/setups/:id/scope', name: 'scope', component: Empty },
       { path: '/setups/:id/changes', name: 'changes', component: Empty },
       { path: '/setups/:id/limits', name: 'limits', component: Empty },
       { path: '/setups/:id/rehearsal', name: 'rehearsal', component: Empty },

@@ -98,6 +98,19 @@ export const queries = {
           }),
         ),
     }),
+  catalogue: (search: string, from: number) =>
+    queryOptions({
+      queryKey: ['catalogue', search, from],
+      queryFn: () => answer(client.GET('/api/catalogue', { params: { query: { search, from } } })),
+      placeholderData: keepPreviousData,
+    }),
+  scope: (id: string, sha256: string, from: number) =>
+    queryOptions({
+      queryKey: ['catalogue', 'scope', id, sha256, from],
+      queryFn: () =>
+        answer(client.GET('/api/setups/{id}/scope', { params: { path: { id }, query: { from } } })),
+      placeholderData: keepPreviousData,
+    }),
   limits: (id: string, sha256: string) =>
     queryOptions({
       queryKey: ['limits', id, sha256],
