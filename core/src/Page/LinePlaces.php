@@ -21,15 +21,15 @@ final readonly class LinePlaces
     }
 
     /**
-     * @param list<Observation>  $observations of this page with one line each
-     * @param list<list<string>> $entries      what is carried in each: the values
-     * @param string|null        $within       signature of what the lines stand in; null for the page
-     * @param string|null        $picture      of the item itself
+     * @param list<Observation>          $observations of this page with one line each
+     * @param list<list<string>>         $entries      what is carried in each: the values
+     * @param string|null                $within       signature of what the lines stand in; null for the page
+     * @param array<string, string|null> $item         image and weight of the item itself
      */
-    public static function learn(array $observations, array $entries, int $minorUnits, string $name, ?string $within = null, ?string $picture = null): ?self
+    public static function learn(array $observations, array $entries, int $minorUnits, string $name, ?string $within = null, array $item = []): ?self
     {
         $isWithin = null === $within ? null : static fn (PageElement $e): bool => str_starts_with(Signature::of($e).'/', $within.'/');
-        $learner = new PlaceLearner($observations, $minorUnits, $picture);
+        $learner = new PlaceLearner($observations, $minorUnits, $item);
         $found = $places = [];
         [$unit, $total] = $learner->pair('lineTotal', $isWithin);
         foreach (['sku', 'quantity', 'weight', 'unitPrice', 'lineTotal', 'image'] as $field) {

@@ -18,10 +18,10 @@ final readonly class PlaceLearner
     private const AMOUNTS = ['unitPrice', 'lineTotal', 'total'];
 
     /**
-     * @param list<Observation> $observations of one page
-     * @param string|null       $picture      of the item itself, whatever is chosen
+     * @param list<Observation>          $observations of one page
+     * @param array<string, string|null> $item         image and weight of the item itself, whatever is chosen
      */
-    public function __construct(private array $observations, private int $minorUnits, private ?string $picture = null)
+    public function __construct(private array $observations, private int $minorUnits, private array $item = [])
     {
     }
 
@@ -48,8 +48,8 @@ final readonly class PlaceLearner
     public function places(string $field, ?\Closure $in = null): array
     {
         $fits = $this->fitting($field, $in);
-        if ('image' === $field && [] === $fits) {
-            return $this->onlyPicture($in);
+        if ([] === $fits && isset($this->item[$field])) {
+            return $this->always($field, $in);
         }
         $best = [] === $fits ? [] : array_keys($fits, max($fits), true);
 
@@ -57,30 +57,36 @@ final readonly class PlaceLearner
     }
 
     /**
-     * Where no picture changes as it should, the one place that shows the item's own picture in each state: a shop that always
-     * shows that is understood too. Of several none can be told to be the place.
+     * Where nothing changes as it should, the one place that says what the item itself has in each state: a shop that always
+     * shows its picture, or never adds a weight, is understood too. Of several, none can be told to be the place.
      *
      * @param (\Closure(PageElement): bool)|null $in which elements are looked at
      *
      * @return list<array{string, int}>
      */
-    private function onlyPicture(?\Closure $in): array
+    private function always(string $field, ?\Closure $in): array
     {
-        if (null === $this->picture) {
+        $own = $this->item[$field] ?? null;
+        if (null === $own || [] === $this->observations) {
             return [];
         }
         $everywhere = null;
         foreach ($this->observations as $observation) {
             $here = [];
             foreach ($observation->page->all() as $element) {
-                if ('img' === $element->tag && true === $element->parent?->isShown && (null === $in || $in($element)) && $this->said('image', $element) === self::file($this->picture)) {
-                    $here[] = Signature::of($element);
+                $isSeen = 'image' === $field ? 'img' === $element->tag && true === $element->parent?->isShown : '#text' !== $element->tag && $element->isShown;
+                $said = $isSeen && (null === $in || $in($element)) ? $this->said($field, $element) : null;
+                if (null !== $said && $this->isSame($field, $own, $said)) {
+                    // What stands around it says the same; the innermost is meant.
+                    $here = array_values(array_filter($here, static fn (PageElement $outer): bool => !$outer->contains($element)));
+                    $here[] = $element;
                 }
             }
-            $everywhere = array_values(null === $everywhere ? $here : array_intersect($everywhere, $here));
+            $here = array_map(static fn (PageElement $e): string => Signature::of($e), $here);
+            $everywhere = null === $everywhere ? $here : array_values(array_intersect($everywhere, $here));
         }
 
-        return null !== $everywhere && 1 === count($everywhere) ? [[$everywhere[0], 0]] : [];
+        return 1 === count($everywhere) ? [[$everywhere[0], 0]] : [];
     }
 
     /**

@@ -302,10 +302,13 @@ final class PageTest extends TestCase
     {
         $page = static fn (string $more): PageSnapshot => Trees::of('<main><img src="/p/lamp.png" alt="Lamp"><p>Lamp</p></main>'.$more);
         $seen = static fn (string $more): array => [new Observation($page($more), ['image' => 'lamp.png']), new Observation($page($more), ['image' => 'ruby.png'])];
-        self::assertStringEndsWith('main[1]/img[1]', (new PlaceLearner($seen(''), 2, 'lamp.png'))->place('image')[0] ?? '');
-        self::assertNull((new PlaceLearner($seen('<footer><img src="lamp.png" alt="Lamp"></footer>'), 2, 'lamp.png'))->place('image'), 'one of two is none');
-        self::assertNull((new PlaceLearner($seen(''), 2, 'other.png'))->place('image'));
+        self::assertStringEndsWith('main[1]/img[1]', (new PlaceLearner($seen(''), 2, ['image' => 'lamp.png']))->place('image')[0] ?? '');
+        self::assertNull((new PlaceLearner($seen('<footer><img src="lamp.png" alt="Lamp"></footer>'), 2, ['image' => 'lamp.png']))->place('image'), 'one of two is none');
+        self::assertNull((new PlaceLearner($seen(''), 2, ['image' => 'other.png']))->place('image'));
         self::assertNull((new PlaceLearner($seen(''), 2))->place('image'));
+        $line = static fn (string $sum): PageSnapshot => Trees::of("<p>Lamp <span><b>1.2 kg</b></span> <i>{$sum} EUR</i></p>");
+        $weights = [new Observation($line('10.00'), ['weight' => '1.3']), new Observation($line('12.00'), ['weight' => '1.5'])];
+        self::assertStringEndsWith('p[1]/span[1]/b[1]', (new PlaceLearner($weights, 2, ['weight' => '1.2']))->place('weight')[0] ?? '', 'a weight to which nothing is added');
     }
 
     public function testTheAnswersThatAPageShowsAreFoundBesideItsFields(): void

@@ -19,6 +19,7 @@ use Ithrel\Core\Page\PageSnapshot;
 use Ithrel\Core\Page\PlaceLearner;
 use Ithrel\Core\Page\Signature;
 use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Plan\Click;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
@@ -29,6 +30,11 @@ use Ithrel\Core\Setup\Setup;
  */
 final class PageMapper
 {
+    /** Sales that are tried until the shop takes some. */
+    private const MOST_TRIED = 9;
+
+    /** Sales that the shop has to take, so that what changes in its cart can be told from what does not. */
+    private const LEAST_TAKEN = 2;
     private const MOST_LINKS = 6;
     private const MOST_SEARCHES = 14;
 
@@ -193,7 +199,8 @@ final class PageMapper
     private function watch(array $sales): void
     {
         $pages = $carts = $checkouts = $orders = $entries = $shown = [];
-        foreach ($sales as $sale) {
+        for ($n = 0; isset($sales[$n]) || (count($sales) === $n && $this->hasOthers($sales, $carts)); ++$n) {
+            $sale = $sales[$n];
             try {
                 $page = $this->make($sale);
             } catch (NotTried) {
@@ -223,10 +230,11 @@ final class PageMapper
         $this->learnPage($pages);
         $this->learnEntries($shown);
         $minor = $this->setup->currency->minorUnits;
-        [$name, $picture] = [$this->setup->item->name, $this->setup->item->image];
-        $this->map->cartLines = [] === $carts ? null : LinePlaces::learn($carts, $entries, $minor, $name, $this->map->drawer, $picture);
-        $this->map->checkoutLines = [] === $checkouts ? null : LinePlaces::learn($checkouts, $entries, $minor, $name, null, $picture);
-        $this->map->orderLines = [] === $orders ? null : LinePlaces::learn($orders, $entries, $minor, $name, null, $picture);
+        $name = $this->setup->item->name;
+        $own = ['image' => $this->setup->item->image, 'weight' => null === $this->setup->item->weight ? null : (string) $this->setup->item->weight];
+        $this->map->cartLines = [] === $carts ? null : LinePlaces::learn($carts, $entries, $minor, $name, $this->map->drawer, $own);
+        $this->map->checkoutLines = [] === $checkouts ? null : LinePlaces::learn($checkouts, $entries, $minor, $name, null, $own);
+        $this->map->orderLines = [] === $orders ? null : LinePlaces::learn($orders, $entries, $minor, $name, null, $own);
         $this->tellLines('cart', $this->map->cartLines, [] === $carts ? 'No page was found that shows what was added.' : null);
         $this->tellLines('checkout', $this->map->checkoutLines, [] === $checkouts ? 'Nothing on the cart led to a page that shows the line again.' : null);
         if ($this->orders) {
@@ -235,6 +243,30 @@ final class PageMapper
             $this->map->missing[] = ['what' => 'order', 'why' => 'Orders are not allowed in this shop (--orders allows them).'];
         }
         $this->findExpress($sales[0]);
+    }
+
+    /**
+     * Adds a sale that answers other options than those that were tried, where one is needed: a shop may refuse what it has to
+     * take. A price is told from its total by a sale of more than the least.
+     *
+     * @param list<Check>       $sales that were tried
+     * @param list<Observation> $carts of those that were taken
+     */
+    private function hasOthers(array &$sales, array $carts): bool
+    {
+        $least = $this->setup->quantity->min;
+        $ofMore = array_filter($carts, static fn (Observation $o): bool => ($o->expected['quantity'] ?? '') !== (string) $least);
+        $isEnough = count($carts) >= self::LEAST_TAKEN;
+        if (count($sales) >= self::MOST_TRIED || ($isEnough && [] !== $ofMore)) {
+            return false;
+        }
+        $other = SalesToWatch::other($this->plan, $this->map, $sales, $isEnough ? $least : $least - 1);
+        if (null === $other) {
+            return false;
+        }
+        $sales[] = $other;
+
+        return true;
     }
 
     private function make(Check $sale): PageSnapshot
@@ -255,7 +287,7 @@ final class PageMapper
      */
     private function learnPage(array $pages): void
     {
-        $learner = new PlaceLearner($pages, $this->setup->currency->minorUnits, $this->setup->item->image);
+        $learner = new PlaceLearner($pages, $this->setup->currency->minorUnits, ['image' => $this->setup->item->image]);
         [$units, $totals] = $learner->pair('total');
         foreach (['unitPrice' => $units, 'total' => $totals, 'image' => array_column($learner->places('image'), 0)] as $field => $places) {
             if ([] === $places) {
@@ -307,8 +339,10 @@ final class PageMapper
                 return null;
             }
             $after = $this->pilot->click($button);
+            $cart = null === $this->map->cart ? $after : $this->pilot->visit($this->map->cart);
 
-            return null === $this->map->cart ? $after : $this->pilot->visit($this->map->cart);
+            // A cart that does not show it did not take it.
+            return Evidence::of($cart, $sale, $this->setup->item->name) ? $cart : null;
         }
         foreach ($this->adding($page) as $button) {
             $product = $this->pilot->address();
@@ -316,13 +350,17 @@ final class PageMapper
             $cart = $this->cartAfter($sale, $page, $after, $product);
             if (null !== $cart) {
                 $this->map->add = Buttons::key($button);
+                $this->map->missing = array_values(array_filter($this->map->missing, static fn (array $m): bool => 'add button' !== $m['what']));
                 $this->map->found[] = ['what' => 'add button', 'how' => Buttons::words($button)];
 
                 return $cart;
             }
             $this->make($sale);
         }
-        $this->map->missing[] = ['what' => 'add button', 'why' => 'No button on the page led to a cart that shows the item.'];
+        $missing = ['what' => 'add button', 'why' => 'No button on the page led to a cart that shows the item.'];
+        if (!in_array($missing, $this->map->missing, true)) {
+            $this->map->missing[] = $missing;
+        }
 
         return null;
     }
@@ -362,7 +400,7 @@ final class PageMapper
     {
         $item = $this->setup->item->name;
         $here = $this->pilot->address();
-        if (self::path($here) !== self::path($product) && Evidence::of($after, $sale, $item)) {
+        if (self::path($here) !== self::path($product) && Evidence::of($after, $sale, $item) && !$this->asksAgain($sale)) {
             $this->map->cart = $here;
 
             return $after;
@@ -393,6 +431,14 @@ final class PageMapper
         }
 
         return null;
+    }
+
+    /** Whether the page asks for all that a sale answered: it is the item's page again, with a refusal at another address. */
+    private function asksAgain(Check $sale): bool
+    {
+        $keys = array_filter(array_map(fn (Click $click): ?string => $this->map->options[$click->option] ?? null, $sale->visits[0]), is_string(...));
+
+        return [] !== $keys && [] === array_filter($keys, fn (string $key): bool => null === $this->shopper->byKey($key));
     }
 
     /** What opened beside the item: a dialog, or whatever is shown that was not there before. */
