@@ -260,7 +260,9 @@ final class Cells
         $words = [];
         foreach (is_array($lines) ? $lines : [] as $line) {
             if (is_array($line)) {
-                $words[] = implode(' ', array_map(static fn (mixed $v): string => is_scalar($v) ? (string) $v : '?', array_intersect_key($line, ['sku' => 1, 'quantity' => 1, 'lineTotal' => 1])));
+                // A shop may tell them in any order.
+                $known = array_filter(array_map(static fn (string $key): mixed => $line[$key] ?? null, ['sku', 'quantity', 'lineTotal']), static fn (mixed $v): bool => null !== $v);
+                $words[] = implode(' ', array_map(static fn (mixed $v): string => is_scalar($v) ? (string) $v : '?', $known));
             }
         }
 
