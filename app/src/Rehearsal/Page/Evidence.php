@@ -23,8 +23,9 @@ final class Evidence
     {
         $line = $check->lines[count($check->lines) - 1] ?? null;
         $text = $element->text();
-        $values = array_map(static fn (array $e): string => $e['value'], $line['entries']['cart'] ?? []);
-        $said = count(array_filter($values, static fn (string $value): bool => str_contains($text, $value) || str_contains($text, Wording::withoutCharge($value))));
+        $values = $line['entries']['cart'] ?? [];
+        // A shop that carries every value wrong has their labels all the same.
+        $said = count(array_filter($values, static fn (array $e): bool => str_contains($text, $e['value']) || str_contains($text, Wording::withoutCharge($e['value'])) || ('' !== $e['label'] && str_contains($text, rtrim($e['label'], ' *:')))));
         $named = str_contains($text, $item) || (null !== $line && str_contains($text, $line['sku']));
 
         return $named && 1 === preg_match('/\p{Nd}/u', $text) && (2 * $said >= count($values) || ($said > 0 && $said + 2 >= count($values)));
