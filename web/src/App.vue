@@ -92,5 +92,10 @@ useShortcuts({ '?': () => (help.value = true) })
   .motto {
     display: none;
   }
+  .top {
+    flex-wrap: wrap;
+    gap: 2px;
+    padding: 3px 8px;
+  }
 }
 </style>
