@@ -71,7 +71,7 @@ final readonly class CatalogueController
         $hits = null === $catalogue || null === $scope ? [] : $catalogue->hitBy($scope);
         $rows = null === $scope ? [] : array_map(static fn (CatalogueItem $i): CatalogueRow => self::row($i, $i->reasons($scope)), array_slice($hits, $from, self::PAGE));
 
-        return new JsonResponse(new CatalogueView($this->catalogues->kept()?->when(), count($catalogue->items ?? []), count($hits), $rows, array_map(Views::finding(...), $this->catalogues->findings($stored, $setup) ?? [])));
+        return new JsonResponse(new CatalogueView($this->catalogues->kept()?->when(), count($catalogue->items ?? []), count($hits), $rows, array_map(Views::finding(...), null === $catalogue ? [] : $this->catalogues->findings($catalogue, $stored, $setup))));
     }
 
     private function view(string $search, int $from): CatalogueView

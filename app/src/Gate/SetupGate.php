@@ -63,9 +63,9 @@ final readonly class SetupGate
         foreach ($ceilings as $each) {
             array_push($findings, ...$each->findings($reach->setup));
         }
-        $scope = $this->catalogues->findings($stored, $reach->setup);
-        array_push($findings, ...$scope ?? []);
-        $asked = [...([] === $ceilings ? [] : ['ceilings']), ...(null === $scope ? [] : ['catalogue'])];
+        $catalogue = $this->catalogues->catalogue();
+        array_push($findings, ...(null === $catalogue ? [] : $this->catalogues->findings($catalogue, $stored, $reach->setup)));
+        $asked = [...([] === $ceilings ? [] : ['ceilings']), ...(null === $catalogue ? [] : ['catalogue'])];
         $ticks = $this->notes->seen($stored);
         $ticked = [] === $ticks ? null : TickedSheets::of((new Boundaries($reach, $this->notes->samples($stored)))->sheets(), $ticks);
 

@@ -58,15 +58,10 @@ final readonly class Catalogues
     }
 
     /**
-     * @return list<Finding>|null null where no catalogue is kept
+     * @return list<Finding>
      */
-    public function findings(StoredSetup $stored, Setup $setup): ?array
+    public function findings(Catalogue $catalogue, StoredSetup $stored, Setup $setup): array
     {
-        $catalogue = $this->catalogue();
-        if (null === $catalogue) {
-            return null;
-        }
-
         return (new ScopeFindings($catalogue))->of($setup, null === $setup->appliesTo ? [] : $this->others($stored));
     }
 
