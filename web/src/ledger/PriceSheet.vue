@@ -7,6 +7,7 @@ import { useDesk } from '../desk/useDesk'
 import { plainLabel } from '../outline/words'
 import { answer, client, type SheetRow } from '../shared/api'
 import FilePick from '../shared/FilePick.vue'
+import KeptNote from '../shared/KeptNote.vue'
 import Trouble from '../shared/Trouble.vue'
 import VerdictFilter from '../shared/VerdictFilter.vue'
 
@@ -105,16 +106,7 @@ function role(column: { role: string; option: string | null }): string {
     </p>
     <template v-if="check.data.value">
       <VerdictFilter v-model="only" :verdicts="verdicts" class="verdicts" />
-      <p class="quiet">
-        <template v-if="check.data.value.counts"
-          >Kept: it counts at the
-          <router-link :to="{ name: 'gate', params: { id: desk.id } }">gate</router-link>, for later revisions
-          too, until another list takes its place.</template
-        ><template v-else
-          >Not kept: a list of more than 3 000 rows, or one that a reader brings, does not count at the
-          gate.</template
-        >
-      </p>
+      <KeptNote :counts="check.data.value.counts" />
       <ul v-if="check.data.value.explanations.length" class="explained" aria-label="What explains it">
         <li v-for="(e, i) in check.data.value.explanations.slice(0, 6)" :key="i">
           <strong>{{ e.rows.length }} {{ e.rows.length === 1 ? 'row' : 'rows' }}</strong> off by

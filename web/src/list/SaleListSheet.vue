@@ -8,6 +8,7 @@ import { plainLabel } from '../outline/words'
 import { answer, client } from '../shared/api'
 import Differences from '../shared/Differences.vue'
 import FilePick from '../shared/FilePick.vue'
+import KeptNote from '../shared/KeptNote.vue'
 import Trouble from '../shared/Trouble.vue'
 
 /** A list of what shall be sold beside what can be selected, both ways. */
@@ -64,16 +65,7 @@ async function picked(file: File): Promise<void> {
       selected and is not on it. What a shopper types needs no column.
     </p>
     <template v-if="held.data.value">
-      <p class="quiet mt-2">
-        <template v-if="held.data.value.counts"
-          >Kept: it counts at the
-          <router-link :to="{ name: 'gate', params: { id: desk.id } }">gate</router-link>, for later revisions
-          too, until another list takes its place.</template
-        ><template v-else
-          >Not kept: a list of more than 3 000 rows, or one that a reader brings, does not count at the
-          gate.</template
-        >
-      </p>
+      <KeptNote :counts="held.data.value.counts" class="mt-2" />
       <Differences :diff="held.data.value" is-list />
     </template>
   </div>
