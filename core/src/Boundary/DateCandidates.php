@@ -25,25 +25,40 @@ final readonly class DateCandidates
 
     public function into(Candidates $to): void
     {
+        $closed = array_slice(array_keys($this->limits->closed), 0, self::MOST_CLOSED);
+        foreach ($closed as $n => $day) {
+            $this->day($to, 'a closed day', $day, 0 === $n ? 'closed' : null);
+        }
+        if (count($this->limits->closed) > self::MOST_CLOSED) {
+            $to->left[] = sprintf('Of %d closed days the first %d are tried.', count($this->limits->closed), self::MOST_CLOSED);
+        }
         $this->ends($to);
+        foreach ($closed as $day) {
+            $this->day($to, 'the day before a closed day', $day - 1);
+            $this->day($to, 'the day after a closed day', $day + 1);
+        }
         $anchor = $this->limits->earliest ?? min($this->today, $this->limits->latest ?? $this->today);
         if (null !== $this->limits->weekdays) {
             foreach (range($anchor, $anchor + 6) as $day) {
+                $day = $this->notClosed($day);
                 $weekday = Today::weekdayOf($day);
                 $isOffered = in_array($weekday, $this->limits->weekdays, true);
                 $this->day($to, sprintf('a %s, which is %s', self::DAYS[$weekday], $isOffered ? 'a day of the week on offer' : 'no day of the week on offer'), $day, $isOffered ? null : 'weekdays');
             }
         }
-        foreach (array_slice(array_keys($this->limits->closed), 0, self::MOST_CLOSED) as $closed) {
-            $this->day($to, 'a closed day', $closed, $closed === array_key_first($this->limits->closed) ? 'closed' : null);
-            $this->day($to, 'the day before a closed day', $closed - 1);
-            $this->day($to, 'the day after a closed day', $closed + 1);
-        }
-        if (count($this->limits->closed) > self::MOST_CLOSED) {
-            $to->left[] = sprintf('Of %d closed days the first %d are tried.', count($this->limits->closed), self::MOST_CLOSED);
-        }
         $this->calendar($to, $anchor);
         $to->add('blanks alone', '   ');
+    }
+
+    /** The day, or the same day of a later week where it is closed: what a row says of weekdays is then decided by them. */
+    private function notClosed(int $day): int
+    {
+        $open = $day;
+        while (isset($this->limits->closed[$open])) {
+            $open += 7;
+        }
+
+        return null !== $this->limits->latest && $open > $this->limits->latest ? $day : $open;
     }
 
     private function ends(Candidates $to): void
@@ -103,6 +118,9 @@ final readonly class DateCandidates
      */
     private function day(Candidates $to, string $about, int $day, ?string $key = null): void
     {
-        null === $key ? $to->add($about, Today::isoOf($day)) : $to->edge($key, $about, Today::isoOf($day));
+        $weekday = Today::weekdayOf($day);
+        $isMissing = null !== $this->limits->weekdays && !in_array($weekday, $this->limits->weekdays, true);
+        $words = $isMissing && !str_contains($about, self::DAYS[$weekday]) ? sprintf('%s, a %s', $about, self::DAYS[$weekday]) : $about;
+        null === $key ? $to->add($words, Today::isoOf($day)) : $to->edge($key, $words, Today::isoOf($day));
     }
 }

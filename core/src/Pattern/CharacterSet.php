@@ -111,7 +111,10 @@ final readonly class CharacterSet implements PatternNode
         $samples = [];
         foreach ([self::PROBES, self::everything()] as $text) {
             if (count($samples) < 3 && false !== @preg_match_all("\x01".$this->one."\x01u", $text, $m)) {
-                $found = array_values(array_unique($m[0]));
+                $all = array_values(array_unique($m[0]));
+                // A tab or a line break is given where nothing else is taken: in a field a key for one does something else.
+                $typed = array_values(array_filter($all, static fn (string $character): bool => !ctype_cntrl($character)));
+                $found = [] === $typed ? $all : $typed;
                 // A few from the beginning, and one from the middle and the end.
                 array_push($samples, ...array_slice($found, 0, 4), ...array_slice($found, intdiv(count($found), 2), 1), ...array_slice($found, -1));
             }

@@ -10,10 +10,14 @@ namespace Ithrel\Core\Pattern;
  */
 final readonly class HtmlPattern
 {
+    /** Code points up to which texts are searched for where the forms themselves do not fit. */
+    private const MOST_SEARCHED = 40;
+
     /**
-     * @param string|null $pcre null where PCRE cannot express it; then no verdict is given
+     * @param string|null $pcre  null where PCRE cannot express it; then no verdict is given
+     * @param list<Look>  $looks what is looked for ahead or behind, anywhere in it
      */
-    private function __construct(public string $source, private PatternNode $root, private ?string $pcre)
+    private function __construct(public string $source, private PatternNode $root, private ?string $pcre, private array $looks)
     {
     }
 
@@ -22,11 +26,21 @@ final readonly class HtmlPattern
      */
     public static function parse(string $source): self
     {
-        $parser = new PatternParser($source);
+        return self::withLooks($source, PHP_INT_MAX);
+    }
+
+    /**
+     * The pattern as it is where only the first so many of its looks ahead and behind ask for anything.
+     *
+     * @throws PatternError
+     */
+    public static function withLooks(string $source, int $kept): self
+    {
+        $parser = new PatternParser($source, $kept);
         $root = $parser->parse();
         $pcre = "\x01\\A(?:".$root->pcre().")\\z\x01Du";
 
-        return new self($source, $root, $parser->isBeyondPcre || false === @preg_match($pcre, '') ? null : $pcre);
+        return new self($source, $root, $parser->isBeyondPcre || false === @preg_match($pcre, '') ? null : $pcre, $parser->looks);
     }
 
     /** Whether verdicts are given at all. */
@@ -49,7 +63,9 @@ final readonly class HtmlPattern
      */
     public function samples(): array
     {
-        return array_values(array_filter($this->root->samples(), fn (string $text): bool => PatternVerdict::Fits === $this->verdict($text)));
+        $fitting = array_filter($this->root->samples(), fn (string $text): bool => PatternVerdict::Fits === $this->verdict($text));
+
+        return [] === $fitting && [] !== $this->looks ? Sequence::few(array_values($this->searched(self::MOST_SEARCHED))) : array_values($fitting);
     }
 
     /**
@@ -60,8 +76,19 @@ final readonly class HtmlPattern
     public function byLength(int $most): array
     {
         $texts = array_filter($this->root->byLength($most), fn (string $text): bool => PatternVerdict::Fits === $this->verdict($text));
+        if ([] !== $this->looks) {
+            $texts += $this->searched($most);
+        }
         ksort($texts);
 
         return $texts;
+    }
+
+    /**
+     * @return array<int, string> by length
+     */
+    private function searched(int $most): array
+    {
+        return PatternSearch::from($this, $this->looks, [...array_values($this->root->byLength($most)), ...$this->root->samples()], $most);
     }
 }

@@ -42,7 +42,13 @@ final class PatternParser
     /** Whether something was read that PCRE cannot say. */
     public bool $isBeyondPcre = false;
 
-    public function __construct(string $pattern)
+    /** @var list<Look> in the order in which they end */
+    public array $looks = [];
+
+    /**
+     * @param int $looksKept looks ahead and behind that are kept; those after them ask for nothing
+     */
+    public function __construct(string $pattern, private readonly int $looksKept = PHP_INT_MAX)
     {
         if (!mb_check_encoding($pattern, 'UTF-8')) {
             throw new PatternError('it is not UTF-8 text');
@@ -144,7 +150,10 @@ final class PatternParser
                 $part = $this->disjunction();
                 $this->close($start);
 
-                return new Look($part, $isAhead, $isNegated);
+                $look = new Look($part, $isAhead, $isNegated);
+                $this->looks[] = $look;
+
+                return count($this->looks) <= $this->looksKept ? $look : new Sequence([]);
             }
         }
 

@@ -110,6 +110,16 @@ final class BoundariesTest extends TestCase
         foreach (['2026-11-26' => 'refused input.below rangeUnderflow', '2026-11-27' => 'refused input.day none', '2026-11-30' => 'taken valid', '2026-12-10' => 'taken valid', '2026-12-11' => 'refused input.above rangeOverflow', '2026-12-08' => 'refused input.day none', '2026-12-07' => 'taken valid', '2026-12-09' => 'taken valid', '2028-02-29' => 'refused input.above rangeOverflow', '2029-02-29' => 'refused input.date badInput', '07.12.2026' => 'refused input.date none'] as $answer => $verdict) {
             self::assertSame($verdict, $rows[$answer] ?? null, $answer);
         }
+        $about = array_column(array_map(static fn (BoundaryRow $row): array => [$row->answer, $row->about], $sheet->rows), 1, 0);
+        self::assertSame('a closed day', $about['2026-12-08'], 'A closed day is called so, whatever weekday it is.');
+        self::assertSame('a Tuesday, which is a day of the week on offer', $about['2026-12-01']);
+    }
+
+    public function testADayThatIsClosedDoesNotStandForItsWeekday(): void
+    {
+        $sheet = self::sheet(['code' => 'd', 'label' => 'D', 'kind' => 'date', 'earliest' => '2028-02-28', 'latest' => '2028-03-20', 'weekdays' => [1, 2, 3], 'closed' => ['2028-02-29', '2028-03-07']]);
+        $about = array_column(array_map(static fn (BoundaryRow $row): array => [$row->answer, $row->about], $sheet->rows), 1, 0);
+        self::assertSame(['a closed day', 'a closed day', 'a Tuesday, which is a day of the week on offer'], [$about['2028-02-29'], $about['2028-03-07'], $about['2028-03-14']]);
     }
 
     public function testFilesPicksColoursAndTheQuantity(): void

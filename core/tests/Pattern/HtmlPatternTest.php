@@ -91,6 +91,35 @@ final class HtmlPatternTest extends TestCase
         self::assertSame([], HtmlPattern::parse('(?!)')->byLength(5));
     }
 
+    /**
+     * @return iterable<string, array{string, list<int>}> pattern, the lengths up to 12 that it has
+     */
+    public static function looking(): iterable
+    {
+        yield 'what a password has to have' => ['(?=.*[A-Z])(?=.*\d)(?=.*[a-z]).{8,}', [8, 9, 10, 11, 12]];
+        yield 'two words anywhere' => ['(?=.*cat)(?=.*dog).{1,12}', [6, 7, 8, 9, 10, 11, 12]];
+        yield 'a sign that the form does not bring' => ['(?=.*#)[^ ]{3,5}', [3, 4, 5]];
+        yield 'exactly one of a kind' => ['(?=[^x]*x[^x]*$)[a-z]{4,7}', [4, 5, 6, 7]];
+        yield 'nothing twice in a row' => ['(?!.*(.)\1)[a-z]{3,5}', [3, 4, 5]];
+        yield 'a length that is looked for' => ['(?=.{5}$)[a-z]+-[a-z]+', [5]];
+        yield 'what cannot stand before' => ['[0-9]{3}(?<!777)-\d', [5]];
+    }
+
+    /**
+     * @param list<int> $lengths
+     */
+    #[DataProvider('looking')]
+    public function testTextsAreFoundWhereSomethingIsLookedFor(string $pattern, array $lengths): void
+    {
+        $parsed = HtmlPattern::parse($pattern);
+        $texts = $parsed->byLength(12);
+        self::assertSame($lengths, array_keys($texts));
+        $texts = [...array_values($texts), ...$parsed->samples()];
+        self::assertGreaterThan(count($lengths), count($texts));
+        self::assertSame([str_repeat('1', count($texts))], $this->askV8([$pattern], $texts), 'V8 lets each of them through.');
+        self::assertSame($lengths, array_map(mb_strlen(...), array_values($parsed->byLength(12))));
+    }
+
     public function testV8ReadsThemAlike(): void
     {
         $seed = (int) (false === getenv('ITHREL_SEED') ? random_int(0, PHP_INT_MAX >> 1) : getenv('ITHREL_SEED'));
@@ -130,15 +159,16 @@ final class HtmlPatternTest extends TestCase
 
     /**
      * @param list<string> $patterns
+     * @param list<string> $texts
      *
      * @return list<string|null> a digit for each text, whether it fits; null where V8 refuses the pattern
      */
-    private function askV8(array $patterns): array
+    private function askV8(array $patterns, array $texts = self::TEXTS): array
     {
         $script = 'const [p, t] = JSON.parse(require("fs").readFileSync(0, "utf8")); console.log(JSON.stringify(p.map((x) => { try { new RegExp(x, "v"); const r = new RegExp("^(?:" + x + ")$", "v"); return t.map((y) => (r.test(y) ? 1 : 0)).join(""); } catch { return null; } })));';
         $process = proc_open(['node', '-e', $script], [['pipe', 'r'], ['pipe', 'w']], $pipes);
         self::assertIsResource($process);
-        fwrite($pipes[0], json_encode([$patterns, self::TEXTS], JSON_THROW_ON_ERROR));
+        fwrite($pipes[0], json_encode([$patterns, $texts], JSON_THROW_ON_ERROR));
         fclose($pipes[0]);
         /** @var list<string|null> $answers */
         $answers = json_decode((string) stream_get_contents($pipes[1]), true, 8, JSON_THROW_ON_ERROR);
