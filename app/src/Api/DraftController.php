@@ -17,7 +17,7 @@ use Ithrel\App\Api\Dto\ProblemPlace;
 use Ithrel\App\Api\Dto\Reading;
 use Ithrel\App\Api\Dto\SentenceGiven;
 use Ithrel\App\Api\Dto\TwoTexts;
-use Ithrel\App\Draft\SourceFile;
+use Ithrel\App\Draft\DraftSources;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
 use Ithrel\App\Store\CompiledSetups;
@@ -66,7 +66,7 @@ final readonly class DraftController
     public function draft(#[MapRequestPayload] DraftWanted $wanted): JsonResponse
     {
         $minor = null === $wanted->currency ? 2 : Currency::find($wanted->currency)->minorUnits ?? 2;
-        $sources = array_map(static fn (DraftFile $file): DraftSource => self::source($file, $minor), $wanted->sources);
+        $sources = array_map(static fn (DraftFile $file): DraftSource => DraftSources::read($file, $minor), $wanted->sources);
         if ([] === $sources) {
             throw UnreadableDocument::at('', 'A draft is made of something: a file, cells or an address.');
         }
@@ -155,22 +155,5 @@ final readonly class DraftController
 
             return [$reach->setup, Report::of($reach)];
         });
-    }
-
-    /**
-     * @throws UnreadableDocument
-     */
-    private static function source(DraftFile $file, int $minorUnits): DraftSource
-    {
-        $address = trim($file->address ?? '');
-        if ('' !== $address) {
-            return SourceFile::rendered($address, $minorUnits);
-        }
-        $bytes = base64_decode($file->base64 ?? '', true);
-        if (false === $bytes) {
-            throw UnreadableDocument::at('', 'The bytes of a file were expected, as base64.');
-        }
-
-        return SourceFile::read($bytes, pathinfo($file->name, PATHINFO_FILENAME), $minorUnits);
     }
 }

@@ -20,7 +20,10 @@ final class DraftSource
     /** @var list<DraftOption> */
     public array $options = [];
 
-    /** @var list<array{pick: array<string, string>, facts: array<string, Fact>}> rows: label of an option => label of a value */
+    /** Whether it is a sheet that a setup gave out, in which nothing is guessed. */
+    public bool $isExact = false;
+
+    /** @var list<array{pick: array<string, string>, facts: array<string, Fact>, blank?: array<string, string>}> rows: label of an option => label of a value */
     public array $rows = [];
 
     /** @var list<string> labels of the options that rows go by */

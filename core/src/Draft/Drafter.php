@@ -115,28 +115,31 @@ final class Drafter
     {
         $options = [];
         foreach ($sources as $source) {
+            // A source may have two options of one label; another one then tells of the first.
+            $earlier = $options;
             foreach ($source->options as $option) {
+                $this->sentences($source, $option);
                 $plain = PriceSheet::plain($option->label->text());
-                if (!isset($options[$plain])) {
-                    $options[$plain] = $option;
-                } elseif (count($sources) > 1) {
-                    self::join($options[$plain], $option);
+                $same = $earlier[$plain] ?? self::ofOptionCode($earlier, $option->label->text());
+                if (null !== $same) {
+                    self::join($same, $option);
                 } else {
-                    $options[$plain.' #'.count($options)] = $option;
+                    $options[isset($options[$plain]) ? $plain.' #'.count($options) : $plain] = $option;
                 }
             }
         }
-        $taken = [];
+        $taken = $byCode = [];
         foreach (array_values($options) as $index => $option) {
             $given = $option->facts['code'] ?? null;
-            unset($option->facts['code']);
             $isCode = null !== $given && 1 === preg_match('/^[a-z][a-z0-9_]*$/D', $given->text()) && !isset($taken[$given->text()]);
             $code = $isCode ? $given->text() : Names::code($given?->text() ?? LabelCharge::in($option->label->text())->name ?? $option->label->text(), $taken, true);
             $taken[$code] = true;
             $this->codes[PriceSheet::plain($option->label->text())] ??= $code;
+            $byCode[$code] = $code;
             $this->kinds[$code] = $option->kind?->text() ?? '';
             $this->option($index, $code, $option);
         }
+        $this->codes += $byCode;
         // Conditions name options and values by label, until all of them have their codes.
         foreach ($this->options as $index => $option) {
             $this->options[$index] = $this->withCodes($option, 'shownWhen');
@@ -153,7 +156,7 @@ final class Drafter
         $own = ['code' => $code];
         $this->put($own, 'label', $option->label, $at);
         $this->put($own, 'kind', $option->kind ?? throw new \LogicException('An option without a kind is left.'), $at);
-        foreach ($option->facts as $path => $fact) {
+        foreach (array_diff_key($option->facts, ['code' => 1]) as $path => $fact) {
             if ($this->fits($option, $path)) {
                 $this->put($own, $path, $fact, $at);
             } else {
@@ -173,7 +176,7 @@ final class Drafter
      */
     private function values(DraftOption $option, string $code, string $at): array
     {
-        $taken = $values = [];
+        $taken = $values = $byCode = [];
         $defaults = 0;
         foreach ($option->values as $n => $value) {
             $label = $value->label->text();
@@ -181,18 +184,20 @@ final class Drafter
             $valueCode = null !== $given && !isset($taken[$given->text()]) ? $given->text() : Names::code(LabelCharge::in($label)->name ?? $label, $taken, false);
             $taken[$valueCode] = true;
             $this->valueCodes[$code][PriceSheet::plain($label)] ??= $valueCode;
+            $byCode[PriceSheet::plain($valueCode)] ??= $valueCode;
             $own = ['code' => $valueCode];
             $place = $at.'/values/'.$n;
             $this->put($own, 'label', $value->label, $place);
             foreach (array_diff_key($value->facts, ['code' => 1]) as $path => $fact) {
-                if ('default' === $path && 'several' !== $this->kinds[$code] && ++$defaults > 1) {
+                if ('default' === $path && 'several' !== $this->kinds[$code] && !$option->isExact && ++$defaults > 1) {
                     $this->left[] = ['from' => $fact->from, 'why' => 'Another value is selected beforehand already.'];
                 } else {
-                    $this->put($own, 'part' === $this->kinds[$code] && 'sku' === $path ? 'item' : $path, $fact, $place);
+                    $this->put($own, 'part' === $this->kinds[$code] && 'sku' === $path && !isset($value->facts['item']) ? 'item' : $path, $fact, $place);
                 }
             }
             $values[] = $own;
         }
+        $this->valueCodes[$code] = ($this->valueCodes[$code] ?? []) + $byCode;
 
         return $values;
     }
@@ -215,6 +220,9 @@ final class Drafter
     /** Whether an option of this kind has such a key. */
     private function fits(DraftOption $option, string $path): bool
     {
+        if ($option->isExact) {
+            return true;
+        }
         $kind = $option->kind?->text() ?? '';
         $first = explode('/', $path)[0];
 
@@ -235,16 +243,47 @@ final class Drafter
     /** What a second source tells of an option that a first one told already. */
     private static function join(DraftOption $first, DraftOption $second): void
     {
+        if (true === $second->kind?->isSure && true !== $first->kind?->isSure) {
+            $first->kind = $second->kind;
+        }
         // That every row answers is a guess; a page that does not ask for it knows better.
         $first->facts += array_filter($second->facts, static fn (Fact $fact): bool => $fact->isSure);
         foreach ($second->values as $value) {
-            $same = $first->value($value->label->text()) ?? self::named($first, $value->label->text());
+            $same = $first->value($value->label->text()) ?? self::named($first, $value->label->text()) ?? self::ofCode($first, $value->label->text());
+            if (null === $same && $first->isExact) {
+                continue;
+            }
             if (null === $same) {
                 $first->values[] = $value;
             } else {
                 $same->facts += $value->facts;
             }
         }
+    }
+
+    /**
+     * @param array<string, DraftOption> $options
+     */
+    private static function ofOptionCode(array $options, string $code): ?DraftOption
+    {
+        foreach ($options as $o) {
+            if (($o->facts['code']->value ?? null) === $code) {
+                return $o;
+            }
+        }
+
+        return null;
+    }
+
+    private static function ofCode(DraftOption $option, string $code): ?DraftValue
+    {
+        foreach ($option->values as $v) {
+            if (($v->facts['code']->value ?? null) === $code) {
+                return $v;
+            }
+        }
+
+        return null;
     }
 
     /** A value whose label is the same but for an amount in it. */
@@ -304,9 +343,40 @@ final class Drafter
 
         return match ($this->kinds[$option]) {
             'flag' => true === Cells::yes($label),
-            'several' => [$code ?? $label],
+            'several' => null === $code ? $this->picked($codes, $label) : [$code],
             default => $code ?? $label,
         };
+    }
+
+    /**
+     * Several values as one cell names them: "Brass; Steel".
+     *
+     * @param array<string, string> $codes plain label => code
+     *
+     * @return list<string>
+     */
+    private function picked(array $codes, string $label): array
+    {
+        return array_map(static fn (string $part): string => $codes[PriceSheet::plain($part)] ?? trim($part), explode(';', $label));
+    }
+
+    /**
+     * Conditions that a sheet tells as sentences or as JSON, as the other sources tell theirs.
+     */
+    private function sentences(DraftSource $source, DraftOption $option): void
+    {
+        foreach ([[$option, 'shownWhen'], ...array_map(static fn (DraftValue $v): array => [$v, 'allowedWhen'], $option->values)] as [$of, $path]) {
+            $fact = $of->facts[$path] ?? null;
+            if (is_array($fact?->value) && is_string($fact->value['sentence'] ?? null)) {
+                $read = WrittenCondition::read($fact->value['sentence'], $source->options);
+                unset($of->facts[$path]);
+                if (null === $read) {
+                    $source->leave($fact->from, sprintf('"%s" could not be read as a condition.', mb_strimwidth($fact->value['sentence'], 0, 80, '…', 'UTF-8')));
+                } else {
+                    $of->facts[$path] = new Fact($read, $fact->from, $fact->isSure);
+                }
+            }
+        }
     }
 
     /**
@@ -318,6 +388,9 @@ final class Drafter
      */
     private function coded(array $condition): array
     {
+        if (is_array($condition['exact'] ?? null)) {
+            return array_combine(array_map(strval(...), array_keys($condition['exact'])), array_values($condition['exact']));
+        }
         $coded = [];
         foreach ($condition as $key => $own) {
             if ('all' === $key || 'any' === $key) {
@@ -333,7 +406,7 @@ final class Drafter
                 $codes = array_map(fn (mixed $label): string => $this->valueCodes[$code][PriceSheet::plain(is_string($label) ? $label : '')] ?? (is_string($label) ? $label : ''), array_values($condition['is']));
                 $coded['is'] = 1 === count($codes) ? $codes[0] : $codes;
             } else {
-                $coded += array_intersect_key($condition, ['is' => 1, 'filled' => 1]);
+                $coded += array_intersect_key($condition, ['is' => 1, 'filled' => 1, 'atLeast' => 1, 'atMost' => 1, 'above' => 1, 'below' => 1]);
             }
         }
 

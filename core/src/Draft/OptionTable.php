@@ -11,6 +11,8 @@ use Ithrel\Core\Compare\PriceSheet;
  */
 final class OptionTable
 {
+    public const ASSUMED_KIND = 'an option with values and without a kind';
+
     private const KINDS = ['one', 'several', 'flag', 'part', 'text', 'number', 'date', 'file', 'colour', 'note'];
 
     /** What min, max and step of a line mean, by kind. */
@@ -274,7 +276,7 @@ final class OptionTable
     private function isWhole(DraftOption $option): bool
     {
         if (null === $option->kind && [] !== $option->values) {
-            $option->kind = new Fact('one', 'an option with values and without a kind');
+            $option->kind = new Fact('one', self::ASSUMED_KIND);
         }
         if (null === $option->kind) {
             $this->source->leave($option->label->from, sprintf('%s has neither a kind nor values, so what is asked is not known.', $option->label->text()));

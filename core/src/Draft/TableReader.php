@@ -27,6 +27,9 @@ final class TableReader
         if (count($lines) > 100_000) {
             throw UnreadableDocument::at('', sprintf('The table has %d lines; at most 100 000 are read.', count($lines)));
         }
+        if (SheetReader::isOne($titles)) {
+            return SheetReader::read($titles, $lines, $name, $minorUnits);
+        }
         $options = Columns::of($titles, Columns::OF_OPTIONS);
         $isOfOptions = isset($options->at['value']) || (isset($options->at['option']) && isset($options->at['kind']));
 

@@ -10,6 +10,8 @@ namespace Ithrel\Core\Draft;
  */
 final class WrittenCondition
 {
+    private const BOUNDS = ['at least' => 'atLeast', 'from' => 'atLeast', 'at most' => 'atMost', 'until' => 'atMost', 'above' => 'above', 'after' => 'above', 'below' => 'below', 'before' => 'below'];
+
     /**
      * @param list<DraftOption> $options
      *
@@ -41,7 +43,8 @@ final class WrittenCondition
         foreach ($options as $option) {
             $label = $option->label->text();
             $code = is_string($option->facts['code']->value ?? null) ? $option->facts['code']->value : $label;
-            if (1 !== preg_match('/^(?:'.preg_quote($label, '/').'|'.preg_quote($code, '/').')\s*(?<not>!=|≠|is not\s|not\s)?(?:=|:|is\b)?\s*(?<answer>.*)$/isu', $words, $m)) {
+            $names = implode('|', array_map(static fn (string $name): string => preg_quote($name, '/'), [$label, Names::withoutMark($label), $code]));
+            if (1 !== preg_match('/^(?:'.$names.')(?!\w)\s*(?<not>!=|≠|is not\s|not\s)?(?:=|:|is\b|has\b)?\s*(?<answer>.*)$/isu', $words, $m)) {
                 continue;
             }
             $test = self::answer($option, $label, trim($m['answer']));
@@ -76,7 +79,18 @@ final class WrittenCondition
             return null === $yes ? null : ['option' => $label, 'is' => $yes];
         }
 
-        return in_array(mb_strtolower($answer), ['filled', 'answered', 'given'], true) ? ['option' => $label, 'filled' => true] : null;
+        if (in_array(mb_strtolower($answer), ['filled', 'answered', 'given'], true)) {
+            return ['option' => $label, 'filled' => true];
+        }
+        $bound = match ($option->kind?->value) {
+            'number' => '-?\d+(?:\.\d+)?',
+            'date' => '\d{4}-\d\d-\d\d|[+-]\d{1,5}d',
+            default => null,
+        };
+        $unit = is_string($option->facts['unit']->value ?? null) ? $option->facts['unit']->value : '';
+
+        return null !== $bound && 1 === preg_match('/^(?<how>'.implode('|', array_keys(self::BOUNDS)).') (?<bound>'.$bound.')(?: '.preg_quote($unit, '/').')?$/iD', $answer, $m)
+            ? ['option' => $label, self::BOUNDS[strtolower($m['how'])] => $m['bound']] : null;
     }
 
     /**

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { applyEdits, modify } from 'jsonc-parser'
 import { useMutation } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, client, type ShelfEntry } from '../shared/api'
 import FilePick from '../shared/FilePick.vue'
 import Trouble from '../shared/Trouble.vue'
+import { changeAll } from '../writing/edits'
 import { pathOf, valueAt } from '../writing/paths'
 import { base64 } from './base64'
 
@@ -81,7 +81,7 @@ function correct(at: string, was: unknown, event: Event): void {
   const input = event.target as HTMLInputElement
   const value =
     typeof was === 'boolean' ? input.checked : typeof was === 'number' ? Number(input.value) : input.value
-  text.value = applyEdits(text.value ?? '', modify(text.value ?? '', pathOf(at), value, {}))
+  text.value = changeAll(text.value ?? '', [{ path: pathOf(at), value }])
   confirm(at)
 }
 /** "Size, Large: charge" in the words of the draft itself. */

@@ -4,6 +4,7 @@ import { mdiClose } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useViewState } from '../shared/viewState'
 import { pastedCells } from './cells'
+import type { Change } from './edits'
 import { readCharge } from './chargeText'
 import FieldEdit from './FieldEdit.vue'
 import type { Field } from './fields'
@@ -48,18 +49,22 @@ function paste(event: ClipboardEvent, row: number, column: number): void {
   const cells = pastedCells(event.clipboardData?.getData('text/plain') ?? '')
   if (!cells) return
   event.preventDefault()
-  const next = members.value.map((m) => ({ ...m }))
+  const changes: Change[] = []
   cells.forEach((line, r) => {
-    const member = (next[row + r] ??= props.fresh(row + r))
+    const index = row + r
+    const isNew = index >= members.value.length
+    const member = isNew ? props.fresh(index) : {}
     line.forEach((text, c) => {
       const field = props.columns[column + c]
       if (!field || field.how === 'condition') return
       const value = cell(field, text)
-      if (value === undefined) Reflect.deleteProperty(member, field.key)
+      if (!isNew) changes.push({ path: [...props.list, index, field.key], value })
+      else if (value === undefined) Reflect.deleteProperty(member, field.key)
       else member[field.key] = value
     })
+    if (isNew) changes.push({ path: [...props.list, index], value: member })
   })
-  draft.set(props.list, next)
+  draft.setAll(changes)
 }
 function fillDown(): void {
   const from = last.value

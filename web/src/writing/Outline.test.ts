@@ -37,8 +37,12 @@ afterEach(() => {
 })
 
 /** The outline, being written in; the document comes as the text it is. */
-async function writing(address = '/setups/d/outline') {
-  const requests = serve({ '/api/checks': checked, '/api/conditions': { option: 'size', is: ['s'] } })
+async function writing(address = '/setups/d/outline', more: Record<string, unknown> = {}) {
+  const requests = serve({
+    '/api/checks': checked,
+    '/api/conditions': { option: 'size', is: ['s'] },
+    ...more,
+  })
   const json = fetch
   vi.stubGlobal('fetch', (request: Request) =>
     new URL(request.url).pathname.endsWith('/document') ? Promise.resolve(new Response(TEXT)) : json(request),
@@ -108,6 +112,9 @@ describe('writing in the outline', () => {
       { code: 's', label: 'Small' },
       { code: 'l', label: 'Large', charge: '4.00' },
     ])
+    expect(kept()).toBe(
+      TEXT.replace('"Small" } ]', '"Small" }, {"code": "l", "label": "Large", "charge": "4.00"} ]'),
+    )
   })
 
   it('reads a condition from its sentence', async () => {
@@ -147,6 +154,47 @@ describe('writing in the outline', () => {
     })
     await w.get('.sheet [aria-label="Take out"]').trigger('click')
     expect(codes()).toEqual(['flag', 'size'])
+  })
+
+  it('holds a table against the draft, and takes what was not left out as one step', async () => {
+    const { w, requests } = await writing('/setups/d/outline', {
+      '/api/tables': {
+        changes: [
+          {
+            at: '/options/0/values/0/charge',
+            value: '"5.00"',
+            from: 'line 2',
+            words: 'Small: charge is 5.00',
+          },
+          { at: '/options/0/values/0/stock', value: '4', from: 'line 2', words: 'Small: stock is 4' },
+          { at: '/options/0/values/1', value: '{"code":"l"}', from: 'line 3', words: 'Size: l, a new value' },
+        ],
+        kept: ['Motto is not in the table, and stays.'],
+        left: [{ from: 'column Colour', why: 'No part of a setup is called so.' }],
+      },
+    })
+    await w
+      .findAll('.bar .v-btn')
+      .find((b) => b.text() === 'Bring a table in…')
+      ?.trigger('click')
+    await w.get('.table-in textarea').setValue('Size,Charge')
+    await w.get('.table-in form').trigger('submit')
+    await vi.waitFor(() => {
+      expect(w.get('.table-in').text()).toContain('Small: stock is 4')
+    })
+    expect(w.get('.table-in').text()).toContain('Motto is not in the table, and stays.')
+    expect(w.get('.table-in').text()).toContain('column Colour: No part of a setup is called so.')
+    await w.get('[aria-label="Take: Small: stock is 4"]').trigger('change')
+    await w
+      .findAll('.table-in .v-btn')
+      .find((b) => b.text() === 'Take 2 changes')
+      ?.trigger('click')
+    expect(kept()).toBe(TEXT.replace('"Small" } ]', '"Small", "charge": "5.00" }, {"code": "l"} ]'))
+    expect(w.find('.table-in').exists()).toBe(false)
+    const sent = (await requests.find((r) => r.url.includes('/api/tables'))?.json()) as { text: string }
+    expect(sent.text).toBe(TEXT)
+    await w.get('[aria-label="Undo"]').trigger('click')
+    expect(kept()).toBe('')
   })
 
   it('goes on where it was left, across a reload', async () => {

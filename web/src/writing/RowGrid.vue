@@ -52,9 +52,9 @@ function toggle(code: string): void {
   )
 }
 function generate(): void {
-  draft.set(
+  draft.append(
     ['variants', 'rows'],
-    [...(setup.value.variants?.rows ?? []), ...(missing.value ?? []).map((pick) => ({ pick }))],
+    (missing.value ?? []).map((pick) => ({ pick })),
   )
 }
 </script>

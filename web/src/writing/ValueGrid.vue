@@ -37,7 +37,7 @@ function takeMany(): void {
     taken.push(code)
     return { code, label }
   })
-  draft.set(path.value, [...(props.option.values ?? []), ...values])
+  draft.append(path.value, values)
   many.value = null
 }
 </script>

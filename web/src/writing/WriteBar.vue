@@ -2,11 +2,13 @@
 import { mdiPencilOutline, mdiRedo, mdiUndo } from '@mdi/js'
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { computed, onMounted, onUnmounted, ref } from 'vue'
+import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { answer, client, Refusal } from '../shared/api'
 import { readable } from '../shared/numbers'
 import { queries } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
+import TableIn from './TableIn.vue'
 import { useDraft } from './useDraft'
 
 /** Begins and ends writing: undo, redo, what the edits settled and broke, saving, and what came in between. */
@@ -16,6 +18,7 @@ const queryClient = useQueryClient()
 const conflict = ref<{ words: string; changes: { at: string; isGone: boolean; words: string }[] } | null>(
   null,
 )
+const hasTable = ref(false)
 const starting = useMutation({ mutationFn: () => draft.start() })
 
 async function theirs(words: string): Promise<void> {
@@ -51,6 +54,9 @@ async function takeTheirs(): Promise<void> {
   draft.discard()
   await queryClient.invalidateQueries({ queryKey: queries.desk(desk.value.id).queryKey })
 }
+const hasRows = computed(
+  () => ((desk.value.document as unknown as SetupDocument).variants?.rows?.length ?? 0) > 0,
+)
 const said = computed(() => {
   const c = draft.checked.value
   if (!c) return null
@@ -125,8 +131,15 @@ onUnmounted(() => {
         @click="save.mutate(false)"
         >Save as revision {{ desk.revisions.length + 1 }}</v-btn
       >
+      <v-btn :aria-expanded="hasTable" @click="hasTable = !hasTable">Bring a table in…</v-btn>
       <v-btn @click="draft.discard()">{{ draft.isChanged.value ? 'Throw the changes away' : 'Done' }}</v-btn>
     </template>
+    <span class="tables">
+      as tables:
+      <a :href="`/api/setups/${desk.id}/options.csv`" download>options</a>
+      <a v-if="hasRows" :href="`/api/setups/${desk.id}/rows.csv`" download>variant rows</a>
+    </span>
+    <TableIn v-if="draft.isWriting.value && hasTable" @done="hasTable = false" />
     <Trouble v-if="starting.error.value" :error="starting.error.value" />
     <Trouble v-if="save.error.value && !conflict" :error="save.error.value" />
     <div v-if="conflict" class="conflict" role="alert">
@@ -169,6 +182,13 @@ button:disabled {
 }
 .unkept {
   color: rgb(var(--v-theme-warning));
+}
+.tables {
+  margin-left: auto;
+}
+.tables a {
+  margin-left: 6px;
+  color: rgb(var(--v-theme-primary));
 }
 .conflict {
   flex-basis: 100%;

@@ -1,4 +1,4 @@
-import { applyEdits, modify, type JSONPath } from 'jsonc-parser'
+import type { JSONPath } from 'jsonc-parser'
 import {
   computed,
   inject,
@@ -12,6 +12,8 @@ import {
 } from 'vue'
 import type { SetupDocument } from '../desk/document'
 import { answer, client, Refusal, type Desk, type Finding } from '../shared/api'
+import { valueAt } from './paths'
+import { changeAll, insertMember, moveMember, type Change } from './edits'
 
 /** Milliseconds after an edit before it is checked; typing goes on meanwhile. */
 const PAUSE = 120
@@ -41,9 +43,11 @@ export interface Draft {
   /** Sets what stands at a place; undefined takes it out. Other bytes of the text stay as they are. */
   set: (path: JSONPath, value: unknown) => void
   insert: (list: JSONPath, index: number, value: unknown) => void
+  /** Members put to the end of a list, as one step to undo. */
+  append: (list: JSONPath, members: unknown[]) => void
   move: (list: JSONPath, from: number, to: number) => void
   /** Several places at once, as one step to undo. */
-  setAll: (changes: { path: JSONPath; value: unknown }[]) => void
+  setAll: (changes: Change[]) => void
   undo: () => void
   redo: () => void
   discard: () => void
@@ -71,13 +75,6 @@ function readKept(id: string): Kept | null {
   } catch {
     return null
   }
-}
-
-/** Reads a list out of a parsed document. */
-function listAt(document: unknown, path: JSONPath): unknown[] {
-  let node: unknown = document
-  for (const step of path) node = (node as Record<string, unknown> | undefined)?.[step]
-  return Array.isArray(node) ? node : []
 }
 
 /**
@@ -187,54 +184,28 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
     ++asked
   })
 
-  const formattingOptions = (): { insertSpaces: boolean; tabSize: number; eol: string } => {
-    const indent = /\n([ \t]+)"/.exec(text.value)?.[1] ?? '  '
-    return {
-      insertSpaces: !indent.startsWith('\t'),
-      tabSize: indent.startsWith('\t') ? 1 : indent.length,
-      eol: text.value.includes('\r\n') ? '\r\n' : '\n',
-    }
-  }
   function take(next: string): void {
     if (next === text.value) return
     past.value = [...past.value, next]
     ahead.value = []
   }
   const set = (path: JSONPath, value: unknown): void => {
-    take(applyEdits(text.value, modify(text.value, path, value, { formattingOptions: formattingOptions() })))
+    take(changeAll(text.value, [{ path, value }]))
   }
   const insert = (list: JSONPath, index: number, value: unknown): void => {
-    if (listAt(document.value, list).length === 0) {
-      set(list, [value])
-      return
-    }
-    take(
-      applyEdits(
-        text.value,
-        modify(text.value, [...list, index], value, {
-          formattingOptions: formattingOptions(),
-          isArrayInsertion: true,
-        }),
-      ),
-    )
+    take(insertMember(text.value, list, index, value))
+  }
+  const append = (list: JSONPath, members: unknown[]): void => {
+    const there = valueAt(document.value, list)
+    if (Array.isArray(there) && there.length > 0)
+      setAll(members.map((value, i) => ({ path: [...list, there.length + i], value })))
+    else set(list, members)
   }
   const move = (list: JSONPath, from: number, to: number): void => {
-    const members = listAt(document.value, list)
-    if (to < 0 || to >= members.length) return
-    // Two edits that are one step to undo.
-    const options = { formattingOptions: formattingOptions() }
-    const without = applyEdits(text.value, modify(text.value, [...list, from], undefined, options))
-    take(
-      applyEdits(
-        without,
-        modify(without, [...list, to], members[from], { ...options, isArrayInsertion: true }),
-      ),
-    )
+    take(moveMember(text.value, list, from, to))
   }
-
-  const setAll = (changes: { path: JSONPath; value: unknown }[]): void => {
-    const options = { formattingOptions: formattingOptions() }
-    take(changes.reduce((now, c) => applyEdits(now, modify(now, c.path, c.value, options)), text.value))
+  const setAll = (changes: Change[]): void => {
+    take(changeAll(text.value, changes))
   }
 
   const draft: Draft = {
@@ -250,6 +221,7 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
     isChecking,
     set,
     insert,
+    append,
     move,
     setAll,
     undo: () => {

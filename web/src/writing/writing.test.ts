@@ -1,27 +1,15 @@
 import { describe, expect, it } from 'vitest'
+import charges from '../../../docs/charge-sentences.json'
+import type { Charge } from '../desk/document'
 import { bulkNames, combinations, pastedCells } from './cells'
 import { readCharge, writeCharge } from './chargeText'
 import { fieldsAt, OPTION, SETUP } from './fields'
 import { freshCode, pathOf, pointerOf, valueAt } from './paths'
 
 describe('charges in short writing', () => {
-  it.each([
-    ['5.00', '5.00'],
-    ['-3', '-3'],
-    ['10%', { how: 'percent', rate: '10' }],
-    ['-2.5% of running', { how: 'percent', rate: '-2.5', of: 'running' }],
-    ['9.00, once a line', { how: 'fixed', amount: '9.00', per: 'line' }],
-    [
-      '0.50 a character after 10, blanks free',
-      { how: 'per-character', amount: '0.50', free: 10, skipSpaces: true },
-    ],
-    ['3 a file', { how: 'per-file', amount: '3' }],
-    ['2 a pick after 1', { how: 'per-pick', amount: '2', free: 1 }],
-    ['sets 80', { how: 'replace', amount: '80' }],
-    ['= width * 2 + 1, once a line', { how: 'formula', expr: 'width * 2 + 1', per: 'line' }],
-  ] as const)('%s', (text, charge) => {
+  it.each(charges as [string, Charge | null][])('%s', (text, charge) => {
     expect(readCharge(text)).toEqual(charge)
-    expect(readCharge(writeCharge(charge))).toEqual(charge)
+    if (charge !== null) expect(writeCharge(charge)).toBe(text)
   })
 
   it('takes a plus sign, nothing, and JSON, and refuses the rest', () => {

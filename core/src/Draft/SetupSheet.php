@@ -1,0 +1,168 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Draft;
+
+use Ithrel\Core\Compare\Csv;
+use Ithrel\Core\Compare\PriceSheet;
+use Ithrel\Core\Diff\Meaning;
+use Ithrel\Core\Finding\Words\ConditionWords;
+use Ithrel\Core\Setup\Condition\Condition;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * The sheets that a setup gives out as CSV, to be changed in a spreadsheet and brought back: one of its options, a line an
+ * option and a line a value, and one of its variant rows. What a cell could not say as a person writes it is said as JSON:
+ * each sheet is read back before it is given out, and every cell that came back as something else is written so.
+ */
+final readonly class SetupSheet
+{
+    /** @var array<string, mixed> */
+    private array $document;
+
+    /**
+     * @param string $text of the document that the setup was read from
+     */
+    public function __construct(private Setup $setup, string $text)
+    {
+        $document = json_decode(str_starts_with($text, "\u{FEFF}") ? substr($text, 3) : $text, true, 120, JSON_THROW_ON_ERROR);
+        $this->document = is_array($document) ? array_filter($document, is_string(...), ARRAY_FILTER_USE_KEY) : [];
+    }
+
+    public function options(): string
+    {
+        $lines = [];
+        foreach (self::objects($this->document['options'] ?? null) as $o => $option) {
+            $code = is_string($option['code'] ?? null) ? $option['code'] : '';
+            $lines[] = [[$code, ''], SheetPaths::of($option), $this->setup->options[$o]->shownWhen];
+            foreach (self::objects($option['values'] ?? null) as $v => $value) {
+                $own = is_scalar($value['code'] ?? null) ? (string) $value['code'] : '';
+                $lines[] = [['', $own], SheetPaths::of($value), $this->setup->options[$o]->values[$v]->allowedWhen];
+            }
+        }
+
+        return $this->sheet([SheetPaths::OPTION, SheetPaths::VALUE], $lines, self::optionsOf(...));
+    }
+
+    /** Null where the setup has no rows. */
+    public function rows(): ?string
+    {
+        $variants = $this->document['variants'] ?? null;
+        $by = is_array($variants) && is_array($variants['by'] ?? null) ? array_values(array_filter($variants['by'], is_string(...))) : [];
+        if (!is_array($variants) || [] === $by || [] === ($variants['rows'] ?? [])) {
+            return null;
+        }
+        $lines = [];
+        foreach (self::objects($variants['rows'] ?? null) as $row) {
+            $pick = is_array($row['pick'] ?? null) ? $row['pick'] : [];
+            $lines[] = [array_map(fn (string $code): string => $this->answer($code, $pick[$code] ?? null), $by), SheetPaths::of($row), null];
+        }
+
+        return $this->sheet(array_map(fn (string $code): string => SheetPaths::PICK.$this->name($code), $by), $lines, self::rowsOf(...));
+    }
+
+    /**
+     * @param list<string>                                                    $known headings of what a line is known by
+     * @param list<array{list<string>, array<string, mixed>, Condition|null}> $lines what it is known by, what it says by path, its condition
+     * @param \Closure(DraftSource): list<array<string, mixed>>               $said  by each line of a sheet that was read back
+     */
+    private function sheet(array $known, array $lines, \Closure $said): string
+    {
+        $paths = SheetPaths::ordered(array_merge(...array_column($lines, 1), ...[[]]));
+        $headings = [...$known, ...array_map(SheetPaths::heading(...), $paths)];
+        $words = new ConditionWords($this->setup);
+        $rows = [];
+        foreach ($lines as [$lead, $says, $condition]) {
+            $cells = $lead;
+            foreach ($paths as $path) {
+                $cells[] = match (true) {
+                    !array_key_exists($path, $says) || null === $says[$path] => '',
+                    'condition' === SheetPaths::how($path) => null === $condition ? SheetCell::json($says[$path]) : $words->of($condition),
+                    default => SheetCell::write($says[$path], SheetPaths::how($path)) ?? SheetCell::json($says[$path]),
+                };
+            }
+            $rows[] = $cells;
+        }
+        $meaning = new Meaning($this->setup->currency->minorUnits);
+        $back = $said(TableReader::read(Csv::text([$headings, ...$rows]), 'sheet', $this->setup->currency->minorUnits));
+        foreach ($lines as $n => [$lead, $says]) {
+            foreach ($paths as $c => $path) {
+                $is = $says[$path] ?? null;
+                $found = $back[$n][$path] ?? null;
+                if (null !== $is && !Meaning::isSame($meaning->of(self::plain($is), basename($path)), $meaning->of(self::plain($found), basename($path)))) {
+                    $rows[$n] = array_replace($rows[$n], [count($lead) + $c => SheetCell::json($is)]);
+                }
+            }
+        }
+
+        return Csv::text([$headings, ...array_map(array_values(...), $rows)]);
+    }
+
+    /**
+     * What each line of a sheet of options says once it was read back.
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function optionsOf(DraftSource $source): array
+    {
+        $says = [];
+        foreach (self::objects(Drafter::of([$source])->document['options'] ?? null) as $option) {
+            $says[] = SheetPaths::of($option);
+            foreach (self::objects($option['values'] ?? null) as $value) {
+                $says[] = SheetPaths::of($value);
+            }
+        }
+
+        return $says;
+    }
+
+    /**
+     * @return list<array<string, mixed>>
+     */
+    private static function rowsOf(DraftSource $source): array
+    {
+        return array_map(static fn (array $row): array => array_map(static fn (Fact $fact): mixed => $fact->value, $row['facts']), $source->rows);
+    }
+
+    /** The label of an option where it names it alone, else its code. */
+    private function name(string $code): string
+    {
+        $label = $this->setup->option($code)->label ?? $code;
+        $same = array_filter($this->setup->options, static fn ($o): bool => PriceSheet::plain($o->label) === PriceSheet::plain($label));
+
+        return 1 === count($same) && trim($label) === $label && !str_contains($label, "\n") ? $label : $code;
+    }
+
+    private function answer(string $code, mixed $pick): string
+    {
+        if (is_bool($pick) || null === $pick) {
+            return true === $pick ? 'yes' : '';
+        }
+
+        return implode('; ', array_map(fn (mixed $value): string => $this->valueName($code, is_scalar($value) ? (string) $value : ''), is_array($pick) ? $pick : [$pick]));
+    }
+
+    private function valueName(string $option, string $code): string
+    {
+        $values = $this->setup->option($option)->values ?? [];
+        $label = $this->setup->option($option)?->value($code)->label ?? $code;
+        $same = array_filter($values, static fn ($v): bool => PriceSheet::plain($v->label) === PriceSheet::plain($label) || PriceSheet::plain($v->code) === PriceSheet::plain($label));
+
+        return 1 === count($same) && trim($label) === $label && 1 !== preg_match('/[;\n]|^\'/', $label) ? $label : $code;
+    }
+
+    /** Objects as Meaning takes them. */
+    private static function plain(mixed $value): mixed
+    {
+        return is_array($value) ? json_decode(json_encode($value, JSON_THROW_ON_ERROR)) : $value;
+    }
+
+    /**
+     * @return list<array<array-key, mixed>>
+     */
+    private static function objects(mixed $list): array
+    {
+        return is_array($list) ? array_values(array_map(static fn (mixed $one): array => (array) $one, $list)) : [];
+    }
+}
