@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Api;
 
+use Brick\Math\BigDecimal;
 use Ithrel\App\Api\Dto\ChangedPlace;
 use Ithrel\App\Api\Dto\ChangeView;
 use Ithrel\App\Api\Dto\CheckedText;
@@ -12,6 +13,9 @@ use Ithrel\App\Api\Dto\DocumentText;
 use Ithrel\App\Api\Dto\DraftFile;
 use Ithrel\App\Api\Dto\DraftView;
 use Ithrel\App\Api\Dto\DraftWanted;
+use Ithrel\App\Api\Dto\FormulaGiven;
+use Ithrel\App\Api\Dto\FormulaName;
+use Ithrel\App\Api\Dto\FormulaView;
 use Ithrel\App\Api\Dto\LeftOver;
 use Ithrel\App\Api\Dto\ProblemPlace;
 use Ithrel\App\Api\Dto\Reading;
@@ -31,6 +35,10 @@ use Ithrel\Core\Diff\SetupDiff;
 use Ithrel\Core\Draft\ConditionSentence;
 use Ithrel\Core\Draft\Drafter;
 use Ithrel\Core\Draft\DraftSource;
+use Ithrel\Core\Price\Amount;
+use Ithrel\Core\Price\Formula\Formula;
+use Ithrel\Core\Price\Formula\FormulaError;
+use Ithrel\Core\Price\FormulaTrial;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Report;
 use Ithrel\Core\Setup\Currency;
@@ -111,6 +119,35 @@ final readonly class DraftController
     public function condition(#[MapRequestPayload] SentenceGiven $given): JsonResponse
     {
         return new JsonResponse(ConditionSentence::read($this->reader->read($given->text, Today::of(Shelf::today())), $given->words));
+    }
+
+    #[Route('/api/formulas', methods: ['POST'])]
+    #[Needs(Role::Reader)]
+    #[OA\Post(path: '/api/formulas', operationId: 'tryFormula', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/FormulaGiven')), responses: [
+        new OA\Response(response: 200, description: 'What the formula comes to with these figures; nothing is kept.', content: new OA\JsonContent(ref: '#/components/schemas/FormulaView')),
+        new OA\Response(ref: '#/components/responses/Problem', response: 422),
+    ])]
+    public function formula(#[MapRequestPayload] FormulaGiven $given): JsonResponse
+    {
+        $setup = $this->reader->read($given->text, Today::of(Shelf::today()));
+        $known = FormulaTrial::names($setup);
+        $names = array_map(static fn (string $name, string $words): FormulaName => new FormulaName($name, $words, ''), array_keys($known), $known);
+        try {
+            $formula = Formula::parse($given->expr);
+        } catch (FormulaError $e) {
+            return new JsonResponse(new FormulaView($names, [], null, $e->getMessage()));
+        }
+        $figures = array_replace(FormulaTrial::used($setup, $formula), $given->figures);
+        // A name that is none has no figure; why it is none is said where the value would be.
+        $own = array_filter(array_keys(FormulaTrial::used($setup, $formula)), static fn (string $name): bool => isset($known[$name]) || str_starts_with($name, 'filled('));
+        $used = array_values(array_map(static fn (string $name): FormulaName => new FormulaName($name, $known[$name] ?? '', $figures[$name]), $own));
+        try {
+            $value = Bounds::within(self::SECONDS_OF_CHECK, static fn (): BigDecimal => (new FormulaTrial($setup, $figures))->value($formula));
+
+            return new JsonResponse(new FormulaView($names, $used, Amount::plain($value), null));
+        } catch (FormulaError|OutOfBounds $e) {
+            return new JsonResponse(new FormulaView($names, $used, null, $e->getMessage()));
+        }
     }
 
     #[Route('/api/diffs', methods: ['POST'])]

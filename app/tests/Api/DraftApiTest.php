@@ -48,6 +48,21 @@ final class DraftApiTest extends ApiTestCase
         self::assertStringContainsString('a value of Size (S, M) was expected', json_encode($refused, JSON_THROW_ON_ERROR));
     }
 
+    public function testAFormulaIsTriedWhileItIsWritten(): void
+    {
+        $text = Documents::json(['options' => [['code' => 'width', 'label' => 'Width', 'kind' => 'number', 'min' => '20', 'unit' => 'cm']]]);
+        $tried = $this->send('POST', '/api/formulas', ['text' => $text, 'expr' => 'width * 2 + base', 'figures' => ['width' => '4.5']], 200);
+        self::assertSame(['base', 'quantity', 'width'], array_column($tried['names'], 'name'));
+        self::assertSame([['name' => 'width', 'words' => 'Width in cm', 'figure' => '4.5'], ['name' => 'base', 'words' => 'the base price', 'figure' => '100']], $tried['used']);
+        self::assertSame(['109', null], [$tried['value'], $tried['trouble']]);
+        $broken = $this->send('POST', '/api/formulas', ['text' => $text, 'expr' => 'width * (2', 'figures' => []], 200);
+        self::assertNull($broken['value']);
+        self::assertNotSame('', $broken['trouble']);
+        $unknown = $this->send('POST', '/api/formulas', ['text' => $text, 'expr' => 'widht', 'figures' => []], 200);
+        self::assertSame([[], '"widht" is neither a number option nor a figure of a value'], [$unknown['used'], $unknown['trouble']]);
+        $this->send('POST', '/api/formulas', ['text' => $text, 'expr' => 'width', 'figures' => ['width' => ['a']]], 422);
+    }
+
     public function testARevisionInBetweenIsNotWrittenOver(): void
     {
         $document = static fn (string $price): string => Documents::json(['item' => ['sku' => 'T', 'name' => 'T', 'price' => $price], 'options' => []]);

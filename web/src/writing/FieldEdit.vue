@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { JSONPath } from 'jsonc-parser'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Charge } from '../desk/document'
 import { answer, client, Refusal } from '../shared/api'
 import { chargeWords, conditionWords } from '../outline/words'
 import { readCharge, writeCharge } from './chargeText'
 import type { Field } from './fields'
+import FormulaHelp from './FormulaHelp.vue'
 import { valueAt } from './paths'
 import { useDraft } from './useDraft'
 
@@ -125,6 +126,25 @@ async function take(): Promise<void> {
       put(written.value === '' ? undefined : props.field.how === 'decimal' ? text : written.value)
   }
 }
+const line = useTemplateRef<HTMLInputElement>('line')
+/** Where the next letter goes, to know which name is being written. */
+const caret = ref(0)
+const formula = computed(() =>
+  props.field.how === 'charge' && !props.bare ? (/^\s*=\s*(.*)$/s.exec(written.value)?.[1] ?? null) : null,
+)
+const word = computed(() => /[A-Za-z_][\w.]*$/.exec(written.value.slice(0, caret.value))?.[0] ?? '')
+function placeCaret(): void {
+  caret.value = line.value?.selectionStart ?? written.value.length
+}
+async function takeName(name: string): Promise<void> {
+  const before = written.value.slice(0, caret.value - word.value.length)
+  const after = written.value.slice(caret.value)
+  written.value = before + name + after
+  await nextTick()
+  line.value?.focus()
+  line.value?.setSelectionRange(before.length + name.length, before.length + name.length)
+  placeCaret()
+}
 const below = computed(() =>
   props.field.how === 'charge' &&
   !props.bare &&
@@ -154,16 +174,21 @@ const below = computed(() =>
   </select>
   <span v-else class="field">
     <input
+      ref="line"
       v-model="written"
       :aria-label="field.words"
       :aria-invalid="trouble !== null"
       :placeholder="bare ? undefined : field.hint"
       :class="{ end: field.how === 'decimal' || field.how === 'whole' }"
+      @input="placeCaret"
+      @click="placeCaret"
+      @keyup="placeCaret"
       @change="take"
       @keydown.enter.prevent="take"
       @keydown.esc="written = shown"
     />
     <span v-if="trouble" class="trouble" role="alert">{{ trouble }}</span>
+    <FormulaHelp v-else-if="formula !== null" :expr="formula" :word="word" @name="takeName" />
     <span v-else-if="below && below !== written" class="quiet">{{ below }}</span>
   </span>
 </template>

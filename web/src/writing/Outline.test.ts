@@ -156,6 +156,33 @@ describe('writing in the outline', () => {
     expect(codes()).toEqual(['flag', 'size'])
   })
 
+  it('offers the names of a formula, and says what it comes to with figures of one’s own', async () => {
+    const { w, requests } = await writing('/setups/d/outline?at=/options/0/values/0', {
+      '/api/formulas': {
+        names: [
+          { name: 'width', words: 'Width in cm', figure: '' },
+          { name: 'base', words: 'the base price', figure: '' },
+        ],
+        used: [{ name: 'base', words: 'the base price', figure: '10' }],
+        value: '20',
+        trouble: null,
+      },
+    })
+    const field = w.get<HTMLInputElement>('.sheet input[aria-label="Charge"]')
+    await field.setValue('= base * wi')
+    await vi.waitFor(() => {
+      expect(w.get('.formula').text()).toContain('comes to 20')
+    })
+    expect(w.findAll('.formula button').map((b) => b.text())).toEqual(['width'])
+    await w.get('.formula button').trigger('click')
+    expect(field.element.value).toBe('= base * width')
+    await w.get('[aria-label="Try with base"]').setValue('12')
+    await vi.waitFor(async () => {
+      const last = requests.filter((r) => r.url.includes('/api/formulas')).at(-1)
+      expect(await last?.clone().json()).toMatchObject({ expr: 'base * width', figures: { base: '12' } })
+    })
+  })
+
   it('holds a table against the draft, and takes what was not left out as one step', async () => {
     const { w, requests } = await writing('/setups/d/outline', {
       '/api/tables': {

@@ -1,10 +1,12 @@
 import type { Charge, ChargeForm } from '../desk/document'
 
-const AMOUNT = String.raw`([+-]?\d+(?:\.\d+)?)`
+const NUMBER = String.raw`[+-]?\d+(?:\.\d+)?`
+const AMOUNT = String.raw`(${NUMBER}|level [a-z][a-z0-9_]*)`
 
 /**
  * A charge in short writing, the other way round: "5.00", "10%", "10% of running", "0.50 a character after 10", "3 a file",
- * "2 a pick after 1", "sets 80", "= width * 2", each with ", once a line" behind it. Null where it is none of these.
+ * "2 a pick after 1", "sets 80", "= width * 2, at least 9, at most 50", "from 1: 0; from 10: -1.50; from 50: -5%", each with ", once a line"
+ * behind it; a price level stands for an amount: "level trade". Null where it is none of these.
  */
 export function readCharge(written: string): Charge | undefined | null {
   let text = written.trim()
@@ -19,20 +21,36 @@ export function readCharge(written: string): Charge | undefined | null {
   const perLine = /,?\s*once a line$/i.exec(text)
   if (perLine) text = text.slice(0, perLine.index).trim()
   const per = perLine ? { per: 'line' } : {}
-  const formula = /^=\s*(.+)$/s.exec(text)
-  if (formula?.[1]) return { how: 'formula', expr: formula[1], ...per }
-  const sets = new RegExp(`^sets ${AMOUNT}$`, 'i').exec(text)
-  if (sets?.[1]) return { how: 'replace', amount: plain(sets[1]) }
-  const percent = new RegExp(`^${AMOUNT}\\s*%(?: of (base|running|the base|the running total))?$`, 'i').exec(
+  const formula = new RegExp(`^=\\s*(.+?)(?:, at least (${NUMBER}))?(?:, at most (${NUMBER}))?$`, 's').exec(
     text,
   )
-  if (percent?.[1])
+  if (formula?.[1])
+    return {
+      how: 'formula',
+      expr: formula[1],
+      ...(formula[2] ? { min: plain(formula[2]) } : {}),
+      ...(formula[3] ? { max: plain(formula[3]) } : {}),
+      ...per,
+    }
+  if (/^from \d+:/i.test(text)) {
+    const steps = text.split(';').map(readStep)
+    return perLine || steps.includes(null) ? null : { how: 'tiers', steps: steps.filter((s) => s !== null) }
+  }
+  const sets = new RegExp(`^sets ${AMOUNT}$`, 'i').exec(text)
+  if (sets?.[1]) return { how: 'replace', amount: plain(sets[1]) }
+  const percent = new RegExp(
+    `^(${NUMBER})\\s*%(?: of (base|running|the base|the running total|level [a-z][a-z0-9_]*))?$`,
+    'i',
+  ).exec(text)
+  if (percent?.[1]) {
+    const of = percent[2]?.toLowerCase() ?? ''
     return {
       how: 'percent',
       rate: plain(percent[1]),
-      ...(percent[2]?.toLowerCase().includes('running') ? { of: 'running' } : {}),
+      ...(of.includes('running') ? { of: 'running' } : of.startsWith('level ') ? { of: plain(of) } : {}),
       ...per,
     }
+  }
   const each = new RegExp(
     `^${AMOUNT} (?:a|per) (character|file|pick)(?: after (\\d+))?(, blanks free)?$`,
     'i',
@@ -46,38 +64,57 @@ export function readCharge(written: string): Charge | undefined | null {
       ...per,
     }
   const fixed = new RegExp(`^${AMOUNT}$`).exec(text)
-  if (fixed?.[1]) return perLine ? { how: 'fixed', amount: plain(fixed[1]), ...per } : plain(fixed[1])
+  if (fixed?.[1]) {
+    const amount = plain(fixed[1])
+    return perLine || amount.startsWith('level:') ? { how: 'fixed', amount, ...per } : amount
+  }
   return null
 }
+
+/** What short writing can say; a charge with anything else is written as JSON, so that nothing is lost. */
+const KEYS = ['how', 'amount', 'rate', 'of', 'per', 'free', 'skipSpaces', 'expr', 'min', 'max', 'steps']
 
 /** A charge as readCharge() takes it. */
 export function writeCharge(charge: Charge | undefined): string {
   if (charge === undefined) return ''
   if (typeof charge !== 'object') return String(charge)
   const per = charge.per === 'line' ? ', once a line' : ''
-  const known = Object.keys(charge).every((k) =>
-    ['how', 'amount', 'rate', 'of', 'per', 'free', 'skipSpaces', 'expr'].includes(k),
-  )
-  if (!known || charge.amount?.startsWith('level:') || charge.of?.startsWith('level:'))
-    return JSON.stringify(charge)
+  if (!Object.keys(charge).every((k) => KEYS.includes(k))) return JSON.stringify(charge)
+  const amount = level(charge.amount ?? '0')
+  const of = charge.of ?? 'base'
   switch (charge.how) {
     case 'fixed':
-      return `${charge.amount ?? '0'}${per}`
+      return `${amount}${per}`
     case 'percent':
-      return `${charge.rate ?? '0'}%${charge.of === 'running' ? ' of running' : ''}${per}`
+      return `${charge.rate ?? '0'}%${of === 'base' ? '' : ` of ${level(of)}`}${per}`
     case 'per-character':
     case 'per-file':
     case 'per-pick':
-      return `${charge.amount ?? '0'} a ${charge.how.slice(4)}${charge.free ? ` after ${charge.free}` : ''}${charge.skipSpaces ? ', blanks free' : ''}${per}`
+      return `${amount} a ${charge.how.slice(4)}${charge.free ? ` after ${charge.free}` : ''}${charge.skipSpaces ? ', blanks free' : ''}${per}`
     case 'replace':
-      return `sets ${charge.amount ?? '0'}`
+      return `sets ${amount}`
     case 'formula':
-      return `= ${charge.expr ?? ''}${per}`
+      return `= ${charge.expr ?? ''}${charge.min ? `, at least ${charge.min}` : ''}${charge.max ? `, at most ${charge.max}` : ''}${per}`
+    case 'tiers':
+      return (charge.steps ?? [])
+        .map((s) => `from ${s.from}: ${s.rate === undefined ? (s.amount ?? '0') : `${s.rate}%`}`)
+        .join('; ')
     default:
       return JSON.stringify(charge)
   }
 }
 
+/** One step of tiers: "from 10: -1.50", "from 50: -5%". */
+function readStep(words: string): { from: number; amount?: string; rate?: string } | null {
+  const step = new RegExp(`^\\s*from (\\d+):\\s*(${NUMBER})\\s*(%?)\\s*$`, 'i').exec(words)
+  if (!step?.[1] || !step[2]) return null
+  return { from: Number(step[1]), [step[3] === '%' ? 'rate' : 'amount']: plain(step[2]) }
+}
+
+function level(amount: string): string {
+  return amount.startsWith('level:') ? `level ${amount.slice(6)}` : amount
+}
+
 function plain(amount: string): string {
-  return amount.replace(/^\+/, '')
+  return amount.replace(/^level /i, 'level:').replace(/^\+/, '')
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import charges from '../../../docs/charge-sentences.json'
-import type { Charge } from '../desk/document'
+import type { Charge, ChargeForm } from '../desk/document'
 import { bulkNames, combinations, pastedCells } from './cells'
 import { readCharge, writeCharge } from './chargeText'
 import { fieldsAt, OPTION, SETUP } from './fields'
@@ -24,9 +24,9 @@ describe('charges in short writing', () => {
   })
 
   it('writes what has no short writing as JSON, so that nothing is lost', () => {
-    const held = { how: 'formula', expr: 'w', min: '9' }
-    expect(readCharge(writeCharge(held))).toEqual(held)
-    const level = { how: 'fixed', amount: 'level:trade' }
+    const odd = { how: 'formula', expr: 'w', note: 'x' } as unknown as ChargeForm
+    expect(readCharge(writeCharge(odd))).toEqual(odd)
+    const level = { how: 'fixed', amount: 'level:trade', per: 'line' }
     expect(readCharge(writeCharge(level))).toEqual(level)
   })
 })
