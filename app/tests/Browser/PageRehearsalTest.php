@@ -56,6 +56,16 @@ final class PageRehearsalTest extends TestCase
         self::assertSame(['/checkout'], array_column($run['likely'], 'at'));
     }
 
+    #[TestDox('a required answer that the page alone asks for is told, by each route')]
+    public function testTheShopIsAskedBehindThePagesOwnCheck(): void
+    {
+        // 18 leaves Metal out, 19 does so by the express route.
+        [, $run] = self::rehearse('04-engraved-plate', 'required-skipped-by-express', '18,19');
+        self::assertSame([18 => 'agrees', 19 => 'differs'], array_column($run['checks'], 'verdict', 'number'));
+        self::assertSame(['taken, once the page’s own check was away'], array_column($run['checks'][1]['differences'], 'found'));
+        self::assertSame('/options/0/required', $run['likely'][0]['at'] ?? null);
+    }
+
     /**
      * @return array{int, array<string, mixed>} exit status and what the run says
      */

@@ -53,7 +53,7 @@ final readonly class CheckComparison
             return $differences;
         }
         if ($check->accepted !== $found->accepted) {
-            $differences[] = new Difference('accepted', 'cart', $check->accepted ? 'taken' : 'refused'.(null === $check->field ? '' : ', naming '.$this->name($check->field)), $found->accepted ? 'taken' : 'refused, naming '.implode(', ', array_map($this->name(...), $found->fields)), $check->accepted ? $this->refusedPlaces($check, $found) : $check->places);
+            $differences[] = new Difference('accepted', 'cart', $check->accepted ? 'taken' : 'refused'.(null === $check->field ? '' : ', naming '.$this->name($check->field)), $found->accepted ? ($found->isPast ? 'taken, once the page’s own check was away' : 'taken') : 'refused, naming '.implode(', ', array_map($this->name(...), $found->fields)), $check->accepted ? $this->refusedPlaces($check, $found) : $check->places);
 
             return $differences;
         }

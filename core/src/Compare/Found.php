@@ -17,8 +17,9 @@ final readonly class Found
      * @param array{unitPrice: string|null, total: string|null, entries: list<mixed>, image: string|null}|null $page    what the page said before the last adding
      * @param list<string>                                                                                     $fields  fields that a refusal named
      * @param array<string, Stage>                                                                             $stages  cart, checkout and order; none where it was refused
+     * @param bool                                                                                             $isPast  whether it was taken only once the page's own guard was away
      */
-    public function __construct(public ?string $refused, public ?bool $offered, public ?array $page, public bool $accepted, public array $fields, public array $stages)
+    public function __construct(public ?string $refused, public ?bool $offered, public ?array $page, public bool $accepted, public array $fields, public array $stages, public bool $isPast = false)
     {
     }
 
@@ -27,7 +28,7 @@ final readonly class Found
      */
     public function toArray(): array
     {
-        return ['refused' => $this->refused, 'offered' => $this->offered, 'page' => $this->page, 'accepted' => $this->accepted, 'fields' => $this->fields, 'stages' => $this->stages];
+        return ['refused' => $this->refused, 'offered' => $this->offered, 'page' => $this->page, 'accepted' => $this->accepted, 'fields' => $this->fields, 'stages' => $this->stages] + ($this->isPast ? ['isPast' => true] : []);
     }
 
     /**
@@ -35,7 +36,7 @@ final readonly class Found
      */
     public static function fromArray(array $kept): self
     {
-        /** @var array{refused: string|null, offered: bool|null, page: array{unitPrice: string|null, total: string|null, entries: list<mixed>, image: string|null}|null, accepted: bool, fields: list<string>, stages: array<string, Stage>} $kept */
-        return new self($kept['refused'], $kept['offered'], $kept['page'], $kept['accepted'], $kept['fields'], $kept['stages']);
+        /** @var array{refused: string|null, offered: bool|null, page: array{unitPrice: string|null, total: string|null, entries: list<mixed>, image: string|null}|null, accepted: bool, fields: list<string>, stages: array<string, Stage>, isPast?: bool} $kept */
+        return new self($kept['refused'], $kept['offered'], $kept['page'], $kept['accepted'], $kept['fields'], $kept['stages'], $kept['isPast'] ?? false);
     }
 }

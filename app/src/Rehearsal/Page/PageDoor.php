@@ -20,6 +20,7 @@ use Ithrel\Core\Page\Signature;
 use Ithrel\Core\Page\Wording;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Click;
+use Ithrel\Core\Plan\Purpose;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
@@ -37,6 +38,9 @@ final class PageDoor
 
     /** @var array<string, true> stage and field that the last check did not look at */
     private array $unseen = [];
+
+    /** Whether the page's own guard was put away, to see whether the shop has one. */
+    private bool $isPast = false;
 
     public function __construct(private readonly Pilot $pilot, private readonly Setup $setup, private readonly PageMap $map, private readonly Shopper $shopper, private readonly bool $orders, private readonly ?Camera $camera = null)
     {
@@ -62,6 +66,7 @@ final class PageDoor
         $page = null;
         $offered = null;
         $accepted = false;
+        $this->isPast = false;
         $fields = [];
         foreach ($check->visits as $v => $clicks) {
             $isLast = $v === count($check->visits) - 1;
@@ -112,7 +117,17 @@ final class PageDoor
         }
         $stages = $accepted && $check->accepted ? $this->stages($check) : [];
 
-        return [new Found(null, $offered, $page, $accepted, $fields, $stages), array_keys($this->unseen)];
+        return [new Found(null, $offered, $page, $accepted, $fields, $stages, $accepted && $this->isPast), array_keys($this->unseen)];
+    }
+
+    /**
+     * Whether an answer that is left out was refused by the browser's own validation, which is then put away.
+     *
+     * @param list<string> $fields that the refusal names
+     */
+    private function isOfThePageAlone(Check $check, array $fields): bool
+    {
+        return Purpose::Required === $check->purpose && null !== $check->field && in_array($check->field, $fields, true) && $this->shopper->withoutValidation($check->field);
     }
 
     /**
@@ -260,9 +275,17 @@ final class PageDoor
         $old = $this->pilot->page();
         $after = $this->pilot->click($button);
         $named = $this->named($old, $after);
+        if ($before === count($check->visits) - 1 && $this->isOfThePageAlone($check, $named)) {
+            // The page itself does not let it through; whether the shop does is asked without the page's guard.
+            $this->isPast = true;
+            $after = $this->pilot->click($this->shopper->button('express' === $route ? $this->map->express : $this->map->add) ?? $button);
+            $named = array_values(array_unique([...$named, ...$this->named($old, $after)]));
+        }
         if ('express' === $route) {
             $places = $this->map->checkoutLines;
-            if (null !== $places && $this->pilot->address() !== $old->address) {
+            // Where the item's page stands there again, with what it asks for, there is nothing to go on with.
+            $isBack = null !== $this->shopper->button($this->map->express);
+            if (null !== $places && !$isBack && $this->pilot->address() !== $old->address) {
                 $after = Ordering::goOn($this->pilot, $after, static fn (PageSnapshot $p): bool => [] !== $places->lines($p)) ?? $after;
             }
             $lines = $places?->lines($after) ?? [];

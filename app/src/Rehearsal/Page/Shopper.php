@@ -173,6 +173,23 @@ final class Shopper
         }
     }
 
+    /**
+     * Puts the browser's own validation of an empty field away, with that of its form.
+     *
+     * @return bool false where it does not stand in the way
+     */
+    public function withoutValidation(string $code): bool
+    {
+        $control = $this->control($code);
+        $isAway = false;
+        $free = 'function() { if (!this.willValidate || !this.validity.valueMissing) return false; this.removeAttribute("required"); if (this.form) this.form.noValidate = true; return true }';
+        foreach (null === $control ? [] : [$control->element, ...array_map(static fn (ControlItem $i): PageElement => $i->element, $control->items)] as $element) {
+            $isAway = (in_array($element->tag, ['input', 'select', 'textarea'], true) && true === $this->pilot->call($element, $free)) || $isAway;
+        }
+
+        return $isAway;
+    }
+
     public function quantity(int $quantity): void
     {
         $control = null === $this->map->quantity ? null : $this->byKey($this->map->quantity);
