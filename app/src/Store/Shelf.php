@@ -18,7 +18,7 @@ use Symfony\Component\HttpKernel\Exception\PreconditionFailedHttpException;
  */
 final class Shelf
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Reader $reader, private readonly CompiledSetups $compiled, private readonly Pictures $pictures)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Reader $reader, private readonly CompiledSetups $compiled, private readonly Pictures $pictures, private readonly SetupPictures $ownPictures)
     {
     }
 
@@ -94,6 +94,7 @@ final class Shelf
             $this->compiled->forget($revision->sha256());
         }
         $this->pictures->forget($this->pictured($stored));
+        $this->ownPictures->forget($stored->id());
         $remove = fn (): int|string => $this->entities->getConnection()->executeStatement('DELETE FROM setup WHERE id = ?', [$stored->id()]);
         try {
             $remove();

@@ -120,6 +120,7 @@ export interface SetupDocument {
     sku: string
     name: string
     price: string
+    image?: string
     salePrice?: string
     weight?: string
     stock?: string | number
@@ -136,6 +137,7 @@ export interface SetupDocument {
   guards?: { id?: string; never?: Condition; always?: Condition; because?: string }[]
   rounding?: { mode?: string; at?: string }
   views?: View[]
+  levels?: { code: string; label?: string; amount?: string; percent?: string; of?: string }[]
   appliesTo?: { skus?: string[]; categories?: string[]; tags?: string[]; all?: boolean; except?: string[] }
 }
 

@@ -3,7 +3,9 @@ import { computed, ref } from 'vue'
 import type { SetupDocument } from '../desk/document'
 import { plainLabel } from '../outline/words'
 import type { Slip } from '../shared/api'
+import Thumb from '../shared/Thumb.vue'
 import Trouble from '../shared/Trouble.vue'
+import { usePictures } from '../shared/usePictures'
 
 /** What the pins come to: what is missing, the price ledger, and the cart line stage by stage. */
 const props = defineProps<{
@@ -13,6 +15,7 @@ const props = defineProps<{
   deskId: string
   quantity: number | null
 }>()
+const pictures = usePictures(() => props.deskId)
 const emit = defineEmits<{ quantity: [quantity: number | null] }>()
 
 const STAGES = ['page', 'cart', 'checkout', 'order'] as const
@@ -116,8 +119,8 @@ function takeQuantity(event: Event): void {
       <p class="small">
         <span class="code">{{ slip.sku }}</span> · weight {{ slip.weight
         }}<span v-if="slip.points !== '0'"> · {{ slip.points }} points</span>
-        <span v-if="slip.image"> · {{ slip.image }}</span>
       </p>
+      <Thumb v-if="slip.image" :name="slip.image" :src="pictures.src(slip.image)" :size="64" />
       <div class="stages" role="group" aria-label="Stage">
         <button v-for="s in STAGES" :key="s" type="button" :aria-pressed="stage === s" @click="stage = s">
           {{ s }}

@@ -15,6 +15,8 @@ import { provideDraft } from '../writing/useDraft'
 import ValueGrid from '../writing/ValueGrid.vue'
 import WriteBar from '../writing/WriteBar.vue'
 import Margin from './Margin.vue'
+import Thumb from '../shared/Thumb.vue'
+import { usePictures } from '../shared/usePictures'
 import Pictures from './Pictures.vue'
 import { becauseOf } from './because'
 import { aboutFinding } from '../people/remarks'
@@ -30,6 +32,7 @@ const draft = provideDraft(desk, () =>
   ),
 )
 const isWriting = draft.isWriting
+const pictures = usePictures(() => desk.value.id)
 /** What stands in the draft while it is written in, else the revision. */
 const setup = computed<SetupDocument>(() =>
   isWriting.value ? draft.document.value : (desk.value.document as unknown as SetupDocument),
@@ -109,6 +112,24 @@ async function add(list: 'options' | 'charges' | 'guards' | 'parts', member: unk
   draft.insert([list], index, member)
   await view.change({ at: `/${list}/${index}` })
 }
+async function addLevel(): Promise<void> {
+  const levels = setup.value.levels ?? []
+  const code = freshCode(
+    'level',
+    levels.map((l) => l.code),
+  )
+  draft.append(['levels'], [{ code, label: 'New price level', amount: '0' }])
+  await view.change({ at: `/levels/${levels.length}` })
+}
+async function addData(): Promise<void> {
+  const data = setup.value.item.data ?? []
+  const code = freshCode(
+    'data',
+    data.map((d) => d.code),
+  )
+  draft.append(['item', 'data'], [{ code, label: 'New entry', value: '' }])
+  await view.change({ at: `/item/data/${data.length}` })
+}
 async function addOption(kind: string): Promise<void> {
   const code = freshCode(
     kind,
@@ -129,13 +150,17 @@ function isOpen(index: number): boolean {
   return setup.value.options.length <= MANY_OPTIONS || isWithin(at.value ?? '', place)
 }
 
+function hasPictures(members?: { image?: string; swatch?: string }[]): boolean {
+  return (members ?? []).some((m) => m.image ?? m.swatch)
+}
+
 function marked(place: string): boolean {
   return markedPlace.value === place
 }
 </script>
 
 <template>
-  <WriteBar />
+  <WriteBar :pictures="pictures" />
   <main class="station" :class="{ writing: isWriting }">
     <aside class="finds" aria-label="Findings">
       <div class="filters" role="group" aria-label="Show">
@@ -209,6 +234,13 @@ function marked(place: string): boolean {
         <div class="text">
           <h2>
             {{ setup.item.name }} <span class="code">{{ setup.item.sku }}</span>
+            <Thumb
+              v-if="setup.item.image"
+              :name="setup.item.image"
+              :src="pictures.src(setup.item.image)"
+              :size="56"
+              class="of-item"
+            />
           </h2>
           <p>
             {{ setup.item.price }} {{ setup.currency
@@ -311,6 +343,7 @@ function marked(place: string): boolean {
                 <th scope="col" class="amount">Charge</th>
                 <th scope="col" class="figure">Stock</th>
                 <th scope="col">SKU</th>
+                <th v-if="hasPictures(o.values)" scope="col">Picture</th>
                 <th scope="col">Only when</th>
               </tr>
             </thead>
@@ -336,6 +369,10 @@ function marked(place: string): boolean {
                   }}<template v-if="v.item"
                     >{{ v.item }}<template v-if="v.line === 'own'"> (own line)</template></template
                   >
+                </td>
+                <td v-if="hasPictures(o.values)">
+                  <Thumb v-if="v.swatch" :name="v.swatch" :src="pictures.src(v.swatch)" />
+                  <Thumb v-if="v.image" :name="v.image" :src="pictures.src(v.image)" />
                 </td>
                 <td>
                   {{ v.allowedWhen ? conditionWords(setup, v.allowedWhen) : ''
@@ -370,6 +407,8 @@ function marked(place: string): boolean {
         >
           guard
         </button>
+        <button type="button" @click="addLevel">price level</button>
+        <button type="button" @click="addData">carried along</button>
         <button
           type="button"
           @click="
@@ -379,6 +418,21 @@ function marked(place: string): boolean {
           part
         </button>
       </p>
+      <section v-if="setup.levels?.length" id="at/levels" class="block">
+        <div class="text">
+          <h2>Price levels</h2>
+          <p
+            v-for="(l, i) in setup.levels"
+            :id="`at/levels/${i}`"
+            :key="l.code"
+            :class="{ marked: marked(`/levels/${i}`) }"
+          >
+            {{ l.label ?? l.code }} <span class="code">{{ l.code }}</span>
+            {{ l.amount ?? `${l.percent ?? ''}% of ${l.of ?? ''}` }}
+          </p>
+        </div>
+        <Margin :findings="findingsAt('/levels')" @choose="choose" />
+      </section>
       <section v-if="isWriting && setup.parts?.length" id="at/parts" class="block">
         <div class="text">
           <h2>Parts</h2>
@@ -409,10 +463,10 @@ function marked(place: string): boolean {
         </div>
         <Margin :findings="findingsAt('/charges')" @choose="choose" />
       </section>
-      <section v-if="setup.views?.length" id="at/views" class="block">
+      <section v-if="setup.views?.length || isWriting" id="at/views" class="block">
         <div class="text">
           <h2>Pictures with places</h2>
-          <Pictures :setup="setup" :marked="marked" />
+          <Pictures :setup="setup" :marked="marked" :src="pictures.src" :draft="draft" />
         </div>
         <Margin :findings="findingsAt('/views')" @choose="choose" />
       </section>
@@ -457,6 +511,7 @@ function marked(place: string): boolean {
                 <th scope="col" class="amount">Price</th>
                 <th scope="col" class="figure">Stock</th>
                 <th scope="col" class="figure">Weight</th>
+                <th v-if="hasPictures(setup.variants.rows)" scope="col">Picture</th>
               </tr>
             </thead>
             <tbody>
@@ -476,6 +531,9 @@ function marked(place: string): boolean {
                 </td>
                 <td class="figure">{{ r.stock ?? '' }}</td>
                 <td class="figure">{{ r.weight ?? '' }}</td>
+                <td v-if="hasPictures(setup.variants.rows)">
+                  <Thumb v-if="r.image" :name="r.image" :src="pictures.src(r.image)" />
+                </td>
               </tr>
             </tbody>
           </table>
@@ -520,6 +578,9 @@ function marked(place: string): boolean {
   color: rgb(var(--v-theme-primary));
   cursor: pointer;
   min-height: 24px;
+}
+.of-item {
+  float: right;
 }
 .because {
   list-style: none;

@@ -35,6 +35,7 @@ const shown = computed<string>(() => {
     return Object.entries(v as Record<string, unknown>)
       .map(([name, figure]) => `${name} ${String(figure)}`)
       .join(', ')
+  if (props.field.how === 'points') return (v as string[][]).map((point) => point.join(' ')).join(', ')
   return Array.isArray(v) ? v.join(', ') : typeof v === 'string' ? v : JSON.stringify(v)
 })
 watch(
@@ -112,6 +113,15 @@ async function take(): Promise<void> {
     case 'numbers':
       put(text === '' ? undefined : parts(text).map(Number))
       return
+    case 'points': {
+      const points = parts(text).map((p) => p.split(/\s+/))
+      if (points.some((p) => p.length !== 2) || (points.length > 0 && points.length < 3)) {
+        trouble.value = 'Three points or more were expected, such as 20 15, 80 15, 50 55.'
+        return
+      }
+      put(points.length === 0 ? undefined : points)
+      return
+    }
     case 'figures': {
       const figures = parts(text).map((p) => p.split(/\s+/))
       if (figures.some((f) => f.length !== 2)) {

@@ -20,8 +20,13 @@ const place = computed(() => fieldsAt(props.at))
 const path = computed<JSONPath>(() => pathOf(place.value.at))
 const here = computed(() => valueAt(draft.document.value, path.value))
 const kind = computed(() => (here.value as { kind?: string } | undefined)?.kind ?? '')
+const isPolygon = computed(() => (here.value as { shape?: string } | undefined)?.shape === 'polygon')
 const fields = computed<Field[]>(() =>
-  place.value.fields.filter((f) => place.value.what !== 'Option' || !f.kinds || f.kinds.includes(kind.value)),
+  place.value.fields.filter(
+    (f) =>
+      (place.value.what !== 'Option' || !f.kinds || f.kinds.includes(kind.value)) &&
+      (place.value.what !== 'Place' || f.key !== (isPolygon.value ? 'box' : 'points')),
+  ),
 )
 /** Its place in the list that it is a member of. */
 const index = computed(() => {

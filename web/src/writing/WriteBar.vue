@@ -8,10 +8,13 @@ import { answer, client, Refusal } from '../shared/api'
 import { readable } from '../shared/numbers'
 import { queries } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
+import type { usePictures } from '../shared/usePictures'
+import PicturesIn from './PicturesIn.vue'
 import TableIn from './TableIn.vue'
 import { useDraft } from './useDraft'
 
 /** Begins and ends writing: undo, redo, what the edits settled and broke, saving, and what came in between. */
+const props = defineProps<{ pictures: ReturnType<typeof usePictures> }>()
 const desk = useDesk()
 const draft = useDraft()
 const queryClient = useQueryClient()
@@ -19,6 +22,8 @@ const conflict = ref<{ words: string; changes: { at: string; isGone: boolean; wo
   null,
 )
 const hasTable = ref(false)
+const hasPictures = ref(false)
+const named = computed(() => props.pictures.query.data.value?.pictures ?? [])
 const starting = useMutation({ mutationFn: () => draft.start() })
 
 async function theirs(words: string): Promise<void> {
@@ -134,11 +139,15 @@ onUnmounted(() => {
       <v-btn :aria-expanded="hasTable" @click="hasTable = !hasTable">Bring a table in…</v-btn>
       <v-btn @click="draft.discard()">{{ draft.isChanged.value ? 'Throw the changes away' : 'Done' }}</v-btn>
     </template>
+    <v-btn v-if="named.length > 0" :aria-expanded="hasPictures" @click="hasPictures = !hasPictures"
+      >Pictures {{ named.filter((p) => p.src !== null).length }} of {{ named.length }}</v-btn
+    >
     <span class="tables">
       as tables:
       <a :href="`/api/setups/${desk.id}/options.csv`" download>options</a>
       <a v-if="hasRows" :href="`/api/setups/${desk.id}/rows.csv`" download>variant rows</a>
     </span>
+    <PicturesIn v-if="hasPictures" :pictures="pictures" />
     <TableIn v-if="draft.isWriting.value && hasTable" @done="hasTable = false" />
     <Trouble v-if="starting.error.value" :error="starting.error.value" />
     <Trouble v-if="save.error.value && !conflict" :error="save.error.value" />

@@ -13,6 +13,7 @@ export interface Field {
     | 'condition'
     | 'charge'
     | 'figures'
+    | 'points'
     | 'group'
   choices?: string[]
   fields?: Field[]
@@ -244,6 +245,37 @@ export const DATA: Field[] = [
   list('stages', 'Seen at', { hint: STAGES }),
 ]
 
+export const VIEW: Field[] = [
+  text('label', 'Label'),
+  text('code', 'Code'),
+  text('image', 'Picture'),
+  group('pixels', 'Pixels', [whole('width', 'Width'), whole('height', 'Height')]),
+]
+
+export const PLACE: Field[] = [
+  text('label', 'Label'),
+  text('code', 'Code'),
+  { key: 'shape', words: 'Shape', how: 'choice', choices: ['box', 'ellipse', 'polygon'] },
+  group('box', 'Per cent of the picture', [
+    decimal('x', 'From the left'),
+    decimal('y', 'From the top'),
+    decimal('width', 'Width'),
+    decimal('height', 'Height'),
+  ]),
+  { key: 'points', words: 'Points', how: 'points', hint: '20 15, 80 15, 50 55' },
+  list('takes', 'Takes (codes)'),
+  whole('most', 'Most at a time'),
+  list('fixed', 'The shopper cannot', { hint: 'move, turn, resize' }),
+]
+
+export const LEVEL: Field[] = [
+  text('label', 'Label'),
+  text('code', 'Code'),
+  decimal('amount', 'Amount'),
+  decimal('percent', 'Or per cent'),
+  text('of', 'Of the level (code)'),
+]
+
 /** The fields of what a JSON Pointer leads to, and the place whose fields they are. */
 export function fieldsAt(pointer: string): { at: string; fields: Field[]; what: string } {
   const parts = pointer.split('/').slice(1)
@@ -259,6 +291,11 @@ export function fieldsAt(pointer: string): { at: string; fields: Field[]; what: 
     return { at: upTo(3), fields: ROW, what: 'Variant row' }
   if (parts[0] === 'item' && parts[1] === 'data' && parts[2] !== undefined)
     return { at: upTo(3), fields: DATA, what: 'Carried along' }
-  if (parts[0] === 'views' && parts[1] !== undefined) return { at: upTo(2), fields: [], what: 'Picture' }
+  if (parts[0] === 'levels' && parts[1] !== undefined)
+    return { at: upTo(2), fields: LEVEL, what: 'Price level' }
+  if (parts[0] === 'views' && parts[1] !== undefined)
+    return parts[2] === 'places' && parts[3] !== undefined
+      ? { at: upTo(4), fields: PLACE, what: 'Place' }
+      : { at: upTo(2), fields: VIEW, what: 'Picture' }
   return { at: '', fields: SETUP, what: 'Setup' }
 }

@@ -39,9 +39,6 @@ final class PageDoor
     /** @var array<string, true> stage and field that the last check did not look at */
     private array $unseen = [];
 
-    /** Whether the page's own guard was put away, to see whether the shop has one. */
-    private bool $isPast = false;
-
     public function __construct(private readonly Pilot $pilot, private readonly Setup $setup, private readonly PageMap $map, private readonly Shopper $shopper, private readonly bool $orders, private readonly ?Camera $camera = null)
     {
         $this->places = new PlaceLearner([], $setup->currency->minorUnits);
@@ -65,8 +62,7 @@ final class PageDoor
         }
         $page = null;
         $offered = null;
-        $accepted = false;
-        $this->isPast = false;
+        $accepted = $isPast = false;
         $fields = [];
         foreach ($check->visits as $v => $clicks) {
             $isLast = $v === count($check->visits) - 1;
@@ -106,7 +102,7 @@ final class PageDoor
             foreach ($isLast ? $check->sent ?? [] : [] as $code => $answer) {
                 $this->shopper->send($code, $answer);
             }
-            [$accepted, $fields] = $this->add($check, $isLast ? $check->route : 'form', $v);
+            [$accepted, $fields, $isPast] = $this->add($check, $isLast ? $check->route : 'form', $v);
             if ($isLast) {
                 $this->camera?->take('express' === $check->route && $accepted ? 'checkout' : 'cart');
             }
@@ -117,7 +113,7 @@ final class PageDoor
         }
         $stages = $accepted && $check->accepted ? $this->stages($check) : [];
 
-        return [new Found(null, $offered, $page, $accepted, $fields, $stages, $accepted && $this->isPast), array_keys($this->unseen)];
+        return [new Found(null, $offered, $page, $accepted, $fields, $stages, $accepted && $isPast), array_keys($this->unseen)];
     }
 
     /**
@@ -257,7 +253,7 @@ final class PageDoor
     /**
      * @param 'form'|'express' $route
      *
-     * @return array{bool, list<string>} whether it was taken, and which options a refusal names
+     * @return array{bool, list<string>, bool} whether it was taken, which options a refusal names, and whether the page's own guard was put away for it
      */
     private function add(Check $check, string $route, int $before): array
     {
@@ -270,14 +266,15 @@ final class PageDoor
         }
         if (Buttons::isDisabled($button)) {
             // A button that cannot be pressed is a refusal that needs no words.
-            return [false, null === $check->field ? [] : [$check->field]];
+            return [false, null === $check->field ? [] : [$check->field], false];
         }
+        $isPast = false;
         $old = $this->pilot->page();
         $after = $this->pilot->click($button);
         $named = $this->named($old, $after);
         if ($before === count($check->visits) - 1 && $this->isOfThePageAlone($check, $named)) {
             // The page itself does not let it through; whether the shop does is asked without the page's guard.
-            $this->isPast = true;
+            $isPast = true;
             $after = $this->pilot->click($this->shopper->button('express' === $route ? $this->map->express : $this->map->add) ?? $button);
             $named = array_values(array_unique([...$named, ...$this->named($old, $after)]));
         }
@@ -291,7 +288,7 @@ final class PageDoor
             $lines = $places?->lines($after) ?? [];
             $isThere = [] !== $lines && $this->pilot->address() !== $old->address;
 
-            return [$isThere, $isThere ? [] : $named];
+            return [$isThere, $isThere ? [] : $named, $isPast];
         }
         $cart = null === $this->map->cart ? $after : $this->pilot->visit($this->map->cart);
         $lines = $this->mainLines($this->map->cartLines, $cart);
@@ -301,7 +298,7 @@ final class PageDoor
             $accepted = true;
         }
 
-        return [$accepted, $accepted ? [] : $named];
+        return [$accepted, $accepted ? [] : $named, $isPast];
     }
 
     /**
