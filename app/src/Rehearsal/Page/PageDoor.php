@@ -39,6 +39,9 @@ final class PageDoor
     /** @var array<string, true> stage and field that the last check did not look at */
     private array $unseen = [];
 
+    /** @var list<string> lines of the item as the cart showed them last */
+    private array $cart = [];
+
     public function __construct(private readonly Pilot $pilot, private readonly Setup $setup, private readonly PageMap $map, private readonly Shopper $shopper, private readonly bool $orders, private readonly ?Camera $camera = null)
     {
         $this->places = new PlaceLearner([], $setup->currency->minorUnits);
@@ -54,6 +57,7 @@ final class PageDoor
     public function try(Check $check): array
     {
         $this->unseen = [];
+        $this->cart = [];
         $this->camera?->wind();
         foreach (array_merge(...$check->visits) as $click) {
             if (!isset($this->map->options[$click->option])) {
@@ -292,11 +296,10 @@ final class PageDoor
         }
         $cart = null === $this->map->cart ? $after : $this->pilot->visit($this->map->cart);
         $lines = $this->mainLines($this->map->cartLines, $cart);
-        $accepted = count($lines) > $before || (count($lines) > 0 && 0 === $before);
-        if (!$accepted && $before > 0 && count($lines) > 0 && [] === $named) {
-            // Two that became one were taken.
-            $accepted = true;
-        }
+        $texts = array_map(static fn (PageElement $line): string => $line->text(), $lines);
+        // Two that became one were taken: the line that was there says something else now.
+        $accepted = count($lines) > $before || (count($lines) > 0 && (0 === $before || [] === $named || $texts !== $this->cart));
+        $this->cart = $texts;
 
         return [$accepted, $accepted ? [] : $named, $isPast];
     }

@@ -406,7 +406,8 @@ final class PageMapper
             return $after;
         }
         $drawer = self::opened($after, $before);
-        if (null !== $drawer && self::path($here) === self::path($product) && Evidence::in($drawer, $sale, $item)) {
+        // A page that came anew with what it asks for did not open anything beside it.
+        if (null !== $drawer && !$this->isAround($drawer) && self::path($here) === self::path($product) && Evidence::in($drawer, $sale, $item)) {
             $this->map->drawer = Signature::of($drawer);
 
             return $after;
@@ -431,6 +432,14 @@ final class PageMapper
         }
 
         return null;
+    }
+
+    /** Whether something holds a control of the item's options. */
+    private function isAround(PageElement $element): bool
+    {
+        $controls = array_map(fn (string $key): ?Control => $this->shopper->byKey($key), $this->map->options);
+
+        return [] !== array_filter($controls, static fn (?Control $c): bool => null !== $c && $element->contains($c->element));
     }
 
     /** Whether the page asks for all that a sale answered: it is the item's page again, with a refusal at another address. */
