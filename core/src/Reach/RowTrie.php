@@ -45,8 +45,9 @@ final class RowTrie
                 continue;
             }
             if ($last < 0) {
-                $this->only ??= $row->index;
-                continue;
+                // Of a part of the setup that no row asks anything of, the first that can match says all.
+                $this->only = $row->index;
+                break;
             }
             $node = 0;
             foreach ($cells as $depth => $id) {

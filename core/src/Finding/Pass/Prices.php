@@ -25,6 +25,10 @@ final class Prices implements Pass
         if (PriceBound::isSurelyAboveZero($reach->setup)) {
             return;
         }
+        $least = AllTotals::least($reach, false, $reach->setup->quantity->min);
+        if (true === $least?->isPositive()) {
+            return;
+        }
         try {
             $totals = AllTotals::of($reach, false, $reach->setup->quantity->min, false);
         } catch (NotExact) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Price\Spread;
 
+use Brick\Math\BigDecimal;
 use Ithrel\Core\Reach\Reach;
 
 /**
@@ -32,7 +33,24 @@ final class AllTotals
     }
 
     /**
-     * The same, added up, however many combinations there are.
+     * The lowest total, where it can be told without adding up all of them and every combination has a price; else null.
+     *
+     * @param bool $unit whether unit prices are looked at, else totals with what is charged once a line
+     */
+    public static function least(Reach $reach, bool $unit, int $quantity): ?BigDecimal
+    {
+        $running = new RunningPercents($reach->board, $quantity);
+        try {
+            $cases = $running->cases();
+
+            return 1 === count($cases) ? SumForm::first(!$unit && PriceParts::isJoined($reach->board), $running->areRounded(), static fn (SumForm $form): ?BigDecimal => Spread::least($reach, $unit, $quantity, false, $cases[0], $form)) : null;
+        } catch (NotExact) {
+            return null;
+        }
+    }
+
+    /**
+     * What all come to, added up, however many combinations there are.
      *
      * @param array<int, array<int, true>> $pins see of()
      *

@@ -46,11 +46,43 @@ final class Spread implements Totals
         foreach (0 === gmp_sign($reach->selectable()) ? [] : $groups->diagrams as $group => $diagrams) {
             $this->graphs[] = new PriceGraph($diagrams, $parts, $groups->slots[$group] ?? [], $most, $pins);
         }
+    }
+
+    /**
+     * @throws NotExact
+     */
+    private function join(): self
+    {
         $from = [[0 => 1]];
         foreach (array_reverse($this->graphs) as $graph) {
             $from[] = PriceGraph::joined($graph->all(), $from[count($from) - 1]);
         }
         $this->from = array_reverse($from);
+
+        return $this;
+    }
+
+    /**
+     * The lowest total, which needs no adding up of all the others; null where some combination has no price, or none can be
+     * selected, or a higher sum may come to a lower total.
+     *
+     * @param bool $unit see of()
+     *
+     * @throws NotExact
+     */
+    public static function least(Reach $reach, bool $unit, int $quantity, bool $most, RunningCase $case, SumForm $form): ?BigDecimal
+    {
+        $spread = self::grouped($reach, $unit, $quantity, $most, [], $case, $form);
+        $least = $spread->constant;
+        foreach ($spread->graphs as $graph) {
+            $sums = array_keys($graph->all());
+            if ([] === $sums || in_array(Sums::NONE, $sums, true)) {
+                return null;
+            }
+            $least = Sums::plus($least, min($sums));
+        }
+
+        return Sums::NONE === $least || [] === $spread->graphs || !$spread->sums->isSorted() ? null : $spread->sums->total($least);
     }
 
     /**
@@ -61,6 +93,18 @@ final class Spread implements Totals
      * @throws NotExact
      */
     public static function of(Reach $reach, bool $unit, int $quantity, bool $most, array $pins, RunningCase $case, SumForm $form): self
+    {
+        return self::grouped($reach, $unit, $quantity, $most, $pins, $case, $form)->join();
+    }
+
+    /**
+     * With what each group of options adds, and not yet with what all come to.
+     *
+     * @param array<int, array<int, true>> $pins see AllTotals
+     *
+     * @throws NotExact
+     */
+    private static function grouped(Reach $reach, bool $unit, int $quantity, bool $most, array $pins, RunningCase $case, SumForm $form): self
     {
         $sums = new Sums($reach->setup, $unit, $quantity, !$unit && PriceParts::isJoined($reach->board), $case, $form);
 
