@@ -15,7 +15,7 @@ import { provideDesk } from './useDesk'
 const props = defineProps<{ id: string }>()
 const route = useRoute()
 const router = useRouter()
-const query = useQuery(computed(() => queries.desk(props.id)))
+const query = useQuery(computed(() => ({ ...queries.desk(props.id), shallow: true })))
 const desk = computed(() => query.data.value)
 const shop = useQuery(queries.shop())
 provideDesk(computed(() => desk.value as Desk))

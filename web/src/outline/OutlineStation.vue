@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { KINDS, type SetupDocument } from '../desk/document'
+import { KINDS, type Option, type SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { answer, client, type Finding } from '../shared/api'
 import { bySeverity, isWithin, SEVERITIES, type Severity } from '../shared/severity'
@@ -55,6 +55,28 @@ const tally = computed(() => bySeverity(all.value))
 
 function findingsAt(place: string): (Finding & { i: number })[] {
   return findings.value.filter((f) => isWithin(f.at, place))
+}
+/** Findings by the option that they are of; with a thousand options nothing is looked through a thousand times. */
+const ofOption = computed(() => {
+  const by = new Map<number, (Finding & { i: number })[]>()
+  for (const f of findings.value) {
+    const index = Number(/^\/options\/(\d+)/.exec(f.at)?.[1] ?? -1)
+    by.set(index, [...(by.get(index) ?? []), f])
+  }
+  return by
+})
+/** All that an option is drawn from, but for the option itself; while it is the same, nothing of it is drawn anew. */
+function drawnFrom(option: Option, index: number): string {
+  const values = option.values ?? []
+  return [
+    isWriting.value && isOpen(index) ? 'open' : '',
+    isWithin(markedPlace.value ?? '', `/options/${index}`) ? markedPlace.value : '',
+    ...[option.shownWhen, ...values.map((v) => v.allowedWhen)].map((c) =>
+      c ? conditionWords(setup.value, c) : '',
+    ),
+    ...(ofOption.value.get(index) ?? []).map((f) => `${f.i} ${f.message}`),
+    ...values.flatMap((v) => [v.image, v.swatch]).map((n) => (n ? (pictures.src(n) ?? '') : '')),
+  ].join('\n')
 }
 /** Findings on a list as a whole, not on one of its members. */
 function findingsOn(places: string[]): (Finding & { i: number })[] {
@@ -298,6 +320,7 @@ function marked(place: string): boolean {
         v-for="(o, i) in setup.options"
         :id="`at/options/${i}`"
         :key="o.code"
+        v-memo="[o, i, drawnFrom(o, i)]"
         class="block"
         :class="{ marked: marked(`/options/${i}`) }"
       >
@@ -382,7 +405,7 @@ function marked(place: string): boolean {
             </tbody>
           </table>
         </div>
-        <Margin :findings="findingsAt(`/options/${i}`)" @choose="choose" />
+        <Margin :findings="ofOption.get(i) ?? []" @choose="choose" />
       </section>
 
       <p v-if="isWriting" class="adds" role="group" aria-label="Add">
@@ -691,6 +714,9 @@ function marked(place: string): boolean {
   padding: 9px 6px 11px;
   border-bottom: 1px solid var(--paper-line);
   scroll-margin: 40px;
+  /* Of a thousand options a browser lays out those that are near. */
+  content-visibility: auto;
+  contain-intrinsic-size: auto 150px;
 }
 .text p {
   margin-top: 3px;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { JSONPath } from 'jsonc-parser'
+import type { JSONPath } from './paths'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Charge } from '../desk/document'
 import { answer, client, Refusal } from '../shared/api'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { JSONPath } from 'jsonc-parser'
+import type { JSONPath } from './paths'
 import { mdiClose } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useViewState } from '../shared/viewState'

@@ -9,13 +9,16 @@ import { useDraft } from './useDraft'
 /** The variant rows, as a grid; they are made of all combinations of the options they go by. */
 const draft = useDraft()
 const setup = computed(() => draft.document.value)
-const by = computed(() => setup.value.variants?.by ?? [])
+const NONE: string[] = []
+const by = computed(() => setup.value.variants?.by ?? NONE)
+const rows = computed(() => setup.value.variants?.rows)
+const options = computed(() => setup.value.options)
 const columns = ROW.filter((f) => ['sku', 'price', 'stock', 'weight', 'image'].includes(f.key))
 
 /** Rows that are made at once; the document takes no more. */
 const MOST = 100_000
 
-const choices = computed(() => setup.value.options.filter((o) => [...PICKED, 'flag'].includes(o.kind)))
+const choices = computed(() => options.value.filter((o) => [...PICKED, 'flag'].includes(o.kind)))
 type Pick = Record<string, string | boolean | string[]>
 const print = (pick: Pick): string =>
   JSON.stringify(
@@ -23,7 +26,7 @@ const print = (pick: Pick): string =>
   )
 const missing = computed<Pick[] | null>(() => {
   const lists = by.value.map((code) => {
-    const option = setup.value.options.find((o) => o.code === code)
+    const option = options.value.find((o) => o.code === code)
     const values: (string | boolean | null)[] =
       option?.kind === 'flag'
         ? [true, null]
@@ -32,7 +35,7 @@ const missing = computed<Pick[] | null>(() => {
   })
   const all = by.value.length === 0 ? [] : combinations(lists, MOST)
   if (!all) return null
-  const there = new Set((setup.value.variants?.rows ?? []).map((r) => print(r.pick)))
+  const there = new Set((rows.value ?? []).map((r) => print(r.pick)))
   return all
     .map((one) => {
       const pick: Pick = {}

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp, mdiContentCopy, mdiDeleteOutline } from '@mdi/js'
-import type { JSONPath } from 'jsonc-parser'
+import type { JSONPath } from './paths'
 import { computed, ref, watch } from 'vue'
 import { useViewState } from '../shared/viewState'
 import FieldEdit from './FieldEdit.vue'

@@ -1,4 +1,5 @@
-import { findNodeAtLocation, parseTree, type JSONPath, type Node } from 'jsonc-parser'
+import type { JSONPath } from './paths'
+import { Spots, type Spot } from './spots'
 
 /** What stands at a place from now on; undefined takes it out. */
 export interface Change {
@@ -13,7 +14,7 @@ interface Edit {
   content: string
 }
 
-const end = (node: Node): number => node.offset + node.length
+const end = (node: Spot): number => node.offset + node.length
 
 /** In one pass, however many there are. */
 function applied(text: string, edits: Edit[]): string {
@@ -39,12 +40,12 @@ class Style {
   }
 
   /** The blanks before a member, as the text has them. */
-  lead(member: Node): string {
+  lead(member: Spot): string {
     return /\s*$/.exec(this.text.slice(Math.max(0, member.offset - 400), member.offset))?.[0] ?? ''
   }
 
-  colon(property: Node): string {
-    const from = end(property.children?.[0] ?? property)
+  colon(property: Spot): string {
+    const from = property.offset + property.keyLength
     return /^\s*:\s*/.exec(this.text.slice(from, from + 40))?.[0] ?? ': '
   }
 
@@ -59,7 +60,7 @@ class Style {
    *
    * @param like a member of the same list, where there is one
    */
-  write(value: unknown, offset: number, like?: Node): string {
+  write(value: unknown, offset: number, like?: Spot): string {
     if (this.isOneLine || typeof value !== 'object' || value === null) return JSON.stringify(value)
     const isLong = like ? this.text.slice(like.offset, end(like)).includes('\n') : true
     if (!isLong) return inLine(value)
@@ -71,7 +72,7 @@ class Style {
   }
 
   /** Around the first member of a list or object that was empty. */
-  around(container: Node): [string, string] {
+  around(container: Spot): [string, string] {
     if (this.isOneLine) return ['', '']
     const indent = this.indent(container.offset)
     return [this.eol + indent + this.unit, this.eol + indent]
@@ -97,9 +98,16 @@ function nested(path: JSONPath, value: unknown): unknown {
   return typeof step === 'number' ? [own] : { [step]: own }
 }
 
-function inserted(text: string, style: Style, container: Node, key: string | number, value: unknown): Edit {
-  const members = container.children ?? []
-  const named = (like?: Node, colon = ': '): string =>
+function inserted(
+  text: string,
+  style: Style,
+  spots: Spots,
+  container: Spot,
+  key: string | number,
+  value: unknown,
+): Edit {
+  const members = spots.members(container)
+  const named = (like?: Spot, colon = ': '): string =>
     (typeof key === 'string' ? JSON.stringify(key) + colon : '') + style.write(value, container.offset, like)
   const last = members[members.length - 1]
   if (!last) {
@@ -119,7 +127,7 @@ function inserted(text: string, style: Style, container: Node, key: string | num
 }
 
 /** A further property, written as the last one is. */
-function property(style: Style, text: string, last: Node, key: string, value: unknown): string {
+function property(style: Style, text: string, last: Spot, key: string, value: unknown): string {
   const isLong = style.lead(last).includes('\n')
   const own =
     typeof value === 'object' && value !== null && isLong && text.slice(last.offset, end(last)).includes('\n')
@@ -130,8 +138,8 @@ function property(style: Style, text: string, last: Node, key: string, value: un
   return JSON.stringify(key) + style.colon(last) + own
 }
 
-function removed(text: string, container: Node, member: Node): Edit {
-  const members = container.children ?? []
+function removed(spots: Spots, container: Spot, member: Spot): Edit {
+  const members = spots.members(container)
   const at = members.indexOf(member)
   const next = members[at + 1]
   if (next) return { offset: member.offset, length: next.offset - member.offset, content: '' }
@@ -141,27 +149,26 @@ function removed(text: string, container: Node, member: Node): Edit {
 }
 
 /** The edit that makes a change; null where there is nothing to be done. */
-function editOf(text: string, style: Style, tree: Node, change: Change): Edit | null {
-  const node = findNodeAtLocation(tree, change.path)
+function editOf(text: string, style: Style, spots: Spots, change: Change): Edit | null {
+  const node = spots.find(change.path)
   if (node) {
     if (change.value !== undefined)
       return { offset: node.offset, length: node.length, content: style.write(change.value, node.offset) }
     const member = node.parent?.type === 'property' ? node.parent : node
-    return member.parent ? removed(text, member.parent, member) : null
+    return member.parent ? removed(spots, member.parent, member) : null
   }
   if (change.value === undefined) return null
   for (let depth = change.path.length - 1; depth >= 0; --depth) {
-    const container = findNodeAtLocation(tree, change.path.slice(0, depth))
+    const container = spots.find(change.path.slice(0, depth))
     const key = change.path[depth]
     if (container && key !== undefined && ['object', 'array'].includes(container.type))
-      return inserted(text, style, container, key, nested(change.path.slice(depth + 1), change.value))
+      return inserted(text, style, spots, container, key, nested(change.path.slice(depth + 1), change.value))
   }
   return null
 }
 
 function changeOne(text: string, change: Change): string {
-  const tree = parseTree(text)
-  const edit = tree ? editOf(text, new Style(text), tree, change) : null
+  const edit = editOf(text, new Style(text), new Spots(text), change)
   return edit ? applied(text, [edit]) : text
 }
 
@@ -175,19 +182,18 @@ function isPlain(value: unknown): boolean {
  * parts follows one by one.
  */
 export function changeAll(text: string, changes: Change[]): string {
-  const tree = parseTree(text)
-  if (!tree) return text
+  const spots = new Spots(text)
   const style = new Style(text)
   const edits: Edit[] = []
   const rest: Change[] = []
-  const further = new Map<Node, Edit>()
+  const further = new Map<Spot, Edit>()
   for (const change of changes) {
     const key = change.path[change.path.length - 1]
-    const node = findNodeAtLocation(tree, change.path)
-    const container = node ? undefined : findNodeAtLocation(tree, change.path.slice(0, -1))
-    const last = container?.children?.[container.children.length - 1]
+    const node = spots.find(change.path)
+    const container = node ? null : spots.find(change.path.slice(0, -1))
+    const last = container ? spots.members(container).at(-1) : undefined
     const isMember = container?.type === 'array' ? typeof key === 'number' : isPlain(change.value)
-    if (node && isPlain(node.value) && isPlain(change.value))
+    if (node?.type === 'plain' && isPlain(change.value))
       edits.push({ offset: node.offset, length: node.length, content: JSON.stringify(change.value) })
     else if (container && last && isMember && change.value !== undefined) {
       const edit = further.get(container) ?? { offset: end(last), length: 0, content: '' }
@@ -205,17 +211,18 @@ export function changeAll(text: string, changes: Change[]): string {
 
 /** A member put into a list before the one that stands there. */
 export function insertMember(text: string, list: JSONPath, index: number, value: unknown): string {
-  const tree = parseTree(text)
-  const container = tree && findNodeAtLocation(tree, list)
+  const spots = new Spots(text)
+  const container = spots.find(list)
   return container?.type === 'array'
-    ? applied(text, [inserted(text, new Style(text), container, index, value)])
+    ? applied(text, [inserted(text, new Style(text), spots, container, index, value)])
     : changeOne(text, { path: list, value: [value] })
 }
 
 /** A member moved within its list; every member keeps its bytes, and what stands between them stays. */
 export function moveMember(text: string, list: JSONPath, from: number, to: number): string {
-  const tree = parseTree(text)
-  const members = (tree && findNodeAtLocation(tree, list)?.children) ?? []
+  const spots = new Spots(text)
+  const container = spots.find(list)
+  const members = container ? spots.members(container) : []
   const moved = members[from]
   if (!moved || to < 0 || to >= members.length) return text
   const order = members.filter((m) => m !== moved)

@@ -1,4 +1,5 @@
-import type { JSONPath } from 'jsonc-parser'
+/** The steps to a place in a document: keys of objects and places in lists. */
+export type JSONPath = (string | number)[]
 
 /** The steps of a JSON Pointer; places in lists are numbers. */
 export function pathOf(pointer: string): JSONPath {

@@ -1,4 +1,5 @@
-import type { JSONPath } from 'jsonc-parser'
+import type { JSONPath } from './paths'
+import { replaceEqualDeep } from '@tanstack/vue-query'
 import {
   computed,
   inject,
@@ -95,9 +96,13 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
   const isChecking = ref(false)
 
   const text = computed(() => past.value[past.value.length - 1] ?? '')
-  const document = computed(
-    () => (text.value === '' ? desk.value.document : JSON.parse(text.value)) as unknown as SetupDocument,
-  )
+  // What an edit left as it was stays the same object, so that nothing of it is drawn anew.
+  let before: unknown = undefined
+  const document = computed(() => {
+    if (text.value === '') return desk.value.document as unknown as SetupDocument
+    before = replaceEqualDeep(before, JSON.parse(text.value))
+    return before as SetupDocument
+  })
   const isChanged = computed(() => saved.value !== null && text.value !== saved.value)
 
   async function start(): Promise<void> {
