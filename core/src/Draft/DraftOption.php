@@ -14,6 +14,12 @@ final class DraftOption
     /** Whether a sheet of a setup's own options told it: then it has the values that it has, faults and all. */
     public bool $isExact = false;
 
+    /** @var array<array-key, DraftValue> plain label => the first value of it; values are only ever added */
+    private array $byLabel = [];
+
+    /** Values whose label another one has already. */
+    private int $doubled = 0;
+
     /**
      * @param array<string, Fact>   $facts  path below the option ("required", "length/max") => fact
      * @param list<DraftValue>      $values
@@ -23,15 +29,14 @@ final class DraftOption
     {
     }
 
+    /** The first value of a label. */
     public function value(string $label): ?DraftValue
     {
-        $plain = PriceSheet::plain($label);
-        foreach ($this->values as $value) {
-            if (PriceSheet::plain($value->label->text()) === $plain) {
-                return $value;
-            }
+        for ($known = count($this->byLabel) + $this->doubled; $known < count($this->values); ++$known) {
+            $plain = PriceSheet::plain($this->values[$known]->label->text());
+            isset($this->byLabel[$plain]) ? ++$this->doubled : $this->byLabel[$plain] = $this->values[$known];
         }
 
-        return null;
+        return $this->byLabel[PriceSheet::plain($label)] ?? null;
     }
 }

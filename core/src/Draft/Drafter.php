@@ -117,8 +117,9 @@ final class Drafter
         foreach ($sources as $source) {
             // A source may have two options of one label; another one then tells of the first.
             $earlier = $options;
+            $named = WrittenCondition::longestFirst($source->options);
             foreach ($source->options as $option) {
-                $this->sentences($source, $option);
+                $this->sentences($source, $option, $named);
                 $plain = PriceSheet::plain($option->label->text());
                 $same = $earlier[$plain] ?? self::ofOptionCode($earlier, $option->label->text());
                 if (null !== $same) {
@@ -361,14 +362,16 @@ final class Drafter
     }
 
     /**
-     * Conditions that a sheet tells as sentences or as JSON, as the other sources tell theirs.
+     * Conditions that a sheet tells as sentences, as the other sources tell theirs.
+     *
+     * @param list<DraftOption> $named the options of the source, the longest label first
      */
-    private function sentences(DraftSource $source, DraftOption $option): void
+    private function sentences(DraftSource $source, DraftOption $option, array $named): void
     {
         foreach ([[$option, 'shownWhen'], ...array_map(static fn (DraftValue $v): array => [$v, 'allowedWhen'], $option->values)] as [$of, $path]) {
             $fact = $of->facts[$path] ?? null;
             if (is_array($fact?->value) && is_string($fact->value['sentence'] ?? null)) {
-                $read = WrittenCondition::read($fact->value['sentence'], $source->options);
+                $read = WrittenCondition::read($fact->value['sentence'], $named);
                 unset($of->facts[$path]);
                 if (null === $read) {
                     $source->leave($fact->from, sprintf('"%s" could not be read as a condition.', mb_strimwidth($fact->value['sentence'], 0, 80, '…', 'UTF-8')));

@@ -65,8 +65,9 @@ final class OptionTable
             }
         }
         $this->source->options = array_values(array_filter($byName, $this->isWhole(...)));
+        $named = WrittenCondition::longestFirst($this->source->options);
         foreach ($this->conditions as [$of, $value, $words, $from]) {
-            $condition = WrittenCondition::read($words, $this->source->options);
+            $condition = WrittenCondition::read($words, $named);
             if (null === $condition) {
                 $this->source->leave($from, sprintf('"%s" could not be read as a condition.', mb_strimwidth($words, 0, 80, '…', 'UTF-8')));
             } elseif (null === $value) {

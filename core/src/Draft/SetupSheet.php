@@ -16,15 +16,18 @@ use Ithrel\Core\Setup\Setup;
  * option and a line a value, and one of its variant rows. What a cell could not say as a person writes it is said as JSON:
  * each sheet is read back before it is given out, and every cell that came back as something else is written so.
  */
-final readonly class SetupSheet
+final class SetupSheet
 {
+    /** @var array<string, array<string, string>> code of an option => code of a value => what a cell calls it */
+    private array $valueNames = [];
+
     /** @var array<string, mixed> */
-    private array $document;
+    private readonly array $document;
 
     /**
      * @param string $text of the document that the setup was read from
      */
-    public function __construct(private Setup $setup, string $text)
+    public function __construct(private readonly Setup $setup, string $text)
     {
         $document = json_decode(str_starts_with($text, "\u{FEFF}") ? substr($text, 3) : $text, true, 120, JSON_THROW_ON_ERROR);
         $this->document = is_array($document) ? array_filter($document, is_string(...), ARRAY_FILTER_USE_KEY) : [];
@@ -140,7 +143,7 @@ final readonly class SetupSheet
             return true === $pick ? 'yes' : '';
         }
 
-        return implode('; ', array_map(fn (mixed $value): string => $this->valueName($code, is_scalar($value) ? (string) $value : ''), is_array($pick) ? $pick : [$pick]));
+        return implode('; ', array_map(fn (mixed $value): string => $this->valueNames[$code][is_scalar($value) ? (string) $value : ''] ??= $this->valueName($code, is_scalar($value) ? (string) $value : ''), is_array($pick) ? $pick : [$pick]));
     }
 
     private function valueName(string $option, string $code): string

@@ -13,7 +13,21 @@ final class WrittenCondition
     private const BOUNDS = ['at least' => 'atLeast', 'from' => 'atLeast', 'at most' => 'atMost', 'until' => 'atMost', 'above' => 'above', 'after' => 'above', 'below' => 'below', 'before' => 'below'];
 
     /**
+     * The longest label first, as one may begin another.
+     *
      * @param list<DraftOption> $options
+     *
+     * @return list<DraftOption>
+     */
+    public static function longestFirst(array $options): array
+    {
+        usort($options, static fn (DraftOption $a, DraftOption $b): int => mb_strlen($b->label->text()) <=> mb_strlen($a->label->text()));
+
+        return $options;
+    }
+
+    /**
+     * @param list<DraftOption> $options as longestFirst() has them
      *
      * @return array<string, mixed>|null with labels in place of codes; null where it is not understood
      */
@@ -38,8 +52,6 @@ final class WrittenCondition
      */
     private static function test(string $words, array $options): ?array
     {
-        // The longest label first, as one may begin another.
-        usort($options, static fn (DraftOption $a, DraftOption $b): int => mb_strlen($b->label->text()) <=> mb_strlen($a->label->text()));
         foreach ($options as $option) {
             $label = $option->label->text();
             $code = is_string($option->facts['code']->value ?? null) ? $option->facts['code']->value : $label;
