@@ -39,8 +39,8 @@ final class AllTotals
      */
     public static function least(Reach $reach, bool $unit, int $quantity): ?BigDecimal
     {
-        $running = new RunningPercents($reach->board, $quantity);
         try {
+            $running = new RunningPercents($reach->board, $quantity);
             $cases = $running->cases();
 
             return 1 === count($cases) ? SumForm::first(!$unit && PriceParts::isJoined($reach->board), $running->areRounded(), static fn (SumForm $form): ?BigDecimal => Spread::least($reach, $unit, $quantity, false, $cases[0], $form)) : null;
