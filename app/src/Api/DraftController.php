@@ -137,9 +137,10 @@ final readonly class DraftController
         } catch (FormulaError $e) {
             return new JsonResponse(new FormulaView($names, [], null, $e->getMessage()));
         }
-        $figures = array_replace(FormulaTrial::used($setup, $formula), $given->figures);
+        $proposed = FormulaTrial::used($setup, $formula);
+        $figures = array_replace($proposed, $given->figures);
         // A name that is none has no figure; why it is none is said where the value would be.
-        $own = array_filter(array_keys(FormulaTrial::used($setup, $formula)), static fn (string $name): bool => isset($known[$name]) || str_starts_with($name, 'filled('));
+        $own = array_filter(array_keys($proposed), static fn (string $name): bool => isset($known[$name]) || str_starts_with($name, 'filled('));
         $used = array_values(array_map(static fn (string $name): FormulaName => new FormulaName($name, $known[$name] ?? '', $figures[$name]), $own));
         try {
             $value = Bounds::within(self::SECONDS_OF_CHECK, static fn (): BigDecimal => (new FormulaTrial($setup, $figures))->value($formula));

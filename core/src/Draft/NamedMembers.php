@@ -46,7 +46,19 @@ final class NamedMembers
      */
     public static function of(mixed $list): self
     {
-        return new self(is_array($list) ? array_values(array_map(static fn (mixed $one): array => (array) $one, $list)) : []);
+        return new self(self::listed($list));
+    }
+
+    /**
+     * The members of a list alone, where nobody looks for one by its name.
+     *
+     * @param mixed $list as it stands in a decoded document
+     *
+     * @return list<array<array-key, mixed>>
+     */
+    public static function listed(mixed $list): array
+    {
+        return is_array($list) ? array_values(array_map(static fn (mixed $one): array => (array) $one, $list)) : [];
     }
 
     /** A member's place: by its code where one is told, else by its label. */

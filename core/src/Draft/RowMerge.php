@@ -39,7 +39,7 @@ final class RowMerge
     {
         $variants = is_array($told['variants'] ?? null) ? $told['variants'] : [];
         $by = array_map(static fn (mixed $code): string => $comparison->options[is_string($code) ? $code : ''] ?? '', array_values(is_array($variants['by'] ?? null) ? $variants['by'] : []));
-        $merge = new self($members, $source, $comparison, $by, NamedMembers::of($variants['rows'] ?? null)->members);
+        $merge = new self($members, $source, $comparison, $by, NamedMembers::listed($variants['rows'] ?? null));
         if ([] === $by || in_array('', $by, true)) {
             $names = array_filter($source->by, static fn (string $label): bool => null === $members->place(null, $label));
             $source->leave('the table', sprintf('%s: no option of the setup is called so, and no column of a row.', implode(', ', $names)));
@@ -53,7 +53,7 @@ final class RowMerge
         } elseif ([] !== array_diff($by, $ownBy) || [] !== array_diff($ownBy, $by)) {
             $source->leave('the table', sprintf('Its rows go by %s; those of the setup go by %s.', implode(', ', $by), implode(', ', $ownBy)));
         } else {
-            $merge->hold(NamedMembers::of($own['rows'] ?? null)->members);
+            $merge->hold(NamedMembers::listed($own['rows'] ?? null));
         }
 
         return $merge;

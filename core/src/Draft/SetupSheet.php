@@ -36,10 +36,10 @@ final class SetupSheet
     public function options(): string
     {
         $lines = [];
-        foreach (self::objects($this->document['options'] ?? null) as $o => $option) {
+        foreach (NamedMembers::listed($this->document['options'] ?? null) as $o => $option) {
             $code = is_string($option['code'] ?? null) ? $option['code'] : '';
             $lines[] = [[$code, ''], SheetPaths::of($option), $this->setup->options[$o]->shownWhen];
-            foreach (self::objects($option['values'] ?? null) as $v => $value) {
+            foreach (NamedMembers::listed($option['values'] ?? null) as $v => $value) {
                 $own = is_scalar($value['code'] ?? null) ? (string) $value['code'] : '';
                 $lines[] = [['', $own], SheetPaths::of($value), $this->setup->options[$o]->values[$v]->allowedWhen];
             }
@@ -57,7 +57,7 @@ final class SetupSheet
             return null;
         }
         $lines = [];
-        foreach (self::objects($variants['rows'] ?? null) as $row) {
+        foreach (NamedMembers::listed($variants['rows'] ?? null) as $row) {
             $pick = is_array($row['pick'] ?? null) ? $row['pick'] : [];
             $lines[] = [array_map(fn (string $code): string => $this->answer($code, $pick[$code] ?? null), $by), SheetPaths::of($row), null];
         }
@@ -110,9 +110,9 @@ final class SetupSheet
     private static function optionsOf(DraftSource $source): array
     {
         $says = [];
-        foreach (self::objects(Drafter::of([$source])->document['options'] ?? null) as $option) {
+        foreach (NamedMembers::listed(Drafter::of([$source])->document['options'] ?? null) as $option) {
             $says[] = SheetPaths::of($option);
-            foreach (self::objects($option['values'] ?? null) as $value) {
+            foreach (NamedMembers::listed($option['values'] ?? null) as $value) {
                 $says[] = SheetPaths::of($value);
             }
         }
@@ -159,13 +159,5 @@ final class SetupSheet
     private static function plain(mixed $value): mixed
     {
         return is_array($value) ? json_decode(json_encode($value, JSON_THROW_ON_ERROR)) : $value;
-    }
-
-    /**
-     * @return list<array<array-key, mixed>>
-     */
-    private static function objects(mixed $list): array
-    {
-        return is_array($list) ? array_values(array_map(static fn (mixed $one): array => (array) $one, $list)) : [];
     }
 }

@@ -61,7 +61,7 @@ final class TableMerge
     /** Which options and values of the table are which of the document. */
     private function known(): void
     {
-        foreach (self::objects($this->told['options'] ?? null) as $i => $told) {
+        foreach (NamedMembers::listed($this->told['options'] ?? null) as $i => $told) {
             $own = $this->source->options[$i];
             $place = $this->members->place($own->facts['code'] ?? null, $own->label->text());
             if (null === $place) {
@@ -70,7 +70,7 @@ final class TableMerge
             $code = $this->members->code($place);
             $this->options[self::text($told['code'] ?? null)] = $code;
             $values = $this->members->values($place);
-            foreach (self::objects($told['values'] ?? null) as $j => $value) {
+            foreach (NamedMembers::listed($told['values'] ?? null) as $j => $value) {
                 $v = $values->place($own->values[$j]->facts['code'] ?? null, $own->values[$j]->label->text());
                 $this->values[$code][self::text($value['code'] ?? null)] = null === $v ? self::text($value['code'] ?? null) : $values->code($v);
             }
@@ -81,7 +81,7 @@ final class TableMerge
     {
         $next = count($this->members->members);
         $seen = [];
-        foreach (self::objects($this->told['options'] ?? null) as $i => $told) {
+        foreach (NamedMembers::listed($this->told['options'] ?? null) as $i => $told) {
             $own = $this->source->options[$i];
             $index = $this->members->ofCode($this->options[self::text($told['code'] ?? null)] ?? '');
             if (null === $index) {
@@ -106,7 +106,7 @@ final class TableMerge
         $name = $this->members->name($index);
         $values = $this->members->values($index);
         $seen = $fresh = [];
-        foreach (self::objects($told['values'] ?? null) as $j => $value) {
+        foreach (NamedMembers::listed($told['values'] ?? null) as $j => $value) {
             $v = $values->place($own->values[$j]->facts['code'] ?? null, $own->values[$j]->label->text());
             if (null === $v) {
                 $fresh[] = [$this->comparison->translated($value), $own->values[$j]];
@@ -132,13 +132,5 @@ final class TableMerge
     private static function text(mixed $value): string
     {
         return is_scalar($value) ? (string) $value : '';
-    }
-
-    /**
-     * @return list<array<array-key, mixed>>
-     */
-    private static function objects(mixed $list): array
-    {
-        return NamedMembers::of($list)->members;
     }
 }
