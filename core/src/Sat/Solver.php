@@ -21,6 +21,9 @@ final class Solver
     /** @var array<int, list<int>> literal => numbers of the clauses that watch it */
     private array $watches = [];
 
+    /** @var array<int, int> number of a clause => where a literal to watch was last found in it; looked for from there on (Gent 2013) */
+    private array $sought = [];
+
     /** @var array<int, list<int>> variable => variables of which none holds once it does */
     private array $excludes = [];
 
@@ -39,12 +42,22 @@ final class Solver
     /** @var list<int> level - 1 => length of the trail before it */
     private array $levels = [];
 
+    /** @var list<int> level - 1 => the literal that was assumed or tried there, whether it held before or not */
+    private array $tried = [];
+
     private int $next = 0;
     private int $variables = 0;
     private bool $isBroken = false;
 
     /** Literals that came to hold, over all questions: what they cost. */
     public int $steps = 0;
+
+    /**
+     * @param int $long literals beyond which a learned clause is told by what was decided
+     */
+    public function __construct(private readonly int $long = 100)
+    {
+    }
 
     public function variable(): int
     {
@@ -92,6 +105,9 @@ final class Solver
     }
 
     /**
+     * Assumptions with which the question before began too are not looked at again, so it pays to put those first that
+     * many questions share.
+     *
      * @param list<int> $assumptions literals
      * @param list<int> $decide      literals to try in this order; once their variables are settled, so is the question
      * @param int       $most        literals that may come to hold; beyond that the question is given up
@@ -102,7 +118,11 @@ final class Solver
      */
     public function excluding(array $assumptions, array $decide, int $most): ?array
     {
-        $this->backTo(0);
+        $shared = 0;
+        while (isset($assumptions[$shared], $this->tried[$shared]) && $assumptions[$shared] === $this->tried[$shared]) {
+            ++$shared;
+        }
+        $this->backTo($shared);
         $end = $this->steps + $most;
         $at = 0;
         while (!$this->isBroken) {
@@ -117,7 +137,7 @@ final class Solver
             }
             $literal = $assumptions[count($this->levels)] ?? null;
             if (null !== $literal && false === ($this->holds[$literal] ?? null)) {
-                return $this->blamed($literal);
+                return [$literal, ...$this->decisionsBehind([$literal])];
             }
             while (null === $literal && isset($decide[$at]) && isset($this->holds[$decide[$at]])) {
                 ++$at;
@@ -127,6 +147,7 @@ final class Solver
                 return null;
             }
             $this->levels[] = count($this->trail);
+            $this->tried[] = $literal;
             if (!isset($this->holds[$literal])) {
                 $this->settle($literal, null);
             }
@@ -193,17 +214,20 @@ final class Solver
         $watching = $this->watches[$false] ?? [];
         $kept = [];
         foreach ($watching as $i => $number) {
-            $clause = $this->clauses[$number];
+            // By reference, as clauses of thousands of literals are not to be copied when two of them change places.
+            $clause = &$this->clauses[$number];
             $other = $clause[0] === $false ? $clause[1] : $clause[0];
             if (true === ($this->holds[$other] ?? null)) {
                 $kept[] = $number;
                 continue;
             }
-            for ($k = count($clause) - 1; $k > 1; --$k) {
+            $length = count($clause);
+            for ($looked = 2, $k = $this->sought[$number] ?? 2; $looked < $length; ++$looked, ++$k) {
+                $k = $k < $length ? $k : 2;
                 if (false !== ($this->holds[$clause[$k]] ?? null)) {
                     $this->watches[$clause[$k]][] = $number;
                     [$clause[0], $clause[1], $clause[$k]] = [$other, $clause[$k], $false];
-                    $this->clauses[$number] = $clause;
+                    $this->sought[$number] = $k;
                     continue 2;
                 }
             }
@@ -215,6 +239,7 @@ final class Solver
             }
             $this->settle($other, $number);
         }
+        unset($clause);
         $this->watches[$false] = $kept;
 
         return null;
@@ -260,10 +285,26 @@ final class Solver
             }
             $clause = $this->because($point);
         }
+        if ([] === $learned) {
+            $this->backTo(0);
+            $this->settle(-$point, null);
+
+            return;
+        }
+        if (count($learned) > max($this->long, $here)) {
+            // What was decided before says it too, in no more literals than there are levels.
+            $learned = array_map(static fn (int $literal): int => -$literal, $this->decisionsBehind($learned));
+        }
         // The second literal watched is the one that was settled last but for the first.
-        usort($learned, fn (int $a, int $b): int => $this->level[abs($b)] <=> $this->level[abs($a)]);
-        $this->backTo([] === $learned ? 0 : $this->level[abs($learned[0])]);
-        $this->settle(-$point, [] === $learned ? null : $this->add([-$point, ...$learned]));
+        $last = 0;
+        foreach ($learned as $i => $literal) {
+            if ($this->level[abs($literal)] > $this->level[abs($learned[$last])]) {
+                $last = $i;
+            }
+        }
+        [$learned[0], $learned[$last]] = [$learned[$last], $learned[0]];
+        $this->backTo($this->level[abs($learned[0])]);
+        $this->settle(-$point, $this->add([-$point, ...$learned]));
     }
 
     /**
@@ -283,21 +324,30 @@ final class Solver
     }
 
     /**
-     * The assumptions from which it follows that one of them cannot hold.
+     * The decisions from which it follows that none of some literals holds.
+     *
+     * @param list<int> $literals
      *
      * @return list<int>
      */
-    private function blamed(int $assumption): array
+    private function decisionsBehind(array $literals): array
     {
-        $blamed = [$assumption];
-        $queue = [-$assumption];
-        $seen = [abs($assumption) => true];
+        $decisions = [];
+        $queue = array_map(static fn (int $literal): int => -$literal, $literals);
+        $seen = [];
+        foreach ($literals as $literal) {
+            $seen[abs($literal)] = true;
+        }
+        $isFirst = false;
         while (null !== $literal = array_pop($queue)) {
-            if (0 === $this->level[abs($literal)]) {
+            $level = $this->level[abs($literal)];
+            if ($level < 2) {
+                // All that was settled at the first level follows from its decision alone.
+                $isFirst = $isFirst || 1 === $level;
                 continue;
             }
             if (null === $this->reason[abs($literal)]) {
-                $blamed[] = $literal;
+                $decisions[] = $literal;
             }
             foreach ($this->because($literal) as $other) {
                 if (!isset($seen[abs($other)])) {
@@ -307,7 +357,7 @@ final class Solver
             }
         }
 
-        return $blamed;
+        return $isFirst ? [...$decisions, $this->trail[$this->levels[0]]] : $decisions;
     }
 
     private function backTo(int $level): void
@@ -322,6 +372,7 @@ final class Solver
         }
         $this->trail = array_slice($this->trail, 0, $length);
         $this->levels = array_slice($this->levels, 0, $level);
+        $this->tried = array_slice($this->tried, 0, $level);
         $this->next = min($this->next, $length);
     }
 }

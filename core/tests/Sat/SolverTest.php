@@ -20,7 +20,7 @@ final class SolverTest extends TestCase
         for ($seed = 0; $seed < 400; ++$seed) {
             $random = new Randomizer(new Mt19937($seed));
             $variables = $random->getInt(4, 9);
-            $solver = new Solver();
+            $solver = new Solver(0 === $seed % 2 ? 1 : 100);
             for ($i = 0; $i < $variables; ++$i) {
                 $solver->variable();
             }
@@ -35,13 +35,16 @@ final class SolverTest extends TestCase
                     }
                 }
             }
-            for ($question = 0; $question < 6; ++$question) {
-                for ($n = $random->getInt(2, 6); $n > 0; --$n) {
+            $assumptions = [];
+            for ($question = 0; $question < 12; ++$question) {
+                // Every other question is of the same clauses, and begins as the one before.
+                for ($n = 0 === $question % 2 ? $random->getInt(2, 6) : 0; $n > 0; --$n) {
                     $clause = array_map(static fn (): int => $literal(), range(1, $random->getInt(2, 3)));
                     $clauses[] = $clause;
                     $solver->clause($clause);
                 }
-                $assumptions = array_map(static fn (): int => $literal(), range(1, $random->getInt(1, 4)));
+                $shared = array_slice($assumptions, 0, $random->getInt(0, 3));
+                $assumptions = [...$shared, ...array_map(static fn (): int => $literal(), range(1, $random->getInt(1, 4)))];
                 $found = $solver->excluding($assumptions, range(1, $variables), 10_000);
                 $where = sprintf('Seed %d, question %d', $seed, $question);
                 self::assertSame(self::isPossible($variables, $clauses, $assumptions), null === $found, $where);
@@ -54,8 +57,8 @@ final class SolverTest extends TestCase
                 self::assertFalse(self::isPossible($variables, $clauses, $found), $where);
             }
         }
-        self::assertGreaterThan(400, $possible);
-        self::assertGreaterThan(400, $excluded);
+        self::assertGreaterThan(800, $possible);
+        self::assertGreaterThan(800, $excluded);
     }
 
     public function testAQuestionThatIsTooLongIsGivenUp(): void

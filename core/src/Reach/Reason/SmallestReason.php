@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Reach\Reason;
 
 use Ithrel\Core\Reach\Board;
+use Ithrel\Core\Reach\Propositions;
 
 /**
  * Among demands that together exclude something, a set of places of which none can be spared.
@@ -25,7 +26,7 @@ final class SmallestReason
     /**
      * @param int $mostSteps of all questions together
      */
-    public function __construct(Board $board, private readonly int $mostSteps = 4_000_000)
+    public function __construct(private readonly Board $board, private readonly int $mostSteps = 4_000_000)
     {
         $this->clauses = new DemandClauses($board);
     }
@@ -101,6 +102,9 @@ final class SmallestReason
         $taken = $own;
         $size = 6;
         foreach ($demands->nearest([...$demands->optionsIn($target), ...$from]) as $demand) {
+            if (Propositions::TRUE === $this->beside($target, $demand)) {
+                continue;
+            }
             $taken[] = $demand;
             if (count($taken) >= $size) {
                 $excluding = $this->excluding($target, $taken);
@@ -125,20 +129,36 @@ final class SmallestReason
         if ($left < 1) {
             throw new Undecided();
         }
-        $blamed = $this->clauses->excluding([$target, ...array_map(static fn (Demand $d): int => $d->p, $demands)], min($left, self::STEPS_OF_A_QUESTION));
+        $asked = array_map(fn (Demand $demand): int => $this->beside($target, $demand), $demands);
+        $blamed = $this->clauses->excluding([$target, ...$asked], min($left, self::STEPS_OF_A_QUESTION));
         if (null === $blamed) {
             return null;
         }
         $blamed = array_fill_keys($blamed, true);
         $excluding = [];
-        foreach ($demands as $demand) {
-            if (isset($blamed[$demand->p])) {
+        foreach ($demands as $i => $demand) {
+            if (isset($blamed[$asked[$i]])) {
                 $excluding[] = $demand;
-                unset($blamed[$demand->p]);
+                unset($blamed[$asked[$i]]);
             }
         }
 
         return $excluding;
+    }
+
+    /**
+     * What a demand still asks where a target is a value that is chosen: of thousands of rows only those with that value
+     * are left. Elsewhere what it asks.
+     */
+    private function beside(int $target, Demand $demand): int
+    {
+        $atom = $this->board->props->atom($target);
+        // The bits of a several cannot be set one by one, as its picks are counted in their order.
+        if (null === $atom || 1 !== count($atom[1]) || null !== $this->board->cells[$atom[0]]->bit) {
+            return $demand->p;
+        }
+
+        return $this->board->props->given($demand->p, $atom[0], array_key_first($atom[1]));
     }
 
     /**
