@@ -5,8 +5,16 @@ export function plainLabel(label: string): string {
   return label.replace(/\s*\*$/, '')
 }
 
+const named = new WeakMap<Option[], Map<string, Option>>()
+
+/** Options by their codes, looked through once a document; the first of one code counts. */
 function optionNamed(setup: SetupDocument, code: string): Option | undefined {
-  return setup.options.find((o) => o.code === code)
+  let byCode = named.get(setup.options)
+  if (!byCode) {
+    byCode = new Map([...setup.options].reverse().map((o) => [o.code, o]))
+    named.set(setup.options, byCode)
+  }
+  return byCode.get(code)
 }
 
 function valueWord(option: Option | undefined, code: string): string {
@@ -134,19 +142,19 @@ export function limitWords(o: Option): string[] {
   return out
 }
 
-/** What a variant row asks of an option. */
-export function rowWords(
-  setup: SetupDocument,
-  pick: Record<string, string | boolean | string[]>,
-  code: string,
-): string {
-  const option = setup.options.find((o) => o.code === code)
+type Pick = Record<string, string | boolean | string[]>
+
+/** What a variant row asks of an option that it goes by. */
+export function rowWords(setup: SetupDocument, pick: Pick, code: string): string {
+  return pickWords(optionNamed(setup, code), pick, code)
+}
+
+/** The same of an option that is at hand; undefined where no option has the code. */
+export function pickWords(option: Option | undefined, pick: Pick, code: string): string {
   const wanted = pick[code]
   if (wanted === undefined || wanted === false) return 'none'
   if (wanted === true) return 'yes'
-  return (Array.isArray(wanted) ? wanted : [wanted])
-    .map((w) => option?.values?.find((v) => v.code === w)?.label ?? `“${w}”`)
-    .join('; ')
+  return (Array.isArray(wanted) ? wanted : [wanted]).map((w) => valueWord(option, w)).join('; ')
 }
 
 /** A place of the document as one speaks of it: the option and value by their labels, else what it is part of. */

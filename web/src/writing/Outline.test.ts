@@ -55,8 +55,11 @@ async function writing(address = '/setups/d/outline', more: Record<string, unkno
   })
   return { w, requests }
 }
-const kept = (): string =>
-  (JSON.parse(localStorage.getItem('ithrel.draft.d') ?? '{"text":""}') as { text: string }).text
+/** What is kept of the draft when the page goes away. */
+function kept(): string {
+  window.dispatchEvent(new Event('pagehide'))
+  return (JSON.parse(localStorage.getItem('ithrel.draft.d') ?? '{"text":""}') as { text: string }).text
+}
 
 describe('writing in the outline', () => {
   it('changes the bytes of what was edited and no others, undoes and does it again', async () => {

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { rowWords } from '../outline/words'
+import type { Option } from '../desk/document'
+import { pickWords } from '../outline/words'
 import { combinations } from './cells'
 import { PICKED, ROW } from './fields'
 import Grid from './Grid.vue'
+import { sameList } from './paths'
 import { useDraft } from './useDraft'
 
 /** The variant rows, as a grid; they are made of all combinations of the options they go by. */
@@ -13,39 +15,68 @@ const NONE: string[] = []
 const by = computed(() => setup.value.variants?.by ?? NONE)
 const rows = computed(() => setup.value.variants?.rows)
 const options = computed(() => setup.value.options)
+const ROWS = ['variants', 'rows']
 const columns = ROW.filter((f) => ['sku', 'price', 'stock', 'weight', 'image'].includes(f.key))
 
 /** Rows that are made at once; the document takes no more. */
 const MOST = 100_000
 
-const choices = computed(() => options.value.filter((o) => [...PICKED, 'flag'].includes(o.kind)))
+const choices = computed<Option[]>((before) =>
+  sameList(
+    before,
+    options.value.filter((o) => [...PICKED, 'flag'].includes(o.kind)),
+  ),
+)
 type Pick = Record<string, string | boolean | string[]>
 const print = (pick: Pick): string =>
   JSON.stringify(
     by.value.map((code) => (pick[code] === undefined || pick[code] === false ? null : pick[code])),
   )
-const missing = computed<Pick[] | null>(() => {
-  const lists = by.value.map((code) => {
-    const option = options.value.find((o) => o.code === code)
+/** The options that rows go by; the same list as before an edit that leaves these as they were. */
+const going = computed<(Option | undefined)[]>((before) =>
+  sameList(
+    before,
+    by.value.map((code) => options.value.find((o) => o.code === code)),
+  ),
+)
+const heads = computed(() => by.value.map((code, i) => going.value[i]?.label ?? code))
+function lead(member: Record<string, unknown>): string[] {
+  return by.value.map((code, i) => pickWords(going.value[i], (member.pick ?? {}) as Pick, code))
+}
+const fresh = (): Record<string, unknown> => ({ pick: {} })
+/** Every combination that could have a row, by its print; null where they are too many. */
+const all = computed<Map<string, Pick> | null>(() => {
+  const lists = going.value.map((option) => {
     const values: (string | boolean | null)[] =
       option?.kind === 'flag'
         ? [true, null]
         : (option?.values ?? []).filter((v) => !v.hidden).map((v) => v.code)
     return option?.required || option?.kind === 'flag' ? values : [...values, null]
   })
-  const all = by.value.length === 0 ? [] : combinations(lists, MOST)
-  if (!all) return null
-  const there = new Set((rows.value ?? []).map((r) => print(r.pick)))
-  return all
-    .map((one) => {
+  const picked = by.value.length === 0 ? [] : combinations(lists, MOST)
+  if (!picked) return null
+  return new Map(
+    picked.map((one) => {
       const pick: Pick = {}
       one.forEach((value, i) => {
         const code = by.value[i]
         if (value !== null && code !== undefined) pick[code] = value
       })
-      return pick
-    })
-    .filter((pick) => !there.has(print(pick)))
+      return [print(pick), pick]
+    }),
+  )
+})
+/** What the rows pick; the same list as before an edit that leaves all picks as they were. */
+const picks = computed<Pick[]>((before) =>
+  sameList(
+    before,
+    (rows.value ?? []).map((r) => r.pick),
+  ),
+)
+const missing = computed<Pick[] | null>(() => {
+  if (!all.value) return null
+  const there = new Set(picks.value.map(print))
+  return [...all.value].filter(([key]) => !there.has(key)).map(([, pick]) => pick)
 })
 function toggle(code: string): void {
   const next = by.value.includes(code) ? by.value.filter((c) => c !== code) : [...by.value, code]
@@ -70,14 +101,7 @@ function generate(): void {
       {{ o.label ?? o.code }}</label
     >
   </p>
-  <Grid
-    v-if="by.length > 0"
-    :list="['variants', 'rows']"
-    :columns="columns"
-    :fresh="() => ({ pick: {} })"
-    :heads="by.map((c) => setup.options.find((o) => o.code === c)?.label ?? c)"
-    :lead="(m) => by.map((c) => rowWords(setup, (m.pick ?? {}) as Pick, c))"
-  >
+  <Grid v-if="by.length > 0" :list="ROWS" :columns="columns" :fresh="fresh" :heads="heads" :lead="lead">
     <button v-if="missing && missing.length > 0" type="button" @click="generate">
       Make the {{ missing.length }} combinations without a row
     </button>

@@ -37,3 +37,8 @@ export function freshCode(label: string, taken: string[]): string {
     if (!taken.includes(each)) return each
   }
 }
+
+/** A list, or the one before where that has the same members: what is worked out of it then stays as it is. */
+export function sameList<T>(before: T[] | undefined, now: T[]): T[] {
+  return before?.length === now.length && now.every((member, i) => member === before[i]) ? before : now
+}

@@ -10,8 +10,13 @@ export interface Spot {
   keyLength: number
 }
 
-const [QUOTE, BACKSLASH, COMMA, COLON] = [34, 92, 44, 58]
+const [QUOTE, COMMA, COLON] = [34, 44, 58]
 const [OBJECT, OBJECT_END, LIST, LIST_END] = [123, 125, 91, 93]
+
+/** A string; a number or a word; what stands between two brackets. */
+const STRING = /"[^"\\]*(?:\\.[^"\\]*)*"/y
+const PLAIN = /[^ \t\r\n,\]}]+/y
+const BETWEEN = /(?:[^"{}[\]]+|"[^"\\]*(?:\\.[^"\\]*)*")+/y
 
 /**
  * Finds places in the text of a JSON document that was read before, so its grammar is known to hold. Only what leads to a
@@ -97,12 +102,9 @@ export class Spots {
 
   /** Behind the string that begins here. */
   private string(at: number): number {
-    for (let i = at + 1; i < this.text.length; ++i) {
-      const code = this.text.charCodeAt(i)
-      if (code === BACKSLASH) ++i
-      else if (code === QUOTE) return i + 1
-    }
-    return this.text.length
+    STRING.lastIndex = at
+    STRING.test(this.text)
+    return STRING.lastIndex
   }
 
   /** Behind the value that begins here. */
@@ -110,17 +112,21 @@ export class Spots {
     const first = this.text.charCodeAt(at)
     if (first === QUOTE) return this.string(at)
     if (first !== OBJECT && first !== LIST) {
-      let i = at
-      while (i < this.text.length && !' \t\r\n,]}'.includes(this.text.charAt(i))) ++i
-      return i
+      PLAIN.lastIndex = at
+      PLAIN.test(this.text)
+      return PLAIN.lastIndex
     }
     let depth = 0
-    for (let i = at; i < this.text.length; ++i) {
+    let i = at
+    do {
       const code = this.text.charCodeAt(i)
-      if (code === QUOTE) i = this.string(i) - 1
-      else if (code === OBJECT || code === LIST) ++depth
-      else if ((code === OBJECT_END || code === LIST_END) && --depth === 0) return i + 1
-    }
-    return this.text.length
+      if (code === OBJECT || code === LIST) ++depth
+      else if (code === OBJECT_END || code === LIST_END) --depth
+      else return this.text.length
+      // From one bracket to the next at once: a loop over characters takes ten times as long.
+      BETWEEN.lastIndex = ++i
+      if (depth > 0 && BETWEEN.test(this.text)) i = BETWEEN.lastIndex
+    } while (depth > 0)
+    return i
   }
 }

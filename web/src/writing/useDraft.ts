@@ -129,17 +129,29 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
       }
     },
   )
-  watch(text, (now) => {
+  let keeping: ReturnType<typeof setTimeout> | undefined
+  function keep(): void {
+    clearTimeout(keeping)
+    keeping = undefined
     if (saved.value === null) return
     try {
-      if (now === saved.value) localStorage.removeItem(keptAt(desk.value.id))
-      else localStorage.setItem(keptAt(desk.value.id), JSON.stringify({ on: on.value, text: now }))
+      if (text.value === saved.value) localStorage.removeItem(keptAt(desk.value.id))
+      else localStorage.setItem(keptAt(desk.value.id), JSON.stringify({ on: on.value, text: text.value }))
       isKept.value = true
     } catch {
       // Browsers keep some megabytes a site; what is larger lives as long as the page does.
       isKept.value = false
     }
+  }
+  function keepNow(): void {
+    if (keeping !== undefined) keep()
+  }
+  // Kept once the edit is seen, or at once where the page goes away.
+  watch(text, () => {
+    clearTimeout(keeping)
+    keeping = setTimeout(keep, 0)
   })
+  window.addEventListener('pagehide', keepNow)
   if (readKept(desk.value.id)) void start()
 
   let asked = 0
@@ -185,6 +197,8 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
   )
 
   onScopeDispose(() => {
+    window.removeEventListener('pagehide', keepNow)
+    keepNow()
     clearTimeout(timer)
     ++asked
   })
