@@ -19,12 +19,20 @@ use Ithrel\Core\Setup\Option;
  */
 final readonly class LadderView
 {
+    /** @var array<string, list<string>> option => its pins */
+    private array $pinned;
+
     /**
      * @param list<string> $pins
      * @param list<string> $typed inputs as "option=text"
      */
     public function __construct(private Reach $reach, private string $set, private array $pins, private array $typed)
     {
+        $pinned = [];
+        foreach ($pins as $pin) {
+            $pinned[explode('=', $pin, 2)[0]][] = $pin;
+        }
+        $this->pinned = $pinned;
     }
 
     public function ladder(): Ladder
@@ -53,19 +61,20 @@ final readonly class LadderView
     private function rung(Option $option, bool $isDead, array $dead, Weights $weights, \GMP $total): Rung
     {
         $board = $this->reach->board;
-        $mine = array_values(array_filter($this->pins, static fn (string $pin): bool => str_starts_with($pin, $option->code.'=')));
+        $mine = $this->pinned[$option->code] ?? [];
         $cells = [];
         $ids = $option->kind->isChoice() ? $board->cellsOf[$option->index] : [];
         foreach ([] === $ids ? [] : $option->values as $value) {
             [$cell, $letter] = Kind::Several === $option->kind ? [$ids[$value->index], 0] : [$ids[0], $value->index];
             $count = $weights->shares[$cell][$letter] ?? gmp_init(0);
+            $text = self::text($count);
             $cells[] = new LadderCell(
                 $value->code,
                 Kind::Flag === $option->kind ? 'Yes' : $value->label,
-                self::text($count),
+                $text,
                 self::share($count, $total),
                 in_array($option->code.'='.$value->code, $mine, true),
-                self::text([] === $mine ? $count : $weights->freed[$cell][$letter] ?? $count),
+                isset($weights->freed[$cell][$letter]) && [] !== $mine ? self::text($weights->freed[$cell][$letter]) : $text,
                 $dead[$value->index] ?? null,
                 $value->hidden,
                 $value->default,

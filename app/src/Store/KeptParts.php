@@ -11,16 +11,27 @@ use Ithrel\Core\Reach\KeptDiagrams;
  * Compiled parts of documents in files: components that any document may have by their prints, and what hangs on more
  * than a print by its document.
  */
-final readonly class KeptParts implements KeptDiagrams
+final class KeptParts implements KeptDiagrams
 {
+    /** @var array<string, array{Diagram, Diagram}|null> what was read before: of hundreds of components many have one print */
+    private array $got = [];
+
     /**
      * @param string $document name of the document, with the day where it hangs on one
      */
-    public function __construct(private KeptFolder $folder, private string $engine, private string $document)
+    public function __construct(private readonly KeptFolder $folder, private readonly string $engine, private readonly string $document)
     {
     }
 
     public function get(string $print): ?array
+    {
+        return $this->got[$print] ??= $this->read($print);
+    }
+
+    /**
+     * @return array{Diagram, Diagram}|null
+     */
+    private function read(string $print): ?array
     {
         $kept = $this->folder->read($this->component($print));
         if (!is_array($kept[0] ?? null) || !is_array($kept[1] ?? null)) {

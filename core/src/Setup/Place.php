@@ -74,7 +74,15 @@ final readonly class Place
      */
     public function objects(string $key): array
     {
-        return array_values(array_filter($this->places($key), static fn (mixed $place): bool => $place instanceof self));
+        $objects = [];
+        $at = $this->at($key);
+        foreach ($this->members($key) as $i => $value) {
+            if ($value instanceof \stdClass) {
+                $objects[] = new self($value, $at.'/'.$i);
+            }
+        }
+
+        return $objects;
     }
 
     /**

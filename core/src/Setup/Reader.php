@@ -155,10 +155,13 @@ final class Reader
 
     private function size(Place $of): ?PackageSize
     {
+        if (!$of->has('size')) {
+            return null;
+        }
         $size = $of->object('size');
         $zero = BigDecimal::zero();
 
-        return $of->has('size') ? new PackageSize($size->decimal('length') ?? $zero, $size->decimal('width') ?? $zero, $size->decimal('height') ?? $zero, $size->text('unit')) : null;
+        return new PackageSize($size->decimal('length') ?? $zero, $size->decimal('width') ?? $zero, $size->decimal('height') ?? $zero, $size->text('unit'));
     }
 
     /**
@@ -198,10 +201,11 @@ final class Reader
     {
         $kind = Kind::from($o->text('kind'));
         $values = [];
-        foreach ($o->objects('values') as $i => $value) {
+        $places = $o->objects('values');
+        foreach ($places as $i => $value) {
             $values[] = $this->value($i, $value);
         }
-        $this->unique($o->objects('values'), 'code', 'value');
+        $this->unique($places, 'code', 'value');
         if (Kind::Flag === $kind) {
             $values = [$this->value(0, $o->object('yes'), $o->text('label', $o->text('code')), $o->flag('default'))];
         }
@@ -318,8 +322,9 @@ final class Reader
     private function value(int $index, Place $v, ?string $flagLabel = null, bool $flagDefault = false): Value
     {
         $figures = [];
-        foreach ($v->object('figures')->keys() as $name) {
-            $figures[$name] = $v->object('figures')->decimal($name) ?? BigDecimal::zero();
+        $given = $v->has('figures') ? $v->object('figures') : null;
+        foreach ($given?->keys() ?? [] as $name) {
+            $figures[$name] = $given?->decimal($name) ?? BigDecimal::zero();
         }
         $code = null === $flagLabel ? $v->text('code') : 'yes';
 

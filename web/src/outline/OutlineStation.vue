@@ -105,6 +105,11 @@ useShortcuts({
   f: () => document.querySelector<HTMLElement>('.finds button')?.focus(),
 })
 
+function bring(place: HTMLElement): void {
+  const { top, bottom } = place.getBoundingClientRect()
+  // A place that is written in stays where it is under the pointer, as long as it can be seen.
+  if (!isWriting.value || top < 0 || bottom > window.innerHeight) place.scrollIntoView({ block: 'center' })
+}
 /** The innermost place shown that holds the pointer of the address. */
 const markedPlace = ref<string | null>(null)
 async function show(): Promise<void> {
@@ -114,11 +119,10 @@ async function show(): Promise<void> {
     const place = document.getElementById(`at${pointer}`)
     if (place) {
       markedPlace.value = pointer
-      const block = isWriting.value ? 'nearest' : 'center'
-      place.scrollIntoView({ block })
+      bring(place)
       // What comes near is drawn now, and may be higher than it was taken for.
       requestAnimationFrame(() => {
-        place.scrollIntoView({ block })
+        bring(place)
       })
       return
     }
