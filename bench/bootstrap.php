@@ -7,7 +7,7 @@ require dirname(__DIR__).'/vendor/autoload.php';
 
 spl_autoload_register(static function (string $class): void {
     if (str_starts_with($class, 'Ithrel\\Bench\\')) {
-        require __DIR__.'/'.substr($class, 13).'.php';
+        require __DIR__.'/'.strtr(substr($class, 13), '\\', '/').'.php';
     }
 });
 ini_set('memory_limit', '1G');

@@ -63,7 +63,7 @@ $shop = 'http://127.0.0.1:'.$port;
 $setups = [];
 foreach (glob($root.'/demo/setups/*.json') ?: [] as $file) {
     $name = basename($file, '.json');
-    if (['' ] !== $wanted && !in_array(substr($name, 0, 2), $wanted, true)) {
+    if ([''] !== $wanted && !in_array(substr($name, 0, 2), $wanted, true)) {
         continue;
     }
     $json = (string) file_get_contents($file);
@@ -100,7 +100,7 @@ $touched = static function (string $name, string $fault) use ($setups): array {
 /**
  * @param list<int> $numbers of checks; tried in this order
  *
- * @return array{map: \Ithrel\Core\Page\PageMap, seconds: float, tried: list<TriedCheck>, perCheck: float}
+ * @return array{map: Ithrel\Core\Page\PageMap, seconds: float, tried: list<TriedCheck>, perCheck: float}
  */
 $try = static function (Pilot $pilot, string $address, Setup $setup, Plan $plan, array $numbers) use ($folder): array {
     $start = microtime(true);

@@ -98,6 +98,14 @@ final class ConditionSentence
         if ($this->takes('quantity is')) {
             return ['quantity' => $this->count()];
         }
+        $here = $this->at;
+        if (1 === preg_match('/\G(?:at least|at most|exactly|\d)/iu', $this->words, $m, 0, $this->at)) {
+            $count = $this->count();
+            if ($this->takes('pieces are bought')) {
+                return ['quantity' => $count];
+            }
+            $this->at = $here;
+        }
         throw $this->expected('the name of an option ('.$this->told(array_map(static fn (Option $o): string => $o->name(), $this->setup->options)).')');
     }
 

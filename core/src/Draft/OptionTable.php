@@ -256,6 +256,10 @@ final class OptionTable
         }
         $from = $this->columns->from($line, 'charge');
         $read = $this->cells->amount($row, 'charge');
+        $sentence = null === $read ? self::sentence($text) : null;
+        if (null !== $sentence) {
+            return new Fact($sentence, $from);
+        }
         if (null === $read) {
             $this->source->leave($from, sprintf('"%s" is no amount.', mb_strimwidth($text, 0, 40, '…', 'UTF-8')));
 
@@ -284,5 +288,18 @@ final class OptionTable
         }
 
         return null !== $option->kind;
+    }
+
+    /**
+     * A charge in words, such as "0,50 € a character after 10", with decimals and currency as people write them.
+     *
+     * @return array<string, mixed>|null
+     */
+    private static function sentence(string $text): ?array
+    {
+        $plain = (string) preg_replace(['/(\d),(\d{1,2})(?!\d)/', '/\s*(?:\p{Sc}|\b[A-Z]{3}\b)\s*/u'], ['$1.$2', ' '], $text);
+        $charge = ChargeSentence::read($plain);
+
+        return is_array($charge) ? $charge : null;
     }
 }

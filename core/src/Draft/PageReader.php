@@ -45,24 +45,44 @@ final class PageReader
         ProductData::into($tree, $source);
         $code = $source->currency?->value;
         $reader = new self($tree, $source, is_string($code) ? Currency::find($code)->minorUnits ?? $minorUnits : $minorUnits);
-        $reader->heading($page);
-        $reader->fields();
+        $heading = $reader->heading($page);
+        $form = $reader->fields();
+        if (null !== $heading) {
+            PagePrice::into($source, $heading, $form, $reader->minorUnits);
+        }
 
         return $source;
     }
 
-    private function heading(\DOMDocument $page): void
+    /** The heading that names the item. */
+    private function heading(\DOMDocument $page): ?\DOMElement
     {
         foreach ($page->getElementsByTagName('h1') as $heading) {
             $text = PageFields::read($heading);
             if ('' !== $text) {
                 $this->source->item['name'] ??= new Fact($text, 'the heading h1', false);
-                break;
+
+                return $heading;
             }
         }
+        $title = $page->getElementsByTagName('title')->item(0);
+        $named = null === $title ? '' : PageFields::read($title);
+        foreach (['h2', 'h3'] as $level) {
+            foreach ($page->getElementsByTagName($level) as $heading) {
+                $text = PageFields::read($heading);
+                if (mb_strlen($text) > 2 && str_contains($named, $text)) {
+                    $this->source->item['name'] ??= new Fact($text, sprintf('the heading %s, which the title of the page names', $level), false);
+
+                    return $heading;
+                }
+            }
+        }
+
+        return null;
     }
 
-    private function fields(): void
+    /** The form that the item is bought with. */
+    private function fields(): ?\DOMElement
     {
         $forms = (new PageFields($this->tree))->byForm();
         $best = null;
@@ -80,9 +100,11 @@ final class PageReader
         if (null === $best) {
             $this->source->leave('the page', 'It has no form whose fields could be options.');
 
-            return;
+            return null;
         }
         $this->options($forms[$best]['fields']);
+
+        return $forms[$best]['form'];
     }
 
     /**
@@ -333,6 +355,11 @@ final class PageReader
                 continue;
             }
             $place = sprintf('%s, option "%s"', $field->place(), $value);
+            if (0 === $n && self::isPrompt($label)) {
+                $this->source->leave($place, sprintf('"%s" reads like a prompt, not like a value.', $label));
+                $hasPlaceholder = true;
+                continue;
+            }
             $own = $this->value($label, $place, true);
             if ($element->hasAttribute('selected')) {
                 $own->facts['default'] = new Fact(true, $place.', selected');
@@ -344,6 +371,12 @@ final class PageReader
         if (!$hasPlaceholder && !$isChosen && 'one' === $option->kind?->value && [] !== $option->values && (int) $field->attribute('size') < 2) {
             $option->values[0]->facts['default'] = new Fact(true, $field->place().': a list without an empty entry begins on its first');
         }
+    }
+
+    /** Whether the first entry of a list asks to choose: between signs, as "– bitte wählen –", or ending in dots (common practice, no source). */
+    private static function isPrompt(string $label): bool
+    {
+        return 1 === preg_match('/^(?:([-–—*=~.…<>]+)\s*\p{L}.*\1|\p{L}.*(?:…|\.\.\.))$/su', $label);
     }
 
     private function number(PageField $field, DraftOption $option): void

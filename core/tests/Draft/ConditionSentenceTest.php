@@ -31,6 +31,7 @@ final class ConditionSentenceTest extends TestCase
         yield 'days' => ['Day is from 2030-01-31 and until +30d', ['option' => 'day', 'atLeast' => '2030-01-31', 'atMost' => '+30d']];
         yield 'picks' => ['Extras has at least 1 and at most 2 picked', ['option' => 'extras', 'picks' => ['atLeast' => 1, 'atMost' => 2]]];
         yield 'answered' => ['Motto is answered and Width has no answer', ['all' => [['option' => 'motto', 'filled' => true], ['option' => 'width', 'filled' => false]]]];
+        yield 'pieces' => ['5 to 9 pieces are bought', ['quantity' => ['atLeast' => 5, 'atMost' => 9]]];
         yield 'quantity' => ['quantity is at least 5', ['quantity' => ['atLeast' => 5]]];
         yield 'quoted' => ['“Size” is "Large"', ['option' => 'size', 'is' => ['l']]];
         yield 'always' => ['always', ['all' => []]];

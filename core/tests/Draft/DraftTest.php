@@ -12,6 +12,7 @@ use Ithrel\Core\Draft\TableReader;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Setup\UnreadableDocument;
+use PHPUnit\Framework\Attributes\TestDox;
 use PHPUnit\Framework\TestCase;
 
 /**
@@ -100,6 +101,29 @@ final class DraftTest extends TestCase
         ], self::plain($draft)['options']);
         $sure = array_column($draft->read, 'sure', 'at');
         self::assertSame(['guess', 'guess', 'yes'], [$sure['/options/0/kind'], $sure['/options/1/kind'], $sure['/options/2/kind']], 'whether one excludes the other is not said');
+    }
+
+    #[TestDox('a price that is only shown is a guess, of several it is not told which; the first entry of a list may be a prompt in any language')]
+    public function testAPageWithoutDataForMachines(): void
+    {
+        $page = '<title>Laterne | Werk</title><header><b>ab 9,00 €</b></header><main><h2>Laterne</h2><p>Preis: <b>1.249,00</b> €</p>%s<form>'
+            .'<label>Farbe <select><option>– bitte wählen –</option><option>Blau</option><option>Rot…</option></select></label><b>5,00 €</b></form><p>2,00 €</p></main>';
+        $draft = Drafter::of([PageReader::read(sprintf($page, ''), 'x', 2)]);
+        self::assertSame(['sku' => 'x', 'name' => 'Laterne', 'price' => '1249.00'], self::plain($draft)['item']);
+        self::assertContains(['at' => '/item/price', 'from' => '"1.249,00 €", the only amount between the heading and the form', 'sure' => 'guess'], $draft->read);
+        self::assertSame([['code' => 'blau', 'label' => 'Blau'], ['code' => 'rot', 'label' => 'Rot…']], self::plain($draft)['options'][0]['values']);
+        self::assertContains('"– bitte wählen –" reads like a prompt, not like a value.', array_column($draft->left, 'why'));
+        $draft = Drafter::of([PageReader::read(sprintf($page, '<p>statt 1.400,00 €</p>'), 'x', 2)]);
+        self::assertSame('0', self::plain($draft)['item']['price']);
+        self::assertContains('Several amounts stand there (1.249,00 €, 1.400,00 €): which of them is the price is not told.', array_column($draft->left, 'why'));
+    }
+
+    #[TestDox('a charge of a table may be a sentence, with decimals as they are written there')]
+    public function testAChargeInWords(): void
+    {
+        $draft = Drafter::of([TableReader::read("Option;Kind;Surcharge\nMotto;text;0,50 € a character after 10\nWrap;flag;12%\n", 't', 2)]);
+        [$motto, $wrap] = self::plain($draft)['options'];
+        self::assertSame([['how' => 'per-character', 'amount' => '0.50', 'free' => 10], ['charge' => ['how' => 'percent', 'rate' => '12']]], [$motto['charge'], $wrap['yes']]);
     }
 
     public function testPagesWithoutAFormAndInAnotherEncoding(): void

@@ -80,7 +80,7 @@ async function addOption(kind: string): Promise<void> {
         })
       "
     >
-      part
+      stocked part
     </button>
   </p>
 </template>

@@ -180,7 +180,7 @@ const below = computed(() =>
     @change="put(($event.target as HTMLSelectElement).value || undefined)"
   >
     <option value=""></option>
-    <option v-for="c in field.choices" :key="c" :value="c">{{ c }}</option>
+    <option v-for="c in field.choices" :key="c" :value="c">{{ field.named?.[c] ?? c }}</option>
   </select>
   <span v-else class="field">
     <input

@@ -4,7 +4,7 @@ import type { JSONPath } from './paths'
 import { computed, ref, watch } from 'vue'
 import { useViewState } from '../shared/viewState'
 import FieldEdit from './FieldEdit.vue'
-import { fieldsAt, type Field } from './fields'
+import { fieldsAt, pickFields, type Field } from './fields'
 import { freshCode, pathOf, pointerOf, valueAt } from './paths'
 import { useDraft } from './useDraft'
 
@@ -21,13 +21,15 @@ const path = computed<JSONPath>(() => pathOf(place.value.at))
 const here = computed(() => valueAt(draft.document.value, path.value))
 const kind = computed(() => (here.value as { kind?: string } | undefined)?.kind ?? '')
 const isPolygon = computed(() => (here.value as { shape?: string } | undefined)?.shape === 'polygon')
-const fields = computed<Field[]>(() =>
-  place.value.fields.filter(
+const fields = computed<Field[]>(() => {
+  const { what, fields: all } = place.value
+  if (what === 'Variant row') return [pickFields(draft.document.value), ...all]
+  return all.filter(
     (f) =>
-      (place.value.what !== 'Option' || !f.kinds || f.kinds.includes(kind.value)) &&
-      (place.value.what !== 'Place' || f.key !== (isPolygon.value ? 'box' : 'points')),
-  ),
-)
+      (what !== 'Option' || !f.kinds || f.kinds.includes(kind.value)) &&
+      (what !== 'Place' || f.key !== (isPolygon.value ? 'box' : 'points')),
+  )
+})
 /** Its place in the list that it is a member of. */
 const index = computed(() => {
   const last = path.value[path.value.length - 1]

@@ -1,3 +1,5 @@
+import type { SetupDocument } from '../desk/document'
+
 /** One thing that can be said of a part of the document, and how it is written. */
 export interface Field {
   key: string
@@ -16,6 +18,8 @@ export interface Field {
     | 'points'
     | 'group'
   choices?: string[]
+  /** What a choice is called; by itself where nothing is said. */
+  named?: Record<string, string>
   fields?: Field[]
   /** Kinds of option that have it; none: all. */
   kinds?: string[]
@@ -226,6 +230,20 @@ export const ROW: Field[] = [
   decimal('weight', 'Weight'),
   text('image', 'Picture'),
 ]
+
+/** What a variant row picks of the options that rows go by. */
+export function pickFields(setup: SetupDocument): Field {
+  const fields = (setup.variants?.by ?? []).map((code): Field => {
+    const option = setup.options.find((o) => o.code === code)
+    const words = option?.label ?? code
+    if (option?.kind === 'flag') return flag(code, words)
+    if (option?.kind === 'several') return list(code, words)
+    const values = option?.values ?? []
+    const named = Object.fromEntries(values.map((v) => [v.code, v.label ?? v.code]))
+    return { key: code, words, how: 'choice', choices: values.map((v) => v.code), named }
+  })
+  return group('pick', 'Picks', fields)
+}
 
 export const PART: Field[] = [
   text('sku', 'SKU'),

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * The demo setups written in the Outline from an empty sheet, in a real browser: what a hand does for it, how long a person
+ * would take by the keystroke-level model, and whether what stands there in the end says the same as the demo's document.
+ *
+ *   php bench/writing.php [FILE…]
+ */
+
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Ithrel\Bench\Writing\Hand;
+use Ithrel\Bench\Writing\Writer;
+use Ithrel\Shop\Tests\Processes;
+
+require __DIR__.'/bootstrap.php';
+
+$root = dirname(__DIR__);
+$files = array_slice($argv, 1);
+$folder = sys_get_temp_dir().'/ithrel-writing-'.getmypid();
+mkdir($folder.'/profile', 0o700, true);
+[$port, $shop, $driver] = [Processes::freePort(), Processes::freePort(), Processes::freePort()];
+Processes::serve(sprintf('ITHREL_VAR=%1$s ITHREL_DATABASE=%1$s/ithrel.sqlite exec %2$s/ithrel demo --port=%3$d --shop-port=%4$d', escapeshellarg($folder), escapeshellarg($root), $port, $shop), $port, $folder.'/demo.log');
+Processes::serve('exec chromedriver --port='.$driver, $driver, $folder.'/driver.log');
+$capabilities = DesiredCapabilities::chrome();
+$capabilities->setCapability(ChromeOptions::CAPABILITY, (new ChromeOptions())->addArguments(['--headless=new', '--no-sandbox', '--window-size=1280,900', '--force-prefers-reduced-motion', '--user-data-dir='.$folder.'/profile']));
+
+/** Members sorted, and what means the same written alike, so that two documents can be compared. */
+$plain = static function (mixed $of) use (&$plain): mixed {
+    if (!is_array($of)) {
+        return is_int($of) ? (string) $of : $of;
+    }
+    $of = array_map($plain, $of);
+    if (!array_is_list($of)) {
+        ksort($of);
+    }
+    if (isset($of['is']) && is_array($of['is']) && 1 === count($of['is'])) {
+        $of['is'] = $of['is'][0];
+    }
+
+    return $of;
+};
+/** Places at which two documents say something else. */
+$differences = static function (mixed $wanted, mixed $found, string $at = '') use (&$differences): array {
+    if (is_array($wanted) && is_array($found)) {
+        $places = [];
+        foreach (array_unique([...array_keys($wanted), ...array_keys($found)]) as $key) {
+            array_push($places, ...$differences($wanted[$key] ?? null, $found[$key] ?? null, $at.'/'.$key));
+        }
+
+        return $places;
+    }
+
+    return $wanted === $found ? [] : [$at];
+};
+
+printf("%-28s %7s %6s %6s %10s %8s  %s\n", 'setup', 'options', 'clicks', 'keys', 'a person', 'here', 'what differs or needs JSON');
+foreach ([] === $files ? (glob($root.'/demo/setups/*.json') ?: []) : $files as $file) {
+    $browser = RemoteWebDriver::create('http://127.0.0.1:'.$driver, $capabilities);
+    try {
+        $document = json_decode((string) file_get_contents($file), true, 512, JSON_THROW_ON_ERROR);
+        $start = microtime(true);
+        $browser->get('http://127.0.0.1:'.$port.'/');
+        $hand = new Hand($browser);
+        $hand->click('//button[normalize-space()="Begin from nothing"]');
+        $hand->click('//button[contains(., "Write in it")]');
+        $hand->await('//aside[contains(@class, "sheet")]//input[@aria-label="Name of the setup"]');
+        $writer = new Writer($hand, $document);
+        $trouble = null;
+        try {
+            $writer->write();
+        } catch (Throwable $e) {
+            $trouble = $e->getMessage();
+        }
+        $hand->click('//button[contains(., "Save as revision 2")]');
+        usleep(1_500_000);
+        preg_match('~/setups/([^/]+)~', $browser->getCurrentURL(), $id);
+        $written = json_decode((string) file_get_contents('http://127.0.0.1:'.$port.'/api/setups/'.($id[1] ?? '').'/document'), true, 512, JSON_THROW_ON_ERROR);
+        $differ = array_slice($differences($plain($document), $plain($written)), 0, 12);
+        printf("%-28s %7d %6d %6d %6d:%02d min %6.1f s  %s\n", basename($file, '.json'), count($document['options']), $hand->clicks, $hand->keys, $hand->seconds / 60, $hand->seconds % 60, microtime(true) - $start, implode('; ', [...(null === $trouble ? [] : [strtok($trouble, "\n")]), ...$writer->needsJson, ...$differ]) ?: 'nothing');
+    } finally {
+        $browser->quit();
+    }
+}
