@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Bench\Writing;
 
+use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverElement;
@@ -38,9 +39,10 @@ final class Hand
     {
         $this->point();
         $this->seconds += self::THOUGHT;
-        $element = $this->element($xpath);
-        $this->browser->executeScript('arguments[0].scrollIntoView({block: "center"})', [$element]);
-        $element->click();
+        $this->on($xpath, function (WebDriverElement $element): void {
+            $this->browser->executeScript('arguments[0].scrollIntoView({block: "center"})', [$element]);
+            $element->click();
+        });
     }
 
     /** Types into a field and leaves it by Enter. */
@@ -48,7 +50,14 @@ final class Hand
     {
         $this->click($xpath);
         $this->type(mb_strlen($text) + 2);
-        $this->element($xpath)->sendKeys(WebDriverKeys::CONTROL.'a'.WebDriverKeys::NULL.$text.WebDriverKeys::ENTER);
+        $this->on($xpath, static fn (WebDriverElement $element) => $element->sendKeys(WebDriverKeys::CONTROL.'a'.WebDriverKeys::NULL.$text.WebDriverKeys::ENTER));
+    }
+
+    public function clear(string $xpath): void
+    {
+        $this->click($xpath);
+        $this->type(3);
+        $this->on($xpath, static fn (WebDriverElement $element) => $element->sendKeys(WebDriverKeys::CONTROL.'a'.WebDriverKeys::NULL.WebDriverKeys::DELETE.WebDriverKeys::ENTER));
     }
 
     public function choose(string $xpath, string $value): void
@@ -79,6 +88,16 @@ final class Hand
         $this->browser->executeScript('const data = new DataTransfer(); data.setData("text/plain", arguments[1]); arguments[0].dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}))', [$this->element($xpath), $text]);
     }
 
+    /** Pastes text that was copied elsewhere into a field. */
+    public function fill(string $xpath, string $text): void
+    {
+        $this->point();
+        $this->point();
+        $this->type(4, self::THOUGHT);
+        $this->click($xpath);
+        $this->browser->executeScript('arguments[0].value = arguments[1]; arguments[0].dispatchEvent(new Event("input", {bubbles: true}))', [$this->element($xpath), $text]);
+    }
+
     /** Waits until something stands on the page. */
     public function await(string $xpath): void
     {
@@ -88,6 +107,20 @@ final class Hand
     public function sees(string $xpath): bool
     {
         return [] !== $this->browser->findElements(WebDriverBy::xpath($xpath));
+    }
+
+    /**
+     * Does something to an element, once more where it was just drawn anew.
+     *
+     * @param callable(WebDriverElement): mixed $do
+     */
+    private function on(string $xpath, callable $do): void
+    {
+        try {
+            $do($this->element($xpath));
+        } catch (StaleElementReferenceException) {
+            $do($this->element($xpath));
+        }
     }
 
     private function element(string $xpath): WebDriverElement

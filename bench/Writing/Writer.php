@@ -47,13 +47,23 @@ final class Writer
     private readonly Setup $setup;
     private readonly ConditionWords $words;
 
+    /** @var array<string, string> day => as the document counts it from today */
+    private readonly array $relative;
+
     /**
      * @param Member $document
      */
     public function __construct(private readonly Hand $hand, private readonly array $document)
     {
-        $this->setup = Reader::shipped()->read(json_encode($document, JSON_THROW_ON_ERROR), Today::of('2026-11-24'));
+        $today = Today::of('2026-11-24');
+        $this->setup = Reader::shipped()->read(json_encode($document, JSON_THROW_ON_ERROR), $today);
         $this->words = new ConditionWords($this->setup);
+        $relative = [];
+        preg_match_all('/"([+-]\d{1,5}d)"/', json_encode($document, JSON_THROW_ON_ERROR), $found);
+        foreach ($found[1] as $days) {
+            $relative[Today::isoOf((int) $today->resolve($days))] = $days;
+        }
+        $this->relative = $relative;
     }
 
     public function write(): void
@@ -93,7 +103,7 @@ final class Writer
             $this->field('Name', $guard['id'] ?? null);
             $this->field('Because', $guard['because'] ?? null);
             if (isset($guard['always'])) {
-                $this->hand->write(self::SHEET.'//input[@aria-label="Never"]', '');
+                $this->hand->clear(self::SHEET.'//input[@aria-label="Never"]');
             }
             $this->condition(isset($guard['never']) ? 'Never' : 'Always', $this->setup->guards[$i]->never ?? $this->setup->guards[$i]->always, '/guards/'.$i);
         }
@@ -315,7 +325,7 @@ final class Writer
             return;
         }
         $field = self::SHEET.'//input[@aria-label="'.$words.'"]';
-        $this->hand->write($field, $this->words->of($condition));
+        $this->hand->write($field, strtr($this->words->of($condition), $this->relative));
         usleep(250_000);
         if ($this->hand->sees($field.'[@aria-invalid="true"]')) {
             $this->needsJson[] = $at.': “'.$this->words->of($condition).'” is not understood';

@@ -1,0 +1,142 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Finding\Pass;
+
+use Brick\Math\BigDecimal;
+use Ithrel\Core\Decimal\SaidAmount;
+use Ithrel\Core\Finding\Finding;
+use Ithrel\Core\Finding\Pass;
+use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Price\Amount;
+use Ithrel\Core\Price\Spread\NotExact;
+use Ithrel\Core\Price\Spread\ValueEffect;
+use Ithrel\Core\Price\Spread\ValueEffects;
+use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Setup\Charge\Charge;
+use Ithrel\Core\Setup\Charge\CountedCharge;
+use Ithrel\Core\Setup\Charge\FixedCharge;
+use Ithrel\Core\Setup\Charge\PercentCharge;
+use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Setup\Value;
+
+/**
+ * price.caption: an amount written for the shopper, in a label or a help, that is not what the answer adds.
+ */
+final class PriceCaptions implements Pass
+{
+    public function find(Reach $reach): iterable
+    {
+        $setup = $reach->setup;
+        $effects = $this->effects($reach);
+        foreach ($setup->options as $option) {
+            foreach ($option->kind->isChoice() ? $option->values : [] as $value) {
+                foreach (self::said($setup, $value->label) as $said) {
+                    yield from $this->ofValue($setup, $option, $value, $said, $effects[$option->index][$value->index] ?? null);
+                    break;
+                }
+            }
+            if (null !== $option->charge) {
+                yield from $this->ofInput($setup, $option, $option->charge);
+            } elseif ($option->kind->isInput()) {
+                foreach (self::said($setup, $option->label) as $said) {
+                    yield $this->told($option->at.'/label', $option->label, $said, 'nothing is charged', ['charged' => '0']);
+                }
+            }
+        }
+    }
+
+    /**
+     * @return iterable<Finding>
+     */
+    private function ofValue(Setup $setup, Option $option, Value $value, SaidAmount $said, ?ValueEffect $effect): iterable
+    {
+        $at = Kind::Flag === $option->kind ? $option->at.'/label' : $value->at.'/label';
+        $text = static fn (BigDecimal $amount): string => Amount::text($amount, $setup->currency);
+        $charge = $value->charge;
+        if ($said->amount->isPercent) {
+            if ($charge instanceof PercentCharge && !$charge->rate->isEqualTo($said->amount->amount)) {
+                yield $this->told($at, $value->label, $said, Amount::plain($charge->rate).'% is charged', ['charged' => (string) $charge->rate]);
+            }
+
+            return;
+        }
+        $amount = $said->amount->amount;
+        if ($charge instanceof FixedCharge && !$amount->isEqualTo($charge->amount)) {
+            yield new Finding('price.caption', Severity::Warning, $at, sprintf('"%s" tells the shopper %s, but %s is charged.', $value->label, $text($amount), $text($charge->amount)), ['said' => (string) $amount, 'charged' => (string) $charge->amount]);
+        } elseif (null === $charge && null === $value->item && null === $effect) {
+            yield new Finding('price.caption', Severity::Warning, $at, sprintf('"%s" tells the shopper an amount, but nothing is charged.', $value->label), ['said' => (string) $amount, 'charged' => '0']);
+        } elseif (null !== $effect?->least && null !== $effect->greatest && null !== $effect->usual && !($effect->least->isEqualTo($amount) && $effect->greatest->isEqualTo($amount))) {
+            $against = null === $effect->against ? 'no answer' : $option->values[$effect->against]->label;
+            $really = $effect->least->isEqualTo($effect->greatest) ? $text($effect->least) : sprintf('%s to %s, mostly %s', $text($effect->least), $text($effect->greatest), $text($effect->usual));
+            yield new Finding('price.caption', Severity::Warning, $at, sprintf('"%s" tells the shopper %s; against %s it really makes a difference of %s.', $value->label, $text($amount), $against, $really), ['said' => (string) $amount, 'least' => (string) $effect->least, 'usual' => (string) $effect->usual, 'greatest' => (string) $effect->greatest]);
+        }
+    }
+
+    /**
+     * Of an input's label any amount, of its help one with a sign: a help may speak of other money than its charge.
+     *
+     * @return iterable<Finding>
+     */
+    private function ofInput(Setup $setup, Option $option, Charge $charge): iterable
+    {
+        [$amount, $words] = match (true) {
+            $charge instanceof FixedCharge => [$charge->amount, '%s is charged'],
+            $charge instanceof CountedCharge => [$charge->amount, '%s '.match ($charge->how) {
+                'per-character' => 'a character', 'per-file' => 'a file', default => 'a pick',
+            }.' is charged'],
+            default => [null, ''],
+        };
+        if (null === $amount) {
+            return;
+        }
+        foreach (['label' => $option->label, 'help' => $option->help] as $key => $text) {
+            foreach (self::said($setup, $text) as $said) {
+                if (!$said->amount->isPercent && ('label' === $key || $said->amount->isSigned) && !$said->amount->amount->isEqualTo($amount)) {
+                    yield $this->told($option->at.'/'.$key, $text, $said, sprintf($words, Amount::text($amount, $setup->currency)), ['charged' => (string) $amount]);
+                }
+            }
+        }
+    }
+
+    /**
+     * @param array<string, string> $detail
+     */
+    private function told(string $at, string $text, SaidAmount $said, string $really, array $detail): Finding
+    {
+        return new Finding('price.caption', Severity::Warning, $at, sprintf('"%s" tells the shopper %s, but %s.', $text, $said->written, $really), ['said' => (string) $said->amount->amount] + $detail);
+    }
+
+    /**
+     * @return list<SaidAmount>
+     */
+    private static function said(Setup $setup, string $text): array
+    {
+        return SaidAmount::in($text, $setup->currency->code, $setup->currency->minorUnits);
+    }
+
+    /**
+     * What values really do; asked only where some label speaks of an amount.
+     *
+     * @return array<int, array<int, ValueEffect>>
+     */
+    private function effects(Reach $reach): array
+    {
+        $setup = $reach->setup;
+        $speaks = array_filter($setup->options, static fn (Option $o): bool => $o->kind->isChoice() && [] !== array_filter($o->values, static fn (Value $v): bool => [] !== self::said($setup, $v->label)));
+        $effects = [];
+        try {
+            foreach ([] === $speaks ? [] : ValueEffects::of($reach) as $effect) {
+                $effects[$effect->option][$effect->value] = $effect;
+            }
+        } catch (NotExact|TooLarge) {
+            // Then labels are held against the charges alone.
+        }
+
+        return $effects;
+    }
+}
