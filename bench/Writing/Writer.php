@@ -147,6 +147,10 @@ final class Writer
             $this->add($button, match ($button) {
                 'stocked part' => 'Part', 'price level' => 'Price level', default => 'Carried along',
             });
+            if (isset($member['percent'])) {
+                // A new level begins with an amount.
+                $this->hand->clear(self::SHEET.'//input[@aria-label="Amount"]');
+            }
             foreach ($fields as $key => $words) {
                 if ('meant' === $key && isset($member['meant'])) {
                     $this->hand->choose(self::SHEET.'//select[@aria-label="'.$words.'"]', self::text($member['meant']));

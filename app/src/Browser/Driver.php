@@ -43,6 +43,9 @@ final class Driver
     private ?ChromeDevToolsDriver $tools = null;
     private readonly HostFence $fence;
 
+    /** Handle of the tab that was made ready for shoppers; "" where none was yet. */
+    private string $tab = '';
+
     /**
      * @param list<string> $hosts  that may be visited: nothing is asked of any other host or port
      * @param string|null  $remote address of a remote end; null: a driver is started
@@ -65,6 +68,7 @@ final class Driver
             // A browser that is gone has ended.
         }
         $this->browser = $this->tools = null;
+        $this->tab = '';
         $this->process?->stop(2);
         $this->process = null;
         $this->fence->end();
@@ -96,26 +100,43 @@ final class Driver
         return $all;
     }
 
-    /** A new tab without cookies, storage, caches and service workers; the others are closed. */
+    /**
+     * A tab without cookies, storage, caches and service workers; others are closed. The same tab serves many shoppers, as a
+     * new one takes as long as a page to open.
+     */
     public function newShopper(string $origin): void
     {
         $this->begin();
         $browser = $this->browser ?? throw new \LogicException('The browser has begun.');
         try {
-            $old = array_filter($browser->getWindowHandles(), is_string(...));
-            $browser->switchTo()->newWindow(WebDriverTargetLocator::WINDOW_TYPE_TAB);
-            $new = $browser->getWindowHandle();
-            foreach ($old as $handle) {
-                $browser->switchTo()->window($handle);
-                $browser->close();
+            $handles = array_values(array_filter($browser->getWindowHandles(), is_string(...)));
+            if (count($handles) > 1 || ($handles[0] ?? '') !== $this->tab) {
+                $this->newTab($browser, $handles);
+            } else {
+                // What a tab keeps for itself alone.
+                $this->tell('Runtime.evaluate', ['expression' => 'try { sessionStorage.clear() } catch {} window.name = ""']);
+                $browser->get('about:blank');
             }
-            $browser->switchTo()->window($new);
         } catch (PhpWebDriverExceptionInterface $e) {
             throw $this->failed('The browser could not open a new tab', $e);
         }
         $this->tell('Network.clearBrowserCookies');
         $this->tell('Network.clearBrowserCache');
         $this->tell('Storage.clearDataForOrigin', ['origin' => $origin, 'storageTypes' => 'all']);
+    }
+
+    /**
+     * @param list<string> $old tabs, which are closed
+     */
+    private function newTab(RemoteWebDriver $browser, array $old): void
+    {
+        $browser->switchTo()->newWindow(WebDriverTargetLocator::WINDOW_TYPE_TAB);
+        $this->tab = $browser->getWindowHandle();
+        foreach ($old as $handle) {
+            $browser->switchTo()->window($handle);
+            $browser->close();
+        }
+        $browser->switchTo()->window($this->tab);
         $this->tell('Page.addScriptToEvaluateOnNewDocument', ['source' => (string) file_get_contents(__DIR__.'/still.js')]);
         $this->tell('Browser.setDownloadBehavior', ['behavior' => 'deny']);
     }

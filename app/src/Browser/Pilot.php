@@ -16,9 +16,12 @@ final class Pilot
     /** Seconds after which a page that still moves is given up. */
     private const MOST_SECONDS = 8;
 
-    /** Milliseconds without a change after which a page is at rest, and seconds that it is given to begin with one. */
-    private const QUIET = 60;
-    private const SECONDS_TO_BEGIN = 0.06;
+    /** Milliseconds without a change after which a page is at rest; as many it is given to begin with one. */
+    private const QUIET = 45;
+
+    /** Milliseconds that the page is asked to wait for its own rest, and between two such questions. */
+    private const MOST_OF_A_LOOK = 200;
+    private const BETWEEN = 5;
 
     /** Seconds that short timers are waited for. */
     private const SECONDS_OF_TIMERS = 2.5;
@@ -103,25 +106,27 @@ final class Pilot
             $seconds = (hrtime(true) - $start) / 1e9;
             [$ready, $open, $timers, $quiet] = $this->rest();
             $isLoaded = 'complete' === $ready && 0 === $open && (0 === $timers || $seconds >= self::SECONDS_OF_TIMERS);
-            if ($isLoaded && $quiet >= self::QUIET && $seconds >= self::SECONDS_TO_BEGIN) {
+            if ($isLoaded && $quiet >= self::QUIET && (hrtime(true) - $start) / 1e6 >= self::QUIET) {
                 return $this->last = $this->taken();
             }
             if ($seconds > self::MOST_SECONDS) {
                 throw new NoAnswer(sprintf('The page at %s still moved after %d seconds.', $this->driver->address(), self::MOST_SECONDS), true);
             }
-            $path = self::path($this->driver->address());
-            if ($isLoaded && $seconds > (isset($this->moving[$path]) ? self::SECONDS_OF_KNOWN_MOVING : self::SECONDS_OF_MOVING)) {
-                $page = $this->taken();
-                $moves = null === $before ? null : $page->changes($before);
-                if (null !== $moves && [] === array_diff($moves, $this->moving[$path] ?? [])) {
-                    $page->mark($this->moving[$path] ?? []);
+            if ($isLoaded && $seconds > self::SECONDS_OF_KNOWN_MOVING) {
+                $path = self::path($this->driver->address());
+                if ($seconds > (isset($this->moving[$path]) ? self::SECONDS_OF_KNOWN_MOVING : self::SECONDS_OF_MOVING)) {
+                    $page = $this->taken();
+                    $moves = null === $before ? null : $page->changes($before);
+                    if (null !== $moves && [] === array_diff($moves, $this->moving[$path] ?? [])) {
+                        $page->mark($this->moving[$path] ?? []);
 
-                    return $this->last = $page;
+                        return $this->last = $page;
+                    }
+                    $this->moving[$path] = array_values(array_unique([...$this->moving[$path] ?? [], ...$moves ?? []]));
+                    $before = $page;
                 }
-                $this->moving[$path] = array_values(array_unique([...$this->moving[$path] ?? [], ...$moves ?? []]));
-                $before = $page;
             }
-            usleep(20_000);
+            usleep(1_000 * self::BETWEEN);
         }
     }
 
@@ -318,7 +323,15 @@ final class Pilot
      */
     private function rest(): array
     {
-        $answer = $this->driver->tell('Runtime.evaluate', ['expression' => "document.getElementById('".HostFence::SIGN."') ? ['ERR_CONNECTION_FAILED'] : location.protocol === 'chrome-error:' ? [document.body?.innerText.match(/\\bERR_\\w+/)?.[0] ?? 'ERR'] : window.__still ? window.__still() : [document.readyState, 0, 0, 1000]", 'returnByValue' => true]);
+        try {
+            $answer = $this->driver->tell('Runtime.evaluate', ['expression' => "document.getElementById('".HostFence::SIGN."') ? ['ERR_CONNECTION_FAILED'] : location.protocol === 'chrome-error:' ? [document.body?.innerText.match(/\\bERR_\\w+/)?.[0] ?? 'ERR'] : window.__stillFor ? window.__stillFor(".self::QUIET.', '.self::MOST_OF_A_LOOK.") : [document.readyState, 0, 0, 1000]", 'returnByValue' => true, 'awaitPromise' => true]);
+        } catch (NoAnswer $e) {
+            // The page was left while it was asked.
+            if (1 === preg_match('/navigated|collected|context|destroyed/i', $e->getMessage())) {
+                return ['loading', 0, 0, 0];
+            }
+            throw $e;
+        }
         $value = is_array($answer['result'] ?? null) ? $answer['result']['value'] ?? null : null;
         if (is_array($value) && is_string($value[0] ?? null) && str_starts_with($value[0], 'ERR')) {
             throw $this->driver->refused($value[0]);

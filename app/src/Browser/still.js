@@ -101,25 +101,42 @@
       changedAt = performance.now()
     }
   }
-  Object.defineProperty(window, '__still', {
-    value: () => {
-      read()
-      const now = Date.now()
-      const own = [
-        performance.now() - leftAt < 3000 ? 'leaving' : document.readyState,
-        [...open].filter((r) => now - r.at < 2000).length,
-        [...timers.values()].filter((at) => at > now - 100).length,
-        Math.round(performance.now() - changedAt),
-      ]
-      for (let i = 0; i < window.frames.length; i++) {
-        try {
-          const inner = window.frames[i].__still?.()
-          if (inner) own.splice(1, 3, own[1] + inner[1], own[2] + inner[2], Math.min(own[3], inner[3]))
-        } catch {
-          // A frame of another origin keeps its own counsel.
-        }
+  const still = () => {
+    read()
+    const now = Date.now()
+    const own = [
+      performance.now() - leftAt < 3000 ? 'leaving' : document.readyState,
+      [...open].filter((r) => now - r.at < 2000).length,
+      [...timers.values()].filter((at) => at > now - 100).length,
+      Math.round(performance.now() - changedAt),
+    ]
+    for (let i = 0; i < window.frames.length; i++) {
+      try {
+        const inner = window.frames[i].__still?.()
+        if (inner) own.splice(1, 3, own[1] + inner[1], own[2] + inner[2], Math.min(own[3], inner[3]))
+      } catch {
+        // A frame of another origin keeps its own counsel.
       }
-      return own
+    }
+    return own
+  }
+  Object.defineProperty(window, '__still', { value: still })
+  // The same once it is at rest for so many milliseconds, both counted from now on and from the last change, or after so many
+  // at the latest: asked for once, not again and again.
+  Object.defineProperty(window, '__stillFor', {
+    value: (quiet, most) => {
+      const begun = performance.now()
+      return new Promise((answer) => {
+        const ask = () => {
+          const own = still()
+          const waited = performance.now() - begun
+          const isLoaded = own[0] === 'complete' && own[1] === 0 && own[2] === 0
+          const left = isLoaded ? quiet - Math.min(own[3], waited) : 10
+          if ((isLoaded && left <= 0) || waited >= most) answer(own)
+          else later(ask, Math.max(left, 1))
+        }
+        ask()
+      })
     },
   })
 })()

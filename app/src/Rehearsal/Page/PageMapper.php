@@ -344,12 +344,17 @@ final class PageMapper
             // A cart that does not show it did not take it.
             return Evidence::of($cart, $sale, $this->setup->item->name) ? $cart : null;
         }
-        foreach ($this->adding($page) as $button) {
+        foreach ($this->adding($page) as $key) {
+            // The page was opened anew since they were looked for.
+            $button = Buttons::find($this->pilot->page(), $key);
+            if (null === $button) {
+                continue;
+            }
             $product = $this->pilot->address();
             $after = $this->pilot->click($button);
             $cart = $this->cartAfter($sale, $page, $after, $product);
             if (null !== $cart) {
-                $this->map->add = Buttons::key($button);
+                $this->map->add = $key;
                 $this->map->missing = array_values(array_filter($this->map->missing, static fn (array $m): bool => 'add button' !== $m['what']));
                 $this->map->found[] = ['what' => 'add button', 'how' => Buttons::words($button)];
 
@@ -366,9 +371,9 @@ final class PageMapper
     }
 
     /**
-     * Buttons that may add to the cart, the most likely first.
+     * Keys of buttons that may add to the cart, the most likely first.
      *
-     * @return list<PageElement>
+     * @return list<string>
      */
     private function adding(PageSnapshot $page): array
     {
@@ -387,12 +392,12 @@ final class PageMapper
             $worth -= Buttons::isAside($button) ? 50 : 0;
             $isOfOption = [] !== array_filter($controls, static fn (Control $c): bool => $c->element === $button || [] !== array_filter($c->items, static fn ($i): bool => $i->element === $button));
             if ($worth > -40 && !$isOfOption && !Buttons::isDisabled($button)) {
-                $ranked[] = [$worth, $button];
+                $ranked[] = [$worth, Buttons::key($button)];
             }
         }
         usort($ranked, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return array_slice(array_column($ranked, 1), 0, 4);
+        return array_slice(array_values(array_unique(array_column($ranked, 1))), 0, 4);
     }
 
     /** The cart after something was added: the page that followed, one that a link leads to, or what opened beside the item. */
@@ -541,8 +546,9 @@ final class PageMapper
         } catch (NotTried) {
             return;
         }
-        foreach ($this->adding($page) as $button) {
-            if (Buttons::key($button) === $this->map->add) {
+        foreach ($this->adding($page) as $key) {
+            $button = Buttons::find($this->pilot->page(), $key);
+            if (null === $button || $key === $this->map->add) {
                 continue;
             }
             $after = $this->pilot->click($button);
@@ -550,7 +556,7 @@ final class PageMapper
                 $after = Ordering::goOn($this->pilot, $after, static fn (PageSnapshot $p): bool => [] !== $places->lines($p)) ?? $after;
             }
             if (self::path($this->pilot->address()) !== self::path($this->map->address) && Evidence::of($after, $sale, $this->setup->item->name) && [] !== $places->lines($after)) {
-                $this->map->express = Buttons::key($button);
+                $this->map->express = $key;
                 $this->map->found[] = ['what' => 'express button', 'how' => Buttons::words($button)];
 
                 return;
