@@ -43,6 +43,9 @@ final class Driver
     private ?ChromeDevToolsDriver $tools = null;
     private readonly HostFence $fence;
 
+    /** Process of a browser that was started here; 0: none. */
+    private int $browserId = 0;
+
     /** Handle of the tab that was made ready for shoppers; "" where none was yet. */
     private string $tab = '';
 
@@ -67,11 +70,22 @@ final class Driver
         } catch (\Throwable) {
             // A browser that is gone has ended.
         }
+        $this->endOrphan();
         $this->browser = $this->tools = null;
         $this->tab = '';
         $this->process?->stop(2);
         $this->process = null;
         $this->fence->end();
+    }
+
+    /** A driver that was killed leaves its browser behind. */
+    private function endOrphan(): void
+    {
+        // The number may be another process's by now.
+        if ($this->browserId > 0 && str_contains((string) @file_get_contents('/proc/'.$this->browserId.'/comm'), 'chrom')) {
+            posix_kill($this->browserId, \SIGTERM);
+        }
+        $this->browserId = 0;
     }
 
     /**
@@ -227,6 +241,8 @@ final class Driver
             $this->browser = RemoteWebDriver::create($end, $capabilities, 20_000, 30_000);
             $this->browser->manage()->timeouts()->pageLoadTimeout(20);
             $this->tools = new ChromeDevToolsDriver($this->browser);
+            $id = null === $this->remote ? $this->browser->getCapabilities()?->getCapability('goog:processID') : null;
+            $this->browserId = is_int($id) ? $id : 0;
         } catch (PhpWebDriverExceptionInterface $e) {
             $this->end();
             throw new NoAnswer(sprintf('No browser could be started at %s: %s', $end, strtok($e->getMessage(), "\n")), true, $e);

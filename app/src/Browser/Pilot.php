@@ -324,7 +324,7 @@ final class Pilot
     private function rest(): array
     {
         try {
-            $answer = $this->driver->tell('Runtime.evaluate', ['expression' => "document.getElementById('".HostFence::SIGN."') ? ['ERR_CONNECTION_FAILED'] : location.protocol === 'chrome-error:' ? [document.body?.innerText.match(/\\bERR_\\w+/)?.[0] ?? 'ERR'] : window.__stillFor ? window.__stillFor(".self::QUIET.', '.self::MOST_OF_A_LOOK.") : [document.readyState, 0, 0, 1000]", 'returnByValue' => true, 'awaitPromise' => true]);
+            $answer = $this->driver->tell('Runtime.evaluate', ['expression' => "document.getElementById('".HostFence::SIGN."') ? ['ERR_CONNECTION_FAILED'] : location.protocol === 'chrome-error:' ? [document.body?.innerText.match(/\\bERR_\\w+/)?.[0] ?? 'ERR'] : window.__stillFor ? window.__stillFor(".self::QUIET.', '.self::MOST_OF_A_LOOK.') : [document.readyState, 0, 0, 1000]', 'returnByValue' => true, 'awaitPromise' => true]);
         } catch (NoAnswer $e) {
             // The page was left while it was asked.
             if (1 === preg_match('/navigated|collected|context|destroyed/i', $e->getMessage())) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Tests\Browser;
 
+use Ithrel\App\Browser\Driver;
+use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\Shop\Tests\Processes;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestDox;
@@ -32,7 +34,7 @@ final class HardPagesTest extends TestCase
         self::$groups[] = Processes::serve(sprintf('exec %s -S 127.0.0.1:%d %s', PHP_BINARY, $other, escapeshellarg(self::$folder.'/elsewhere.php')), $other, self::$folder.'/elsewhere.log');
         self::$groups[] = Processes::serve(sprintf('ITHREL_ELSEWHERE=%s PHP_CLI_SERVER_WORKERS=4 exec %s -d variables_order=EGPCS -S 127.0.0.1:%d %s', self::$elsewhere, PHP_BINARY, $port, escapeshellarg(__DIR__.'/hardShop.php')), $port, self::$folder.'/shop.log');
         file_put_contents(self::$folder.'/lamp.json', json_encode(['ithrel' => 'setup/1', 'name' => 'Harbour lamp', 'currency' => 'EUR', 'item' => ['sku' => 'HL-1', 'name' => 'Harbour lamp', 'price' => '100.00'], 'options' => [
-            ['code' => 'size', 'label' => 'Size', 'kind' => 'one', 'required' => true, 'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large', 'charge' => '12.50']]],
+            ['code' => 'size', 'label' => 'Size', 'kind' => 'one', 'required' => true, 'control' => ['list', 'buttons'], 'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large', 'charge' => '12.50']]],
         ]], JSON_THROW_ON_ERROR));
     }
 
@@ -69,6 +71,44 @@ final class HardPagesTest extends TestCase
         self::assertSame(1, $status);
         self::assertSame([['page', 'unitPrice', '100.00', '107.00'], ['page', 'unitPrice', '112.50', '119.50']], array_map(static fn (array $c): array => array_values($c['differences'][0]), $run['checks']));
         self::assertSame('/item/price', $run['likely'][0]['at']);
+    }
+
+    #[TestDox('an option in two controls is answered in either, and they have to say the same')]
+    public function testTwoControlsOfOneOption(): void
+    {
+        [, $run] = self::rehearse('twice', '1,2');
+        self::assertSame(['agrees' => 2, 'differs' => 0, 'noAnswer' => 0, 'notTried' => 0], $run['tally'], json_encode($run['checks'], JSON_THROW_ON_ERROR));
+        self::assertContains('second size', array_column($run['map']['found'], 'what'));
+        [, $run] = self::rehearse('twice+apart', '1,2');
+        $said = array_map(static fn (array $c): array => array_map(static fn (array $d): array => array_values($d), $c['differences']), $run['checks']);
+        self::assertContains([['page', 'controls', 'Size the same in both', 'Small in one, nothing in the other']], $said, json_encode($run, JSON_THROW_ON_ERROR));
+        self::assertContains([], $said, 'the buttons themselves set the list');
+        self::assertSame('/options/0/control', $run['likely'][0]['at']);
+        [, $run] = self::rehearse('plain', '1');
+        self::assertContains('second size', array_column($run['map']['missing'], 'what'));
+    }
+
+    #[TestDox('a driver that is killed leaves no browser behind')]
+    public function testADriverThatIsKilled(): void
+    {
+        $before = self::children((int) getmypid());
+        $driver = new Driver(['127.0.0.1']);
+        $driver->visit('about:blank');
+        $begun = array_values(array_diff(self::children((int) getmypid()), $before));
+        $named = static fn (string $name): array => array_values(array_filter($begun, static fn (int $id): bool => str_contains((string) @file_get_contents('/proc/'.$id.'/comm'), $name)));
+        [$killed] = $named('chromedriver');
+        self::assertNotSame([], array_diff($named('chrom'), [$killed]));
+        posix_kill($killed, \SIGKILL);
+        try {
+            $driver->tell('Page.bringToFront');
+            self::fail('The driver is gone.');
+        } catch (NoAnswer $e) {
+            self::assertStringContainsString('the browser or its driver ended', $e->getMessage());
+        }
+        for ($tries = 0; $tries < 50 && [] !== array_diff($named('chrom'), [$killed]); ++$tries) {
+            usleep(100_000);
+        }
+        self::assertSame([], array_values(array_diff($named('chrom'), [$killed])));
     }
 
     #[TestDox('nothing is asked of another host: no picture, script, frame, request, beacon or socket')]

@@ -45,7 +45,7 @@ final readonly class CheckComparison
         if (null !== $found->refused) {
             return [new Difference('clicks', 'page', 'the page takes every click', 'the page does not take '.$this->name($found->refused), [...$this->conditionsOf($found->refused), ...$check->places])];
         }
-        $differences = [];
+        $differences = $this->apart($found);
         if (null !== $check->offered && null !== $found->offered && $check->offered[2] !== $found->offered) {
             $differences[] = new Difference('offered', 'page', $check->offered[2] ? 'offered' : 'not offered', $found->offered ? 'offered' : 'not offered', $check->places);
         }
@@ -75,6 +75,23 @@ final readonly class CheckComparison
             if (isset($found->stages[$stage])) {
                 $differences = [...$differences, ...$this->stage($check, $stage, $found->stages[$stage])];
             }
+        }
+
+        return $differences;
+    }
+
+    /**
+     * Options that are shown in two ways of which one says something else than the other.
+     *
+     * @return list<Difference>
+     */
+    private function apart(Found $found): array
+    {
+        $differences = [];
+        foreach ($found->apart as $code => [$first, $second]) {
+            $option = $this->setup->option($code);
+            [$one, $other] = array_map(static fn (array $codes): string => implode(', ', array_map(static fn (string $c): string => $option?->value($c)->label ?? $c, $codes)), [$first, $second]);
+            $differences[] = new Difference('controls', 'page', $this->name($code).' the same in both', sprintf('%s in one, %s in the other', '' === $one ? 'nothing' : $one, '' === $other ? 'nothing' : $other), null === $option ? [] : [$option->at.'/control']);
         }
 
         return $differences;

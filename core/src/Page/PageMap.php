@@ -31,6 +31,9 @@ final class PageMap
     /** @var array<string, string> code of an option => key of its control */
     public array $options = [];
 
+    /** @var array<string, string> code of an option that is shown in two ways => key of the other control */
+    public array $seconds = [];
+
     /** Key of the control that asks how many. */
     public ?string $quantity = null;
 
@@ -54,7 +57,7 @@ final class PageMap
     }
 
     /**
-     * Where one thing stands, by its name in the map: "option size", "quantity", "add button", "express button",
+     * Where one thing stands, by its name in the map: "option size", "second size" (the other of two controls), "quantity", "add button", "express button",
      * "way to the checkout", "page unitPrice", "cart line", "cart lineTotal", "checkout total" and so on.
      *
      * @return string|null its key, or signature; null where it is not known, or the map has no such thing
@@ -65,6 +68,7 @@ final class PageMap
 
         return match (true) {
             'option' === $stage => $this->options[$field] ?? null,
+            'second' === $stage => $this->seconds[$field] ?? null,
             'quantity' === $what => $this->quantity,
             'add button' === $what => $this->add,
             'express button' === $what => $this->express,
@@ -93,6 +97,8 @@ final class PageMap
             };
         } elseif ('option' === $stage && '' !== $field) {
             $this->options = null === $key ? array_diff_key($this->options, [$field => 1]) : [$field => $key] + $this->options;
+        } elseif ('second' === $stage && '' !== $field) {
+            $this->seconds = null === $key ? array_diff_key($this->seconds, [$field => 1]) : [$field => $key] + $this->seconds;
         } elseif ('page' === $stage && in_array($field, ['unitPrice', 'total', 'image', 'entries'], true)) {
             $this->places = null === $key ? array_diff_key($this->places, [$field => 1]) : [$field => $key] + $this->places;
         } elseif ($isOfLine && (null !== $lines || ('line' === $field && null !== $key))) {
@@ -127,7 +133,7 @@ final class PageMap
         return [
             'ithrel' => 'map/1',
             'shop' => ['cart' => $this->cart, 'drawer' => $this->drawer, 'cartLines' => $this->cartLines?->toArray(), 'toCheckout' => $this->toCheckout, 'checkoutLines' => $this->checkoutLines?->toArray(), 'orderLines' => $this->orderLines?->toArray()],
-            'item' => ['address' => $this->address, 'options' => (object) $this->options, 'quantity' => $this->quantity, 'places' => (object) $this->places, 'add' => $this->add, 'express' => $this->express],
+            'item' => ['address' => $this->address, 'options' => (object) $this->options, 'quantity' => $this->quantity, 'places' => (object) $this->places, 'add' => $this->add, 'express' => $this->express] + ([] === $this->seconds ? [] : ['seconds' => $this->seconds]),
             'found' => $this->found,
             'missing' => $this->missing,
         ];
@@ -145,6 +151,7 @@ final class PageMap
         [$map->cart, $map->drawer, $map->toCheckout] = [$text($shop['cart'] ?? null), $text($shop['drawer'] ?? null), $text($shop['toCheckout'] ?? null)];
         [$map->cartLines, $map->checkoutLines, $map->orderLines] = [self::lines($shop['cartLines'] ?? null), self::lines($shop['checkoutLines'] ?? null), self::lines($shop['orderLines'] ?? null)];
         $map->options = self::texts($item['options'] ?? null);
+        $map->seconds = self::texts($item['seconds'] ?? null);
         $map->places = self::texts($item['places'] ?? null);
         [$map->quantity, $map->add, $map->express] = [$text($item['quantity'] ?? null), $text($item['add'] ?? null), $text($item['express'] ?? null)];
         foreach (is_array($kept['found'] ?? null) ? $kept['found'] : [] as $found) {

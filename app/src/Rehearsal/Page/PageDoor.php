@@ -58,6 +58,8 @@ final class PageDoor
     {
         $this->unseen = [];
         $this->cart = [];
+        // An option that is shown in two ways is answered in the one by this check, in the other by the next.
+        $this->shopper->usesSecond = 0 === $check->number % 2;
         $this->camera?->wind();
         foreach (array_merge(...$check->visits) as $click) {
             if (!isset($this->map->options[$click->option])) {
@@ -66,6 +68,7 @@ final class PageDoor
         }
         $page = null;
         $offered = null;
+        $apart = [];
         $accepted = $isPast = false;
         $fields = [];
         foreach ($check->visits as $v => $clicks) {
@@ -85,11 +88,12 @@ final class PageDoor
             if ($isLast && null !== $check->offered) {
                 $offered = $this->shopper->isOffered($check->offered[0], $check->offered[1]);
             }
+            $apart = $isLast ? $this->apart($clicks) : [];
             if ($check->looksOnly()) {
                 // The page alone is looked at.
                 $this->camera?->take('page');
 
-                return [new Found(null, $offered, null, false, [], []), array_keys($this->unseen)];
+                return [new Found(null, $offered, null, false, [], [], false, $apart), array_keys($this->unseen)];
             }
             if (null === $this->map->add || null === $this->map->cartLines) {
                 throw new NotTried('How something is added to the cart, or where the cart shows it, was not found.');
@@ -117,7 +121,28 @@ final class PageDoor
         }
         $stages = $accepted && $check->accepted ? $this->stages($check) : [];
 
-        return [new Found(null, $offered, $page, $accepted, $fields, $stages, $accepted && $isPast), array_keys($this->unseen)];
+        return [new Found(null, $offered, $page, $accepted, $fields, $stages, $accepted && $isPast, $apart), array_keys($this->unseen)];
+    }
+
+    /**
+     * Of options that are shown in two ways what each shows, where that is not the same.
+     *
+     * @param list<Click> $clicks
+     *
+     * @return array<string, array{list<string>, list<string>}>
+     */
+    private function apart(array $clicks): array
+    {
+        $apart = [];
+        foreach (array_unique(array_map(static fn (Click $c): string => $c->option, $clicks)) as $code) {
+            $option = isset($this->map->seconds[$code]) ? $this->setup->option($code) : null;
+            $shown = null === $option ? null : $this->shopper->apart($option);
+            if (null !== $shown) {
+                $apart[$code] = $shown;
+            }
+        }
+
+        return $apart;
     }
 
     /**

@@ -96,6 +96,25 @@ final class PageMapper
             $this->map->options[$code] = $control->key();
             $this->fits[$code] = $fit;
         }
+        $this->matchSeconds($free);
+    }
+
+    /**
+     * Finds the other control of options that are shown in two ways.
+     *
+     * @param list<Control> $free
+     */
+    private function matchSeconds(array $free): void
+    {
+        foreach ($this->setup->options as $option) {
+            if (2 !== count($option->controls) || !isset($this->map->options[$option->code]) || isset($this->map->seconds[$option->code])) {
+                continue;
+            }
+            $others = array_values(array_filter($free, fn (Control $c): bool => !in_array($c->key(), [...array_values($this->map->options), ...array_values($this->map->seconds)], true)));
+            foreach (OptionMatcher::match([$option], $others) as $code => [$control]) {
+                $this->map->seconds[$code] = $control->key();
+            }
+        }
     }
 
     /** How much a form looks like that of the item: what is known of it stands there, it asks how many, it adds to a cart. */
@@ -188,6 +207,10 @@ final class PageMapper
                 $this->map->missing[] = ['what' => 'option '.$option->code, 'why' => sprintf('No control on the page asks for %s by name, kind and values.', $option->name())];
             } else {
                 $this->map->found[] = ['what' => 'option '.$option->code, 'how' => sprintf('%s, fits to %d of 200', $key, $this->fits[$option->code] ?? 0)];
+            }
+            if (2 === count($option->controls)) {
+                $second = $this->map->seconds[$option->code] ?? null;
+                null === $second ? $this->map->missing[] = ['what' => 'second '.$option->code, 'why' => sprintf('%s is to be shown in two ways (%s); one control was found.', $option->name(), implode(' and ', $option->controls))] : $this->map->found[] = ['what' => 'second '.$option->code, 'how' => $second];
             }
         }
         null === $this->map->quantity ? $this->map->missing[] = ['what' => 'quantity', 'why' => 'No field asks how many.'] : $this->map->found[] = ['what' => 'quantity', 'how' => $this->map->quantity];

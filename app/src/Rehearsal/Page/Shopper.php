@@ -29,6 +29,9 @@ final class Shopper
     /** @var array<string, true> options whose fields did not take all that was typed, since the page was opened */
     public array $held = [];
 
+    /** Whether options that are shown in two ways are answered in the second of their controls. */
+    public bool $usesSecond = false;
+
     /** @var array{PageSnapshot, list<Control>}|null */
     private ?array $controls = null;
 
@@ -62,7 +65,34 @@ final class Shopper
     /** The control of an option; null where the page has none at the moment. */
     public function control(string $option): ?Control
     {
-        return $this->byKey($this->map->options[$option] ?? '');
+        return $this->byKey(($this->usesSecond ? $this->map->seconds[$option] ?? null : null) ?? $this->map->options[$option] ?? '');
+    }
+
+    /**
+     * Codes of the values that each of an option's two controls shows as picked; null where they say the same, or one of them
+     * is not there.
+     *
+     * @return array{list<string>, list<string>}|null
+     */
+    public function apart(Option $option): ?array
+    {
+        $shown = [];
+        foreach ([$this->map->options[$option->code] ?? '', $this->map->seconds[$option->code] ?? ''] as $key) {
+            $control = $this->byKey($key);
+            if (null === $control) {
+                return null;
+            }
+            $picked = [];
+            foreach ($option->values as $value) {
+                $item = OptionMatcher::item($control, $value->label);
+                if (null !== $item && $this->pilot->isPicked($item->element)) {
+                    $picked[] = $value->code;
+                }
+            }
+            $shown[] = $picked;
+        }
+
+        return $shown[0] === $shown[1] ? null : [$shown[0], $shown[1]];
     }
 
     public function byKey(string $key): ?Control

@@ -18,7 +18,7 @@ final readonly class PlaceWords
         'charge' => 'the charge of %s', 'line' => 'the line beside that %s makes', 'shownWhen' => 'when %s is shown', 'allowedWhen' => 'when %s is on offer', 'required' => 'whether %s is required',
         'hidden' => '%s, kept for later', 'stages' => 'where %s is carried', 'length' => 'the length of %s', 'lines' => 'the lines of %s', 'allow' => 'the characters of %s', 'pattern' => 'the form of %s',
         'min' => 'the least of %s', 'max' => 'the most of %s', 'step' => 'the step of %s', 'decimals' => 'the decimals of %s', 'types' => 'the file types of %s', 'maxBytes' => 'the size of the files of %s', 'files' => 'the number of files of %s',
-        'pixels' => 'the pixels of %s', 'earliest' => 'the first day of %s', 'latest' => 'the last day of %s', 'weekdays' => 'the weekdays of %s', 'closed' => 'the closed days of %s', 'picks' => 'the picks of %s', 'colours' => 'the colours of %s',
+        'pixels' => 'the pixels of %s', 'earliest' => 'the first day of %s', 'latest' => 'the last day of %s', 'weekdays' => 'the weekdays of %s', 'closed' => 'the closed days of %s', 'picks' => 'the picks of %s', 'colours' => 'the colours of %s', 'control' => 'the two controls of %s',
         'price' => 'the price of %s', 'salePrice' => 'the sale price of %s', 'sku' => 'the SKU of %s', 'weight' => 'the weight of %s', 'points' => 'the points of %s', 'image' => 'the picture of %s', 'stock' => 'the stock of %s', 'when' => 'when %s is charged',
     ];
 
