@@ -129,7 +129,7 @@ final class Driver
             } else {
                 // What a tab keeps for itself alone.
                 $this->tell('Runtime.evaluate', ['expression' => 'try { sessionStorage.clear() } catch {} window.name = ""']);
-                $browser->get('about:blank');
+                $this->tell('Page.navigate', ['url' => 'about:blank']);
             }
         } catch (PhpWebDriverExceptionInterface $e) {
             throw $this->failed('The browser could not open a new tab', $e);
@@ -177,6 +177,15 @@ final class Driver
         } catch (PhpWebDriverExceptionInterface $e) {
             throw $this->failed('The browser does not say where it is', $e);
         }
+
+        return $this->permitted($address);
+    }
+
+    /**
+     * @throws NoAnswer where an address is of a host that may not be visited
+     */
+    public function permitted(string $address): string
+    {
         if (!$this->fence->lets($address)) {
             throw new NoAnswer(sprintf('The shop led to %s, which is of a host that may not be visited. Name it with the shop, or with --host.', mb_strimwidth($address, 0, 200, '…', 'UTF-8')), false);
         }

@@ -372,7 +372,10 @@ final class Pilot
             throw new NoAnswer(sprintf('The page has more than %d elements.', self::MOST_NODES), false);
         }
 
-        return PageSnapshot::of($this->driver->address(), $dom, $tree);
+        // What was read says itself where it stands, without asking once more.
+        $address = is_string($dom['documentURL'] ?? null) ? $this->driver->permitted($dom['documentURL']) : $this->driver->address();
+
+        return PageSnapshot::of($address, $dom, $tree);
     }
 
     /**
