@@ -115,19 +115,19 @@ final class Driver
     }
 
     /**
-     * A tab without cookies, storage, caches and service workers; others are closed. The same tab serves many shoppers, as a
-     * new one takes as long as a page to open.
+     * A new tab without cookies, storage, caches and service workers; the others are closed.
+     *
+     * @param bool $keepsTab whether the tab may stay, emptied of what it keeps for itself, as a new one takes as long as a page
      */
-    public function newShopper(string $origin): void
+    public function newShopper(string $origin, bool $keepsTab = false): void
     {
         $this->begin();
         $browser = $this->browser ?? throw new \LogicException('The browser has begun.');
         try {
             $handles = array_values(array_filter($browser->getWindowHandles(), is_string(...)));
-            if (count($handles) > 1 || ($handles[0] ?? '') !== $this->tab) {
+            if (!$keepsTab || count($handles) > 1 || ($handles[0] ?? '') !== $this->tab) {
                 $this->newTab($browser, $handles);
             } else {
-                // What a tab keeps for itself alone.
                 $this->tell('Runtime.evaluate', ['expression' => 'try { sessionStorage.clear() } catch {} window.name = ""']);
                 $this->tell('Page.navigate', ['url' => 'about:blank']);
             }

@@ -70,10 +70,13 @@ final class Pilot
     {
     }
 
-    public function newShopper(string $address): PageSnapshot
+    /**
+     * @param bool $keepsTab see Driver::newShopper()
+     */
+    public function newShopper(string $address, bool $keepsTab = false): PageSnapshot
     {
         $parts = parse_url($address);
-        $this->driver->newShopper(($parts['scheme'] ?? 'http').'://'.($parts['host'] ?? '').(isset($parts['port']) ? ':'.$parts['port'] : ''));
+        $this->driver->newShopper(($parts['scheme'] ?? 'http').'://'.($parts['host'] ?? '').(isset($parts['port']) ? ':'.$parts['port'] : ''), $keepsTab);
 
         return $this->visit($address);
     }

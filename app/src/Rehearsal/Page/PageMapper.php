@@ -54,7 +54,7 @@ final class PageMapper
     public function __construct(private readonly Pilot $pilot, private readonly Setup $setup, private readonly Plan $plan, string $address, string $folder, private readonly bool $orders)
     {
         $this->map = new PageMap($address);
-        $this->shopper = new Shopper($pilot, $setup, $this->map, $folder);
+        $this->shopper = new Shopper($pilot, $setup, $this->map, $folder, true);
     }
 
     /**

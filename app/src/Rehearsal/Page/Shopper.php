@@ -36,9 +36,10 @@ final class Shopper
     private ?array $controls = null;
 
     /**
-     * @param string $folder for files to be uploaded
+     * @param string $folder   for files to be uploaded
+     * @param bool   $keepsTab whether one tab serves shopper after shopper; each check has one of its own
      */
-    public function __construct(public readonly Pilot $pilot, private readonly Setup $setup, private readonly PageMap $map, private readonly string $folder)
+    public function __construct(public readonly Pilot $pilot, private readonly Setup $setup, private readonly PageMap $map, private readonly string $folder, private readonly bool $keepsTab = false)
     {
     }
 
@@ -46,7 +47,7 @@ final class Shopper
     {
         $this->held = [];
 
-        return $asNew ? $this->pilot->newShopper($this->map->address) : $this->pilot->visit($this->map->address);
+        return $asNew ? $this->pilot->newShopper($this->map->address, $this->keepsTab) : $this->pilot->visit($this->map->address);
     }
 
     /**
