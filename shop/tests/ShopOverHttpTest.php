@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Shop\Tests;
 
+use PHPUnit\Framework\Attributes\TestDox;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\BrowserKit\HttpBrowser;
 use Symfony\Component\DomCrawler\Crawler;
@@ -135,6 +136,20 @@ final class ShopOverHttpTest extends TestCase
         $refused = $this->json('POST', $opened['links']['form'], ['quantity' => 0]);
         self::assertSame([422, false], [$this->browser->getInternalResponse()->getStatusCode(), $refused['accepted']]);
         self::assertContains('quantity', array_column($refused['problems'], 'field'));
+    }
+
+    #[TestDox('the exchange that docs/ shows is what the shop says, to the letter')]
+    public function testTheExchangeOfTheDocs(): void
+    {
+        /** @var array{setup: array<string, mixed>, exchange: list<array{why: string, method: string, path: string, body?: array<string, mixed>, status: int, answer: array<string, mixed>}>} $docs */
+        $docs = json_decode((string) file_get_contents(dirname(__DIR__, 2).'/docs/shop-exchange.json'), true, 512, JSON_THROW_ON_ERROR);
+        $setup = json_encode($docs['setup'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT);
+        HttpClient::create()->request('PUT', self::$shop.'/items/example', ['body' => $setup])->getStatusCode();
+        self::assertGreaterThan(10, count($docs['exchange']));
+        foreach ($docs['exchange'] as $n => $step) {
+            $answer = $this->json($step['method'], $step['path'], $step['body'] ?? null);
+            self::assertSame([$step['status'], $step['answer']], [$this->browser->getInternalResponse()->getStatusCode(), $answer], 'Step '.($n + 1).': '.$step['why']);
+        }
     }
 
     public function testWhatIsNotThereSaysSo(): void
