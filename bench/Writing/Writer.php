@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Bench\Writing;
 
 use Ithrel\Core\Draft\ChargeSentence;
-use Ithrel\Core\Finding\Words\ConditionWords;
+use Ithrel\Core\Words\ConditionWords;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;

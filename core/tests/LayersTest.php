@@ -50,6 +50,56 @@ final class LayersTest extends TestCase
         self::assertSame([], $found);
     }
 
+    /** Each folder of core and those that it may name; all of them stand above it, so nothing points back. */
+    private const MAY_NAME = [
+        'Decimal' => [], 'Formula' => [], 'Pattern' => [], 'Sat' => [], 'Table' => [],
+        'Setup' => ['Formula', 'Pattern'],
+        'Limit' => ['Pattern', 'Setup'],
+        'Answer' => ['Limit', 'Setup'],
+        'Reach' => ['Answer', 'Limit', 'Sat', 'Setup'],
+        'Price' => ['Answer', 'Formula', 'Limit', 'Reach', 'Setup'],
+        'Words' => ['Price', 'Reach', 'Setup'],
+        'Cart' => ['Answer', 'Limit', 'Price', 'Reach', 'Setup'],
+        'Boundary' => ['Answer', 'Formula', 'Limit', 'Pattern', 'Price', 'Reach', 'Setup', 'Table', 'Words'],
+        'Sheet' => ['Answer', 'Cart', 'Price', 'Reach', 'Setup', 'Table'],
+        'Plan' => ['Answer', 'Boundary', 'Cart', 'Limit', 'Price', 'Reach', 'Setup'],
+        'Compare' => ['Answer', 'Cart', 'Decimal', 'Limit', 'Plan', 'Price', 'Reach', 'Setup', 'Table'],
+        'Diff' => ['Answer', 'Cart', 'Compare', 'Decimal', 'Limit', 'Price', 'Reach', 'Setup', 'Table'],
+        'Draft' => ['Compare', 'Decimal', 'Diff', 'Pattern', 'Setup', 'Table', 'Words'],
+        'Page' => ['Compare', 'Decimal', 'Draft', 'Setup'],
+        'Finding' => ['Answer', 'Boundary', 'Cart', 'Decimal', 'Formula', 'Limit', 'Price', 'Reach', 'Setup', 'Words'],
+        'Scope' => ['Finding', 'Setup', 'Table'],
+        'Gate' => ['Boundary', 'Compare', 'Diff', 'Finding', 'Plan', 'Price', 'Reach', 'Setup'],
+    ];
+
+    public function testNoFolderOfCorePointsBack(): void
+    {
+        $above = [];
+        foreach (self::MAY_NAME as $folder => $names) {
+            self::assertSame([], array_values(array_diff($names, $above)), $folder.' names what does not stand above it.');
+            $above[] = $folder;
+        }
+        $found = array_fill_keys(array_keys(self::MAY_NAME), []);
+        $core = dirname(__DIR__).'/src/';
+        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($core, \FilesystemIterator::SKIP_DOTS)) as $file) {
+            \assert($file instanceof \SplFileInfo);
+            $parts = explode('/', substr($file->getPathname(), strlen($core)));
+            if (1 === count($parts)) {
+                // The entry points stand below all of them.
+                continue;
+            }
+            self::assertArrayHasKey($parts[0], $found, 'A folder that the table does not have.');
+            preg_match_all('/Ithrel\\\\Core\\\\(\w+)\\\\/', (string) file_get_contents($file->getPathname()), $named);
+            foreach (array_diff($named[1], [$parts[0]]) as $folder) {
+                $found[$parts[0]][$folder] = $folder;
+            }
+        }
+        foreach ($found as $folder => $names) {
+            sort($names);
+            self::assertSame(self::MAY_NAME[$folder], $names, $folder.': what it names, and what the table lets it name');
+        }
+    }
+
     public function testEachFileHasStrictTypes(): void
     {
         $loose = [];

@@ -9,7 +9,6 @@ use Ithrel\App\Api\Dto\SheetColumnView;
 use Ithrel\App\Api\Dto\SheetExplanationView;
 use Ithrel\App\Api\Dto\SheetResult;
 use Ithrel\App\Api\Dto\SheetRowView;
-use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Compare\PriceSheet;
 use Ithrel\Core\Compare\PriceSheetCheck;
 use Ithrel\Core\Compare\SheetColumn;
@@ -19,6 +18,7 @@ use Ithrel\Core\Compare\SheetRow;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Table\Csv;
 
 /**
  * A price sheet held against the setup, for the screen and as CSV.

@@ -22,14 +22,14 @@ use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Compare\Cell;
 use Ithrel\Core\Compare\Cells;
-use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Compare\HandSheet;
 use Ithrel\Core\Compare\LikelyPlaces;
-use Ithrel\Core\Finding\Words\PlaceWords;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Table\Csv;
+use Ithrel\Core\Words\PlaceWords;
 
 /**
  * Puts rehearsals and their checks into the shapes that the interface reads.

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Api;
 
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Cart\CartLineBuilder;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Setup\Setup;
 
 /**

@@ -6,13 +6,13 @@ namespace Ithrel\App\Api;
 
 use Ithrel\App\Api\Dto\TrapGroup;
 use Ithrel\Core\Answer\State;
-use Ithrel\Core\Finding\Words\ReasonWords;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\Reason\Cause;
 use Ithrel\Core\Reach\Reason\CauseKind;
 use Ithrel\Core\Reach\Reason\Reasons;
 use Ithrel\Core\Reach\TrapCause;
 use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Words\ReasonWords;
 
 /**
  * Traps by the option whose answer closes them and by cause, the shortest trails first.

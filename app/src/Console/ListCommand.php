@@ -6,7 +6,6 @@ namespace Ithrel\App\Console;
 
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
-use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Price\Spread\AllTotals;
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Reach\Listing;
@@ -16,6 +15,7 @@ use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Sheet\CombinationSheet;
+use Ithrel\Core\Table\Csv;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Formatter\OutputFormatter;

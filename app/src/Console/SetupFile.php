@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
-use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Reader;

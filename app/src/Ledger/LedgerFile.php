@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Ithrel\App\Ledger;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\LedgerRow;
 use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Table\Csv;
 
 /**
  * A ledger sheet as a file to keep or to send.

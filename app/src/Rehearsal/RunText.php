@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Ithrel\App\Rehearsal;
 
 use Ithrel\App\Store\RehearsalCheck;
-use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Compare\LikelyPlaces;
-use Ithrel\Core\Finding\Words\PlaceWords;
 use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Table\Csv;
+use Ithrel\Core\Words\PlaceWords;
 
 /**
  * A run of checks as data, as CSV and in words.

@@ -11,7 +11,7 @@ use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Rehearsal\Worker;
 use Ithrel\App\Tests\Api\ApiTestCase;
-use Ithrel\Core\Compare\Csv;
+use Ithrel\Core\Table\Csv;
 use Ithrel\Shop\Tests\Processes;
 
 /**

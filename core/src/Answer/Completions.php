@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Answer;
 
+use Ithrel\Core\Limit\Input;
+
 /**
  * The states that some inputs can make of given choices: each input left empty or filled as the page allows, and every
  * choice that asks an input still as it is.

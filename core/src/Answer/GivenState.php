@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Answer;
 
+use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Limit\GivenFile;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Limit\TextMeasure;
 use Ithrel\Core\Setup\Kind;

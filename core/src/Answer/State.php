@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Answer;
 
+use Ithrel\Core\Limit\Input;
+
 /**
  * The answers given so far. A choice's answer is the sorted list of its picked values' positions
  * (one for a pick, [0] for a flag that is yes); an option without an answer is left out.

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Answer;
 
+use Ithrel\Core\Limit\GivenFile;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Setup;
 

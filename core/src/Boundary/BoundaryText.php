@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Boundary;
 
-use Ithrel\Core\Compare\Csv;
+use Ithrel\Core\Table\Csv;
 
 /**
  * Boundary sheets for people: as a table, and in a line of words.

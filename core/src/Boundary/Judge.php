@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Boundary;
 
-use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
-use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Ithrel\Core\Boundary;
 
 use Ithrel\Core\Answer\StateText;
-use Ithrel\Core\Finding\Words\ConditionWords;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Words\ConditionWords;
 
 /**
  * Works out which option is required when.

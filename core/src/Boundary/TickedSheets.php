@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Boundary;
 
-use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Setup\Problem;
 use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Table\Csv;
 
 /**
  * Boundary sheets beside what a tester saw in the shop: how many edges were ticked, and which came out otherwise. A tick

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Cart;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Answer\AnswerProblem;
+use Ithrel\Core\Limit\AnswerProblem;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\LedgerEntry;
 use Ithrel\Core\Price\OwnLine;

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Ithrel\Core\Cart;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\Stock;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
-use Ithrel\Core\Answer\GivenFile;
-use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Limit\GivenFile;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;

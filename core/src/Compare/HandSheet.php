@@ -11,6 +11,7 @@ use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Problem;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Table\Csv;
 
 /**
  * The plan for somebody who tries it in a shop by hand: a row for each thing to look at, with an empty column for what

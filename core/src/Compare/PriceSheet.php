@@ -6,6 +6,7 @@ namespace Ithrel\Core\Compare;
 
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Table\Csv;
 
 /**
  * Prices as somebody wrote them down: columns for options (by label or code), quantity, and the total expected.

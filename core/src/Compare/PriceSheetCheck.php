@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
-use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Cart\CartLineBuilder;
 use Ithrel\Core\Decimal\ForeignDecimal;
+use Ithrel\Core\Limit\AnswerProblem;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
@@ -111,7 +111,7 @@ final class PriceSheetCheck
     }
 
     /**
-     * @param array<int, non-empty-list<int>|\Ithrel\Core\Answer\Input|null> $given
+     * @param array<int, non-empty-list<int>|\Ithrel\Core\Limit\Input|null> $given
      *
      * @return array{State, list<string>}
      */
@@ -135,9 +135,9 @@ final class PriceSheetCheck
     }
 
     /**
-     * @param non-empty-list<int>|\Ithrel\Core\Answer\Input $answer
+     * @param non-empty-list<int>|\Ithrel\Core\Limit\Input $answer
      */
-    private function words(Option $option, array|\Ithrel\Core\Answer\Input $answer): string
+    private function words(Option $option, array|\Ithrel\Core\Limit\Input $answer): string
     {
         return $this->lines->carried($option, new State([$option->index => $answer]));
     }

@@ -6,12 +6,12 @@ namespace Ithrel\Core\Diff;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\Exception\MathException;
-use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Answer\Stock;
 use Ithrel\Core\Cart\Appraiser;
+use Ithrel\Core\Limit\AnswerProblem;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Reach\Listing;

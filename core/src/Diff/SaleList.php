@@ -8,13 +8,13 @@ use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Compare\CellAnswer;
-use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Compare\Named;
 use Ithrel\Core\Decimal\ForeignDecimal;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Table\Csv;
 
 /**
  * A table of what shall be sold: a row of choices each, with or without price, SKU, stock and picture.

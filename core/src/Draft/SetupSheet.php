@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
-use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Compare\PriceSheet;
 use Ithrel\Core\Diff\Meaning;
-use Ithrel\Core\Finding\Words\ConditionWords;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Table\Csv;
+use Ithrel\Core\Words\ConditionWords;
 
 /**
  * The sheets that a setup gives out as CSV, to be changed in a spreadsheet and brought back: one of its options, a line an

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
-use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Table\Csv;
 
 /**
  * A table of options, a line a value; or a table of rows, a line a combination.

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace Ithrel\Core\Limit;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Answer\AnswerProblem;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Pattern\PatternVerdict;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Limits\ColourLimits;

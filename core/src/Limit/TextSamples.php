@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Limit;
 
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Setup\Option;
 
 /**

@@ -6,13 +6,13 @@ namespace Ithrel\Core\Plan;
 
 use Ithrel\Core\Answer\Completions;
 use Ithrel\Core\Answer\GivenState;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\Page;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Cart\Appraisal;
 use Ithrel\Core\Cart\AppraisalText;
 use Ithrel\Core\Cart\Appraiser;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Price\LedgerEntry;
 use Ithrel\Core\Price\Workings;
 use Ithrel\Core\Reach\Reach;

@@ -29,8 +29,8 @@ final readonly class Decisions
     private Truth $truth;
 
     /**
-     * @param list<State>                                 $states  complete and selectable, to start from
-     * @param array<int, list<\Ithrel\Core\Answer\Input>> $samples of inputs
+     * @param list<State>                                $states  complete and selectable, to start from
+     * @param array<int, list<\Ithrel\Core\Limit\Input>> $samples of inputs
      */
     public function __construct(private Page $page, private Steps $steps, private array $states, private array $samples)
     {

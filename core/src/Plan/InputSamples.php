@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Ithrel\Core\Plan;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Answer\GivenFile;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\Page;
+use Ithrel\Core\Limit\GivenFile;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Limit\NumberSet;
 use Ithrel\Core\Setup\Kind;

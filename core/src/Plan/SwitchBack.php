@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Ithrel\Core\Plan;
 
 use Ithrel\Core\Answer\Completions;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\Page;
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Condition\Condition;

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Ithrel\Core\Price;
 
 use Ithrel\Core\Answer\State;
-use Ithrel\Core\Price\Formula\Evaluator;
-use Ithrel\Core\Price\Formula\Formula;
-use Ithrel\Core\Price\Formula\FormulaError;
-use Ithrel\Core\Price\Formula\Node;
+use Ithrel\Core\Formula\Evaluator;
+use Ithrel\Core\Formula\Formula;
+use Ithrel\Core\Formula\FormulaError;
+use Ithrel\Core\Formula\Node;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Value;
 

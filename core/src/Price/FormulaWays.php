@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Ithrel\Core\Price;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Answer\GivenFile;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Formula\Formula;
+use Ithrel\Core\Limit\GivenFile;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\NumberSet;
 use Ithrel\Core\Limit\TextSamples;
-use Ithrel\Core\Price\Formula\Formula;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Condition\QuantityTest;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Price;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Price\Formula\Evaluator;
-use Ithrel\Core\Price\Formula\FormulaError;
+use Ithrel\Core\Formula\Evaluator;
+use Ithrel\Core\Formula\FormulaError;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;

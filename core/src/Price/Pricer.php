@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Ithrel\Core\Price;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\Stock;
 use Ithrel\Core\Answer\Truth;
+use Ithrel\Core\Formula\Evaluator;
+use Ithrel\Core\Formula\FormulaError;
+use Ithrel\Core\Limit\AnswerProblem;
 use Ithrel\Core\Limit\TextMeasure;
-use Ithrel\Core\Price\Formula\Evaluator;
-use Ithrel\Core\Price\Formula\FormulaError;
 use Ithrel\Core\Setup\Charge\Charge;
 use Ithrel\Core\Setup\Charge\CountedCharge;
 use Ithrel\Core\Setup\Charge\FixedCharge;

@@ -6,9 +6,9 @@ namespace Ithrel\Core\Price;
 
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Formula\FormulaError;
+use Ithrel\Core\Formula\Names;
 use Ithrel\Core\Limit\TextMeasure;
-use Ithrel\Core\Price\Formula\FormulaError;
-use Ithrel\Core\Price\Formula\Names;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;

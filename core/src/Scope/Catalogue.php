@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Scope;
 
-use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Setup\Problem;
 use Ithrel\Core\Setup\Scope;
 use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Table\Csv;
 
 /**
  * The items of a shop: a table with the columns sku, name, categories and tags; several in one cell are parted by ";" or "|".

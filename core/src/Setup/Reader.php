@@ -6,10 +6,10 @@ namespace Ithrel\Core\Setup;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;
+use Ithrel\Core\Formula\Formula;
+use Ithrel\Core\Formula\FormulaError;
 use Ithrel\Core\Pattern\HtmlPattern;
 use Ithrel\Core\Pattern\PatternError;
-use Ithrel\Core\Price\Formula\Formula;
-use Ithrel\Core\Price\Formula\FormulaError;
 use Ithrel\Core\Setup\Charge\Charge;
 use Ithrel\Core\Setup\Charge\CountedCharge;
 use Ithrel\Core\Setup\Charge\FixedCharge;

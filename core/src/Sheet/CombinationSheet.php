@@ -6,7 +6,6 @@ namespace Ithrel\Core\Sheet;
 
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Cart\CartLineBuilder;
-use Ithrel\Core\Compare\Csv;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\InputInfluence;
 use Ithrel\Core\Price\Pricer;
@@ -18,6 +17,7 @@ use Ithrel\Core\Price\Spread\Sums;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Table\Csv;
 
 /**
  * Combinations as lines of a CSV: number, a column a choice, SKU and unit price where no input decides it.

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Answer;
 
-use Ithrel\Core\Answer\GivenFile;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Limit\GivenFile;
+use Ithrel\Core\Limit\Input;
 use PHPUnit\Framework\TestCase;
 
 final class StateTest extends TestCase

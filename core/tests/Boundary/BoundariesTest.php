@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Ithrel\Core\Tests\Boundary;
 
 use Ithrel\Core\Answer\GivenState;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Boundary\Boundaries;
 use Ithrel\Core\Boundary\BoundaryRow;
 use Ithrel\Core\Boundary\BoundarySheet;
 use Ithrel\Core\Boundary\BoundaryText;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Limit\TextMeasure;
 use Ithrel\Core\Setup\Setup;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Cart;
 
-use Ithrel\Core\Answer\GivenFile;
 use Ithrel\Core\Answer\GivenState;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Cart\AppraisalText;
 use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Cart\Previews;
+use Ithrel\Core\Limit\GivenFile;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\TestCase;

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Ithrel\Core\Tests\Draft;
 
 use Ithrel\Core\Draft\ConditionSentence;
-use Ithrel\Core\Finding\Words\ConditionWords;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
+use Ithrel\Core\Words\ConditionWords;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -6,7 +6,7 @@ namespace Ithrel\Core\Tests\Finding;
 
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Passes;
-use Ithrel\Core\Price\Formula\Formula;
+use Ithrel\Core\Formula\Formula;
 use Ithrel\Core\Price\FormulaWays;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\Attributes\DataProvider;

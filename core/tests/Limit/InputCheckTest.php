@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Limit;
 
-use Ithrel\Core\Answer\AnswerProblem;
-use Ithrel\Core\Answer\GivenFile;
-use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Limit\GivenFile;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Tests\Support\Documents;

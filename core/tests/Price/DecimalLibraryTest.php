@@ -6,9 +6,9 @@ namespace Ithrel\Core\Tests\Price;
 
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\State;
-use Ithrel\Core\Price\Formula\Evaluator;
-use Ithrel\Core\Price\Formula\Formula;
-use Ithrel\Core\Price\Formula\FormulaError;
+use Ithrel\Core\Formula\Evaluator;
+use Ithrel\Core\Formula\Formula;
+use Ithrel\Core\Formula\FormulaError;
 use Ithrel\Core\Price\Pricer;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Tests\Support\FixedNames;

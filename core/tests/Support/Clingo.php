@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Support;
 
-use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Setup\Setup;
 
 /**

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Tests\Support;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Price\Formula\Names;
+use Ithrel\Core\Formula\Names;
 
 /**
  * Names of a formula that stand for given numbers; nothing is typed, uploaded or picked.

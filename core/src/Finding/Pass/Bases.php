@@ -7,11 +7,11 @@ namespace Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Finding\Words\PlaceWords;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Charge\ReplaceCharge;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Row;
+use Ithrel\Core\Words\PlaceWords;
 
 /**
  * price.two-bases: two things that each set the price can be active together.

@@ -10,7 +10,6 @@ use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Finding\Words\Count;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\Cost;
 use Ithrel\Core\Price\PriceBound;
@@ -18,6 +17,7 @@ use Ithrel\Core\Price\Spread\AllTotals;
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Price\Spread\OneByOne;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Words\Count;
 
 /**
  * price.below-cost: combinations whose cheapest unit price is less than what the store pays.

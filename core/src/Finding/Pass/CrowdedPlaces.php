@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Finding\Pass;
 
-use Ithrel\Core\Answer\GivenFile;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Cart\Previews;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Limit\GivenFile;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Condition\All;
 use Ithrel\Core\Setup\Condition\Any;

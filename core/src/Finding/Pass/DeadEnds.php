@@ -8,14 +8,14 @@ use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Finding\Words\Count;
-use Ithrel\Core\Finding\Words\ReasonWords;
 use Ithrel\Core\Reach\DeadEndCauses;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\Reason\Cause;
 use Ithrel\Core\Reach\Reason\CauseKind;
 use Ithrel\Core\Reach\Reason\Reasons;
 use Ithrel\Core\Reach\TrapCause;
+use Ithrel\Core\Words\Count;
+use Ithrel\Core\Words\ReasonWords;
 
 /**
  * reach.dead-end: forms that can be completed but not bought, and answers after which nothing can be bought,

@@ -9,11 +9,11 @@ use Ithrel\Core\Finding\DeadFacts;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Finding\Words\ReasonWords;
 use Ithrel\Core\Reach\Known;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\Reason\CauseKind;
 use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Words\ReasonWords;
 
 /**
  * reach.option-dead and reach.value-dead: what is shown in no complete state, or is in no selectable combination.

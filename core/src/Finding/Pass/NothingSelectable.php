@@ -7,12 +7,12 @@ namespace Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Finding\Words\Count;
-use Ithrel\Core\Finding\Words\ReasonWords;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\Reason\Cause;
 use Ithrel\Core\Reach\Reason\Reasons;
 use Ithrel\Core\Setup\Pointer;
+use Ithrel\Core\Words\Count;
+use Ithrel\Core\Words\ReasonWords;
 
 /**
  * reach.nothing: no combination can be bought; with the smallest set of places that together exclude all.

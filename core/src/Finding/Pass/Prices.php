@@ -8,12 +8,12 @@ use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Finding\Words\Count;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\PriceBound;
 use Ithrel\Core\Price\Spread\AllTotals;
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Words\Count;
 
 /**
  * price.zero and price.negative: combinations that can come to nothing, or to less.

@@ -6,14 +6,14 @@ namespace Ithrel\Core\Finding\Pass;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Formula\Units;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\NumberSet;
 use Ithrel\Core\Price\Amount;
-use Ithrel\Core\Price\Formula\Units;
 use Ithrel\Core\Price\Pricer;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;

@@ -9,8 +9,8 @@ use Ithrel\Core\Cart\CartLineBuilder;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Finding\Words\Count;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Words\Count;
 
 /**
  * reach.wrong-sale: the page sells what a guard forbids. One finding a guard.

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Plan\Rule;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Plan\CheckMaker;
 use Ithrel\Core\Plan\Purpose;

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Ithrel\Core\Plan\Rule;
 
 use Ithrel\Core\Answer\GivenState;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Boundary\Boundaries;
 use Ithrel\Core\Boundary\BoundaryRow;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\CheckMaker;
 use Ithrel\Core\Plan\Click;

@@ -44,9 +44,9 @@ final class SwitchedBack implements Rule
     }
 
     /**
-     * @param array{string, string|null, bool}                                                                        $offered
-     * @param list<string>                                                                                            $places
-     * @param array{State, \Ithrel\Core\Setup\Option, non-empty-list<int>|\Ithrel\Core\Answer\Input|null, State}|null $found
+     * @param array{string, string|null, bool}                                                                       $offered
+     * @param list<string>                                                                                           $places
+     * @param array{State, \Ithrel\Core\Setup\Option, non-empty-list<int>|\Ithrel\Core\Limit\Input|null, State}|null $found
      *
      * @return iterable<\Ithrel\Core\Plan\Check>
      */

@@ -6,12 +6,12 @@ namespace Ithrel\Core\Price\Spread;
 
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\Completions;
-use Ithrel\Core\Answer\GivenFile;
-use Ithrel\Core\Answer\Input;
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Formula\Shape;
+use Ithrel\Core\Limit\GivenFile;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\NumberSet;
 use Ithrel\Core\Limit\TextSamples;
-use Ithrel\Core\Price\Formula\Shape;
 use Ithrel\Core\Reach\Board;
 use Ithrel\Core\Setup\Charge\CountedCharge;
 use Ithrel\Core\Setup\Charge\FormulaCharge;

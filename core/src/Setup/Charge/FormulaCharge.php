@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup\Charge;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Price\Formula\Formula;
+use Ithrel\Core\Formula\Formula;
 
 /**
  * Adds the value of an expression, held between min and max.

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Price\Formula;
+namespace Ithrel\Core\Formula;
 
 /**
  * A formula as written, and parsed.

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Answer;
+namespace Ithrel\Core\Limit;
 
 /**
  * A file as the shopper gives it; what is null was not said.

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Finding\Words;
+namespace Ithrel\Core\Words;
 
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Reach\Reason\Cause;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Compare;
+namespace Ithrel\Core\Table;
 
 /**
  * Delimited text: CSV as RFC 4180 has it, with commas, semicolons, or tabs as a spreadsheet's cells are pasted.

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Answer;
+namespace Ithrel\Core\Limit;
 
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Setup\Today;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Price\Formula;
+namespace Ithrel\Core\Formula;
 
 /**
  * Units of length. 1 in = 25.4 mm and 1 yd = 0.9144 m exactly, by the international yard and pound

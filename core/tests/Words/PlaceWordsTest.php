@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Tests\Finding\Words;
+namespace Ithrel\Core\Tests\Words;
 
-use Ithrel\Core\Finding\Words\PlaceWords;
 use Ithrel\Core\Tests\Support\Documents;
+use Ithrel\Core\Words\PlaceWords;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

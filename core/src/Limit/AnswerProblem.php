@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Answer;
+namespace Ithrel\Core\Limit;
 
 /**
  * Why a state cannot be bought as it is: a permanent code, the option and, for limits, the limit and what was found.

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Tests\Compare;
+namespace Ithrel\Core\Tests\Table;
 
-use Ithrel\Core\Compare\Csv;
+use Ithrel\Core\Table\Csv;
 use PHPUnit\Framework\TestCase;
 
 /**

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Price\Formula;
+namespace Ithrel\Core\Formula;
 
 /**
  * A formula that cannot be read, or that has no value for some answers.

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Finding\Words;
+namespace Ithrel\Core\Words;
 
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Price\Amount;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Finding\Words;
+namespace Ithrel\Core\Words;
 
 /**
  * A count as it is read in a sentence; the exact one stands in the detail of the finding.

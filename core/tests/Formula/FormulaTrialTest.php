@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Tests\Price;
+namespace Ithrel\Core\Tests\Formula;
 
+use Ithrel\Core\Formula\Formula;
+use Ithrel\Core\Formula\FormulaError;
 use Ithrel\Core\Price\Amount;
-use Ithrel\Core\Price\Formula\Formula;
-use Ithrel\Core\Price\Formula\FormulaError;
 use Ithrel\Core\Price\FormulaTrial;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Tests\Support\Documents;

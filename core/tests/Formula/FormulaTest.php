@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Tests\Price;
+namespace Ithrel\Core\Tests\Formula;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Price\Formula\Evaluator;
-use Ithrel\Core\Price\Formula\Formula;
-use Ithrel\Core\Price\Formula\FormulaError;
-use Ithrel\Core\Price\Formula\Names;
+use Ithrel\Core\Formula\Evaluator;
+use Ithrel\Core\Formula\Formula;
+use Ithrel\Core\Formula\FormulaError;
+use Ithrel\Core\Formula\Names;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

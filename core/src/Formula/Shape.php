@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Price\Formula;
+namespace Ithrel\Core\Formula;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;

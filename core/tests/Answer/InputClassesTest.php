@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Tests\Limit;
+namespace Ithrel\Core\Tests\Answer;
 
-use Ithrel\Core\Answer\Input;
+use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Reach\Board;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\Attributes\DataProvider;

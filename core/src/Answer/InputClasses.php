@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Limit;
+namespace Ithrel\Core\Answer;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Answer\GivenFile;
-use Ithrel\Core\Answer\Input;
-use Ithrel\Core\Answer\State;
-use Ithrel\Core\Answer\Truth;
+use Ithrel\Core\Limit\GivenFile;
+use Ithrel\Core\Limit\Input;
+use Ithrel\Core\Limit\NumberSet;
+use Ithrel\Core\Limit\TextSamples;
 use Ithrel\Core\Setup\Condition\CompareTest;
 use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Kind;

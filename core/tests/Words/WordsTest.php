@@ -2,15 +2,15 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Tests\Finding\Words;
+namespace Ithrel\Core\Tests\Words;
 
-use Ithrel\Core\Finding\Words\ConditionWords;
-use Ithrel\Core\Finding\Words\Count;
-use Ithrel\Core\Finding\Words\ReasonWords;
 use Ithrel\Core\Reach\Reason\Cause;
 use Ithrel\Core\Reach\Reason\CauseKind;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Tests\Support\Documents;
+use Ithrel\Core\Words\ConditionWords;
+use Ithrel\Core\Words\Count;
+use Ithrel\Core\Words\ReasonWords;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
