@@ -2,6 +2,7 @@
 import type { JSONPath } from './paths'
 import { mdiClose } from '@mdi/js'
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { useViewState } from '../shared/viewState'
 import { pastedCells } from './cells'
 import type { Change } from './edits'
@@ -23,6 +24,9 @@ const props = defineProps<{
 }>()
 const draft = useDraft()
 const view = useViewState()
+const route = useRoute()
+/** The place that is chosen. */
+const at = computed(() => route.query.at)
 
 /** Members shown at a time; a page of more would be slow to type in. */
 const PAGE = 100
@@ -93,7 +97,12 @@ function fillDown(): void {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="{ m, i } in shown" :id="`at${pointerOf([...list, i])}`" :key="i">
+        <tr
+          v-for="{ m, i } in shown"
+          :id="`at${pointerOf([...list, i])}`"
+          :key="i"
+          :class="{ marked: at === pointerOf([...list, i]) }"
+        >
           <td class="number">
             <button
               type="button"
