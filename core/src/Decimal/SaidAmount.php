@@ -20,6 +20,10 @@ final readonly class SaidAmount
      */
     public static function in(string $text, string $currency, int $minorUnits = 2): array
     {
+        // Most labels speak of none, and a look for a sign or a currency is quicker than one for an amount.
+        if (1 !== preg_match('/\p{Nd}/u', $text) || 1 !== preg_match('/[+\-−–%\p{Sc}]|(?<!\p{L})(?:zł|Kč|kr|Ft|lei|Fr\.|'.$currency.')(?!\p{L})/u', $text)) {
+            return [];
+        }
         $money = WrittenAmount::money();
         $pattern = '/(?<![\p{L}\p{N}.,])(?:(?:[+\-−–]\s?)?(?:'.$money.'\s?)?\d|'.$money.'\s?[+\-−–]\s?\d)[\d.,\'’\x{A0}\x{202F}]*(?:\s?%|\s?(?:'.$money.')(?![\p{L}\p{N}]))?/u';
         preg_match_all($pattern, WrittenAmount::westernDigits($text), $found, PREG_OFFSET_CAPTURE);
