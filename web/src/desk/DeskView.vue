@@ -18,7 +18,7 @@ const router = useRouter()
 const query = useQuery(computed(() => ({ ...queries.desk(props.id), shallow: true })))
 const desk = computed(() => query.data.value)
 const shop = useQuery(queries.shop())
-provideDesk(computed(() => desk.value as Desk))
+provideDesk(computed(() => desk.value as unknown as Desk))
 
 const STATIONS = [
   { name: 'outline', title: 'Outline', asks: 'What was entered?' },

@@ -5,16 +5,13 @@ import ItemTable from '../shared/ItemTable.vue'
 import { grouped } from '../shared/numbers'
 import { queries } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
-import type { SetupDocument } from './document'
 import { useDesk } from './useDesk'
 
 /** Which items of the catalogue the setup really applies to, and by what. */
 const desk = useDesk()
 const from = ref(0)
 const scope = useQuery(computed(() => queries.scope(desk.value.id, desk.value.sha256, from.value)))
-const isSaid = computed(
-  () => (desk.value.document as unknown as SetupDocument & { appliesTo?: unknown }).appliesTo != null,
-)
+const isSaid = computed(() => desk.value.document.appliesTo != null)
 </script>
 
 <template>

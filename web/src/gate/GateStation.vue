@@ -3,7 +3,6 @@ import { mdiAlertOctagonOutline, mdiCheckDecagramOutline, mdiDownload, mdiTimerS
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { answer, client } from '../shared/api'
 import { grouped } from '../shared/numbers'
@@ -90,7 +89,7 @@ function when(iso: string): string {
 function place(item: { kind: string; at: string }) {
   if (item.kind === 'limit') {
     const option = /^\/options\/(\d+)/.exec(item.at)
-    const all = (desk.value.document as unknown as SetupDocument).options
+    const all = desk.value.document.options
     const of = option ? (all[Number(option[1])]?.code ?? '') : ''
     return { name: 'limits', params: { id: desk.value.id }, query: { of } }
   }

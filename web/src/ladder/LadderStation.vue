@@ -2,7 +2,7 @@
 import { mdiPinOffOutline } from '@mdi/js'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import type { Option, SetupDocument } from '../desk/document'
+import type { Option } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { plainLabel } from '../outline/words'
 import { grouped, readable } from '../shared/numbers'
@@ -24,7 +24,7 @@ const ladder = useQuery(
     queries.ladder(desk.value.id, desk.value.sha256, view.set.value, view.pins.value, typed.value),
   ),
 )
-const setup = computed(() => desk.value.document as unknown as SetupDocument)
+const setup = computed(() => desk.value.document)
 const optionOf = computed(() => new Map<string, Option>(setup.value.options.map((o) => [o.code, o])))
 const slip = useQuery(
   computed(() =>

@@ -2,7 +2,6 @@
 import { mdiDownload, mdiTrayArrowDown } from '@mdi/js'
 import { useMutation } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { plainLabel } from '../outline/words'
 import { answer, client, type SheetRow } from '../shared/api'
@@ -13,7 +12,7 @@ import VerdictFilter from '../shared/VerdictFilter.vue'
 
 /** A price sheet as somebody wrote it, each row beside what Ithrel works out. */
 const desk = useDesk()
-const setup = computed(() => desk.value.document as unknown as SetupDocument)
+const setup = computed(() => desk.value.document)
 const text = ref('')
 const only = ref<string | null>(null)
 const check = useMutation({

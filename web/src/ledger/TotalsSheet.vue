@@ -2,7 +2,6 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { plainLabel } from '../outline/words'
 import type { TotalBand } from '../shared/api'
@@ -17,7 +16,7 @@ const PAGE = 50
 const desk = useDesk()
 const view = useViewState()
 const route = useRoute()
-const setup = computed(() => desk.value.document as unknown as SetupDocument)
+const setup = computed(() => desk.value.document)
 const side = computed(() => (route.query.side === 'dearest' ? 'dearest' : 'cheapest'))
 const totals = useQuery(
   computed(() => queries.totals(desk.value.id, desk.value.sha256, side.value, view.quantity.value)),

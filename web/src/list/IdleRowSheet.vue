@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { plainLabel, rowWords } from '../outline/words'
 
 /** Variant rows that are in stock, and that no choice on the page leads to. */
 const desk = useDesk()
-const setup = computed(() => desk.value.document as unknown as SetupDocument)
+const setup = computed(() => desk.value.document)
 const by = computed(() => setup.value.variants?.by ?? [])
 const rows = computed(() =>
   desk.value.idleRows.flatMap((index) => {

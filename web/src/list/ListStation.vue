@@ -2,7 +2,6 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { plainLabel } from '../outline/words'
 import { combinations, grouped } from '../shared/numbers'
@@ -19,7 +18,7 @@ import TrapSheet from './TrapSheet.vue'
 const PAGE = 100
 const desk = useDesk()
 const view = useViewState()
-const setup = computed(() => desk.value.document as unknown as SetupDocument)
+const setup = computed(() => desk.value.document)
 const choices = computed(() =>
   setup.value.options.filter((o) => ['one', 'part', 'flag', 'several'].includes(o.kind)),
 )

@@ -2,7 +2,6 @@
 import { mdiTrayArrowDown } from '@mdi/js'
 import { useMutation } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { plainLabel } from '../outline/words'
 import { answer, client } from '../shared/api'
@@ -13,7 +12,7 @@ import Trouble from '../shared/Trouble.vue'
 
 /** A list of what shall be sold beside what can be selected, both ways. */
 const desk = useDesk()
-const setup = computed(() => desk.value.document as unknown as SetupDocument)
+const setup = computed(() => desk.value.document)
 const text = ref('')
 const held = useMutation({
   mutationFn: (sheet: string) =>

@@ -32,9 +32,7 @@ const draft = provideDraft(desk, () =>
 const isWriting = draft.isWriting
 const pictures = usePictures(() => desk.value.id)
 /** What stands in the draft while it is written in, else the revision. */
-const setup = computed<SetupDocument>(() =>
-  isWriting.value ? draft.document.value : (desk.value.document as unknown as SetupDocument),
-)
+const setup = computed<SetupDocument>(() => (isWriting.value ? draft.document.value : desk.value.document))
 const all = computed<Finding[]>(() => draft.checked.value?.findings ?? desk.value.findings)
 const at = computed(() => (typeof route.query.at === 'string' ? route.query.at : null))
 

@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
-import type { paths, ProblemDetails } from './api.d'
+import type { SetupDocument } from '../desk/document'
+import type { Desk as DeskAsTold, paths, ProblemDetails } from './api.d'
 import { testerName } from './tester'
 
 export type {
@@ -9,7 +10,6 @@ export type {
   CheckView,
   CombinationPage,
   Counts,
-  Desk,
   FindingView as Finding,
   ItemPageView as ItemPage,
   Ladder,
@@ -27,6 +27,9 @@ export type {
   Slip,
   TotalBand,
 } from './api.d'
+
+/** A setup on the desk. What the interface description calls an object is a document that its schema was asked of. */
+export type Desk = Omit<DeskAsTold, 'document'> & { document: SetupDocument }
 
 /** What the server could not do, with the places that are to be mended. */
 export class Refusal extends Error {

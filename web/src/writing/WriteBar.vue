@@ -2,7 +2,6 @@
 import { mdiPencilOutline, mdiRedo, mdiUndo } from '@mdi/js'
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { computed, onMounted, onUnmounted, ref } from 'vue'
-import type { SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { answer, client, Refusal } from '../shared/api'
 import { readable } from '../shared/numbers'
@@ -59,9 +58,7 @@ async function takeTheirs(): Promise<void> {
   draft.discard()
   await queryClient.invalidateQueries({ queryKey: queries.desk(desk.value.id).queryKey })
 }
-const hasRows = computed(
-  () => ((desk.value.document as unknown as SetupDocument).variants?.rows?.length ?? 0) > 0,
-)
+const hasRows = computed(() => (desk.value.document.variants?.rows?.length ?? 0) > 0)
 const said = computed(() => {
   const c = draft.checked.value
   if (!c) return null

@@ -99,7 +99,7 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
   // What an edit left as it was stays the same object, so that nothing of it is drawn anew.
   let before: unknown = undefined
   const document = computed(() => {
-    if (text.value === '') return desk.value.document as unknown as SetupDocument
+    if (text.value === '') return desk.value.document
     before = replaceEqualDeep(before, JSON.parse(text.value))
     return before as SetupDocument
   })
