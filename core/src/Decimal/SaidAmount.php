@@ -24,9 +24,10 @@ final readonly class SaidAmount
         if (1 !== preg_match('/\p{Nd}/u', $text) || 1 !== preg_match('/[+\-−–%\p{Sc}]|(?<!\p{L})(?:zł|Kč|kr|Ft|lei|Fr\.|'.$currency.')(?!\p{L})/u', $text)) {
             return [];
         }
+        $text = WrittenAmount::westernDigits($text);
         $money = WrittenAmount::money();
         $pattern = '/(?<![\p{L}\p{N}.,])(?:(?:[+\-−–]\s?)?(?:'.$money.'\s?)?\d|'.$money.'\s?[+\-−–]\s?\d)[\d.,\'’\x{A0}\x{202F}]*(?:\s?%|\s?(?:'.$money.')(?![\p{L}\p{N}]))?/u';
-        preg_match_all($pattern, WrittenAmount::westernDigits($text), $found, PREG_OFFSET_CAPTURE);
+        preg_match_all($pattern, $text, $found, PREG_OFFSET_CAPTURE);
         $said = [];
         foreach ($found[0] as [$written, $at]) {
             $written = (string) preg_replace('/[\s.,\'’\x{A0}\x{202F}]+$/u', '', $written);

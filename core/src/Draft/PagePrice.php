@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Draft;
 
 use Ithrel\Core\Decimal\WrittenAmount;
+use Ithrel\Core\Setup\Currency;
 
 /**
  * The price that a page shows where no data of it is kept for machines: the amounts between the item's heading and the
@@ -83,13 +84,7 @@ final class PagePrice
 
     private function holdsForm(\DOMElement $element): bool
     {
-        for ($above = $this->form; null !== $above; $above = $above->parentNode instanceof \DOMElement ? $above->parentNode : null) {
-            if ($above === $element) {
-                return true;
-            }
-        }
-
-        return false;
+        return null !== $this->form && null !== PageFields::closest($this->form, static fn (\DOMElement $e): bool => $e === $element);
     }
 
     private function read(string $text): void
@@ -99,7 +94,8 @@ final class PagePrice
         foreach ($found[0] as $written) {
             $written = (string) preg_replace('/[\s.,\x{A0}]+$/u', '', $written);
             $amount = WrittenAmount::read($written, $this->minorUnits);
-            if (null !== $amount && null !== $amount->currency) {
+            // Three capitals behind a number are a currency only where they are one: "6 LED" is not.
+            if (null !== $amount && null !== Currency::find($amount->currency ?? '')) {
                 $this->amounts[$written] = $amount;
             }
         }

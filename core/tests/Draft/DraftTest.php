@@ -106,7 +106,7 @@ final class DraftTest extends TestCase
     #[TestDox('a price that is only shown is a guess, of several it is not told which; the first entry of a list may be a prompt in any language')]
     public function testAPageWithoutDataForMachines(): void
     {
-        $page = '<title>Laterne | Werk</title><header><b>ab 9,00 €</b></header><main><h2>Laterne</h2><p>Preis: <b>1.249,00</b> €</p>%s<form>'
+        $page = '<title>Laterne | Werk</title><header><b>ab 9,00 €</b></header><main><h2>Laterne</h2><p>6 LED, 12 USB</p><p>Preis: <b>1.249,00</b> €</p>%s<form>'
             .'<label>Farbe <select><option>– bitte wählen –</option><option>Blau</option><option>Rot…</option></select></label><b>5,00 €</b></form><p>2,00 €</p></main>';
         $draft = Drafter::of([PageReader::read(sprintf($page, ''), 'x', 2)]);
         self::assertSame(['sku' => 'x', 'name' => 'Laterne', 'price' => '1249.00'], self::plain($draft)['item']);

@@ -32,19 +32,25 @@ final class PriceCaptions implements Pass
     public function find(Reach $reach): iterable
     {
         $setup = $reach->setup;
-        $effects = $this->effects($reach);
+        $said = [];
         foreach ($setup->options as $option) {
             foreach ($option->kind->isChoice() ? $option->values : [] as $value) {
-                foreach (self::said($setup, $value->label) as $said) {
-                    yield from $this->ofValue($setup, $option, $value, $said, $effects[$option->index][$value->index] ?? null);
-                    break;
+                $first = self::said($setup, $value->label)[0] ?? null;
+                if (null !== $first) {
+                    $said[$option->index][$value->index] = $first;
                 }
+            }
+        }
+        $effects = [] === $said ? [] : $this->effects($reach);
+        foreach ($setup->options as $option) {
+            foreach ($said[$option->index] ?? [] as $index => $first) {
+                yield from $this->ofValue($setup, $option, $option->values[$index], $first, $effects[$option->index][$index] ?? null);
             }
             if (null !== $option->charge) {
                 yield from $this->ofInput($setup, $option, $option->charge);
             } elseif ($option->kind->isInput()) {
-                foreach (self::said($setup, $option->label) as $said) {
-                    yield $this->told($option->at.'/label', $option->label, $said, 'nothing is charged', ['charged' => '0']);
+                foreach (self::said($setup, $option->label) as $amount) {
+                    yield $this->told($option->at.'/label', $option->label, $amount, 'nothing is charged', ['charged' => '0']);
                 }
             }
         }
@@ -120,17 +126,15 @@ final class PriceCaptions implements Pass
     }
 
     /**
-     * What values really do; asked only where some label speaks of an amount.
+     * What values really do.
      *
      * @return array<int, array<int, ValueEffect>>
      */
     private function effects(Reach $reach): array
     {
-        $setup = $reach->setup;
-        $speaks = array_filter($setup->options, static fn (Option $o): bool => $o->kind->isChoice() && [] !== array_filter($o->values, static fn (Value $v): bool => [] !== self::said($setup, $v->label)));
         $effects = [];
         try {
-            foreach ([] === $speaks ? [] : ValueEffects::of($reach) as $effect) {
+            foreach (ValueEffects::of($reach) as $effect) {
                 $effects[$effect->option][$effect->value] = $effect;
             }
         } catch (NotExact|TooLarge) {
