@@ -64,6 +64,7 @@ final class LayersTest extends TestCase
         'Sheet' => ['Answer', 'Cart', 'Price', 'Reach', 'Setup', 'Table'],
         'Plan' => ['Answer', 'Boundary', 'Cart', 'Limit', 'Price', 'Reach', 'Setup'],
         'Compare' => ['Answer', 'Cart', 'Decimal', 'Limit', 'Plan', 'Price', 'Reach', 'Setup', 'Table'],
+        'Diagnosis' => ['Answer', 'Cart', 'Compare', 'Plan', 'Reach', 'Setup'],
         'Diff' => ['Answer', 'Cart', 'Compare', 'Decimal', 'Limit', 'Price', 'Reach', 'Setup', 'Table'],
         'Draft' => ['Compare', 'Decimal', 'Diff', 'Pattern', 'Setup', 'Table', 'Words'],
         'Page' => ['Compare', 'Decimal', 'Draft', 'Setup'],

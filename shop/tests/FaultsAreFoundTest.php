@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Shop\Tests;
 
 use Ithrel\Core\Compare\CheckComparison;
-use Ithrel\Core\Compare\LikelyPlaces;
+use Ithrel\Core\Diagnosis\Diagnosis;
+use Ithrel\Core\Diagnosis\Seen;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Plan\Planner;
@@ -27,7 +28,10 @@ use PHPUnit\Framework\TestCase;
  */
 final class FaultsAreFoundTest extends TestCase
 {
-    #[TestDox('every fault is found on every demo setup where it can show, and nine in ten are placed right')]
+    /** Of this one places are looked for with every fifth fault alone, as they take seconds: with ITHREL_TABLE with each. */
+    private const LARGE = '09-admiralty-chandelier';
+
+    #[TestDox('every fault is found on every demo setup where it can show, and nineteen in twenty are placed right')]
     public function testFaults(): void
     {
         $setups = $this->setups();
@@ -35,15 +39,16 @@ final class FaultsAreFoundTest extends TestCase
         self::assertSame([], array_diff($names, array_keys(TruePlaces::OF)), 'Each fault has its true place here.');
         self::assertGreaterThanOrEqual(20, count($names));
         foreach ($setups as $name => [$setup, $plan, $document]) {
-            self::assertSame([], $this->differences($setup, $plan, $document, []), $name.': without a fault');
+            self::assertSame([], self::differing($this->seen($setup, $plan, $document, [])), $name.': without a fault');
         }
-        $found = $placed = $possible = 0;
+        $found = $placed = $possible = $judged = 0;
         $table = sprintf("%-28s %7s %6s %7s %6s\n", 'fault', 'setups', 'found', 'checks', 'placed');
         $missed = [];
-        foreach ($names as $fault) {
+        foreach ($names as $number => $fault) {
             $row = [0, 0, 0, 0];
-            foreach ($setups as $name => [$setup, $plan, $document, $baseline, $walks]) {
-                $differing = $this->differences($setup, $plan, $document, [$fault]);
+            foreach ($setups as $name => [$setup, $plan, $document, $json, $walks]) {
+                $seen = $this->seen($setup, $plan, $document, [$fault]);
+                $differing = self::differing($seen);
                 if ([] === $differing && Walks::of($document, [$fault]) === $walks) {
                     continue;
                 }
@@ -54,7 +59,11 @@ final class FaultsAreFoundTest extends TestCase
                 }
                 ++$row[1];
                 $row[2] += count($differing);
-                $first = LikelyPlaces::of($plan->checks, $differing)[0]['at'] ?? '';
+                if (self::LARGE === $name && 0 !== $number % 5 && false === getenv('ITHREL_TABLE')) {
+                    continue;
+                }
+                ++$judged;
+                $first = Diagnosis::of($setup, $json, $seen)[0]->at ?? '';
                 $row[3] += 1 === preg_match(TruePlaces::OF[$fault], $first) ? 1 : 0;
                 if (false !== getenv('ITHREL_TABLE') && 1 !== preg_match(TruePlaces::OF[$fault], $first)) {
                     fwrite(STDERR, "  {$fault} on {$name}: placed at {$first}\n");
@@ -70,7 +79,7 @@ final class FaultsAreFoundTest extends TestCase
             fwrite(STDERR, $table);
         }
         self::assertSame([], $missed, $table);
-        self::assertGreaterThanOrEqual(0.9, $placed / max(1, $found), $table);
+        self::assertGreaterThanOrEqual(0.95, $placed / max(1, $judged), $table);
     }
 
     #[TestDox('two faults at once are found where either is, and a likely place is one of the two')]
@@ -79,18 +88,18 @@ final class FaultsAreFoundTest extends TestCase
         $names = array_keys(Faults::all());
         $setups = array_intersect_key($this->setups(), ['01-harbour-pendant' => 1, '03-breakwater-shade' => 1, '06-printed-shade' => 1]);
         $found = $placed = 0;
-        foreach ($setups as $name => [$setup, $plan, $document]) {
+        foreach ($setups as $name => [$setup, $plan, $document, $json]) {
             for ($i = 0; $i < count($names); $i += 3) {
                 $two = [$names[$i], $names[($i * 7 + 5) % count($names)]];
-                $alone = array_map(fn (string $fault): array => $this->differences($setup, $plan, $document, [$fault]), $two);
-                $both = $this->differences($setup, $plan, $document, $two);
+                $alone = array_map(fn (string $fault): array => self::differing($this->seen($setup, $plan, $document, [$fault])), $two);
+                $both = $this->seen($setup, $plan, $document, $two);
                 if ([] === $alone[0] && [] === $alone[1]) {
                     continue;
                 }
-                self::assertNotSame([], $both, $name.': '.implode(' and ', $two));
+                self::assertNotSame([], self::differing($both), $name.': '.implode(' and ', $two));
                 ++$found;
-                foreach (array_slice(LikelyPlaces::of($plan->checks, $both), 0, 2) as ['at' => $at]) {
-                    if (1 === preg_match(TruePlaces::OF[$two[0]], $at) || 1 === preg_match(TruePlaces::OF[$two[1]], $at)) {
+                foreach (array_slice(Diagnosis::of($setup, $json, $both), 0, 2) as $likely) {
+                    if (1 === preg_match(TruePlaces::OF[$two[0]], $likely->at) || 1 === preg_match(TruePlaces::OF[$two[1]], $likely->at)) {
                         ++$placed;
                         break;
                     }
@@ -117,7 +126,7 @@ final class FaultsAreFoundTest extends TestCase
     }
 
     /**
-     * @return array<string, array{Setup, Plan, array<string, mixed>, list<mixed>, string}>
+     * @return array<string, array{Setup, Plan, array<string, mixed>, string, string}>
      */
     private function setups(): array
     {
@@ -127,10 +136,10 @@ final class FaultsAreFoundTest extends TestCase
             $reach = new Reach(Reader::shipped()->read($json, Today::of(Documents::TODAY)));
             /** @var array<string, mixed> $document */
             $document = json_decode($json, true, 512, JSON_THROW_ON_ERROR);
-            $setups[basename($file, '.json')] = [$reach->setup, Planner::plan($reach), $document, [], Walks::of($document, [])];
+            $setups[basename($file, '.json')] = [$reach->setup, Planner::plan($reach), $document, $json, Walks::of($document, [])];
         }
 
-        /** @var array<string, array{Setup, Plan, array<string, mixed>, list<mixed>, string}> $setups */
+        /** @var array<string, array{Setup, Plan, array<string, mixed>, string, string}> $setups */
         return $setups;
     }
 
@@ -138,20 +147,27 @@ final class FaultsAreFoundTest extends TestCase
      * @param array<string, mixed> $document
      * @param list<string>         $faults
      *
-     * @return array<int, list<\Ithrel\Core\Compare\Difference>> by check
+     * @return list<Seen>
      */
-    private function differences(Setup $setup, Plan $plan, array $document, array $faults): array
+    private function seen(Setup $setup, Plan $plan, array $document, array $faults): array
     {
         $door = new DirectDoor($document, $faults, Documents::TODAY);
         $comparison = new CheckComparison($setup);
-        $differing = [];
-        foreach ($plan->checks as $check) {
-            $differences = $comparison->differences($check, $door->try($check));
-            if ([] !== $differences) {
-                $differing[$check->number] = $differences;
-            }
-        }
 
-        return $differing;
+        return array_map(static function (Check $check) use ($door, $comparison): Seen {
+            $found = $door->try($check);
+
+            return new Seen($check, $found, $comparison->differences($check, $found));
+        }, $plan->checks);
+    }
+
+    /**
+     * @param list<Seen> $seen
+     *
+     * @return list<Seen> those that differ
+     */
+    private static function differing(array $seen): array
+    {
+        return array_values(array_filter($seen, static fn (Seen $s): bool => [] !== $s->differences));
     }
 }

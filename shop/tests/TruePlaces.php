@@ -32,7 +32,7 @@ final class TruePlaces
         'step-from-zero' => '~/step$~',
         'file-type-not-checked' => '~/types$~',
         'missing-on-order' => '~^(/options/\d+|/item/data/\d+)/stages$~',
-        'carried-by-code' => '~^/options/\d+$~',
+        'carried-by-code' => '~^/options/\d+(/values/\d+/label)?$~',
         'text-shortened' => '~^/options/\d+$~',
         'escaped-twice' => '~^/options/\d+$~',
         'order-data-in-cart' => '~^/item/data/\d+/stages$~',

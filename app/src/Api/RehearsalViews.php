@@ -15,6 +15,7 @@ use Ithrel\App\Api\Dto\HandSheetView;
 use Ithrel\App\Api\Dto\LikelyPlace;
 use Ithrel\App\Api\Dto\PlaceView;
 use Ithrel\App\Api\Dto\RehearsalView;
+use Ithrel\App\Rehearsal\Diagnoses;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\Rehearsal;
@@ -24,7 +25,9 @@ use Ithrel\Core\Compare\Cell;
 use Ithrel\Core\Compare\Cells;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Compare\HandSheet;
-use Ithrel\Core\Compare\LikelyPlaces;
+use Ithrel\Core\Diagnosis\Diagnosis;
+use Ithrel\Core\Diagnosis\Likely;
+use Ithrel\Core\Diagnosis\Seen;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Setup\Setup;
@@ -36,7 +39,7 @@ use Ithrel\Core\Words\PlaceWords;
  */
 final readonly class RehearsalViews
 {
-    public function __construct(private Rehearsals $rehearsals, private Shelf $shelf)
+    public function __construct(private Rehearsals $rehearsals, private Shelf $shelf, private Diagnoses $diagnoses)
     {
     }
 
@@ -48,23 +51,18 @@ final readonly class RehearsalViews
 
     public function full(Rehearsal $rehearsal): RehearsalView
     {
-        $differing = [];
-        $tried = [];
-        foreach ($this->rehearsals->checks($rehearsal) as $kept) {
-            if (in_array($kept->verdict(), [RehearsalCheck::AGREES, RehearsalCheck::DIFFERS], true)) {
-                $tried[] = $kept->check();
-            }
-            if (RehearsalCheck::DIFFERS === $kept->verdict()) {
-                $differing[$kept->number()] = $kept->differences();
-            }
-        }
-        $unseen = null === $rehearsal->page() ? [] : TriedCheck::unseenByAll(array_map(TriedCheck::of(...), $this->rehearsals->checks($rehearsal)));
-        if ([] === $differing) {
+        $checks = array_map(TriedCheck::of(...), $this->rehearsals->checks($rehearsal));
+        $unseen = null === $rehearsal->page() ? [] : TriedCheck::unseenByAll($checks);
+        $seen = TriedCheck::seen($checks);
+        if ([] === array_filter($seen, static fn (Seen $s): bool => [] !== $s->differences)) {
             return $this->view($rehearsal, [], $unseen);
         }
-        $words = new PlaceWords($this->setup($rehearsal));
+        $setup = $this->setup($rehearsal);
+        $words = new PlaceWords($setup);
+        // While checks come in, the places that they have in common have to do.
+        $likely = null === $rehearsal->endedAt() ? Diagnosis::inCommon($seen) : $this->diagnoses->of($rehearsal, $setup, $seen);
 
-        return $this->view($rehearsal, array_map(static fn (array $l): LikelyPlace => new LikelyPlace($l['at'], $words->of($l['at']), $l['checks'], count($l['checks'])), LikelyPlaces::of($tried, $differing)), $unseen);
+        return $this->view($rehearsal, array_map(static fn (Likely $l): LikelyPlace => new LikelyPlace($l->at, $words->of($l->at), $l->checks, count($l->checks), $l->as, $l->extent), $likely), $unseen);
     }
 
     /**

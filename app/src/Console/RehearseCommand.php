@@ -111,7 +111,7 @@ final class RehearseCommand extends Command
             $door = new ShopDoor(HttpClient::create(), $address, self::SECONDS_OF_SHOP, hash('sha256', $text));
             $checks = $this->each($setup, $plan, $wanted, (float) $options['pause'], static fn (Check $check): array => [$door->try($check, static fn () => null), []], null, null, $say);
         }
-        $run = new RunText($setup, $checks);
+        $run = new RunText($setup, $text, $checks);
         $tally = $run->tally();
         match ($options['format']) {
             'json' => $output->writeln(SetupFile::json([
@@ -248,7 +248,8 @@ final class RehearseCommand extends Command
             }
         }
         foreach ($run->likely() as $place) {
-            $output->writeln(sprintf('likely: %s (%s) explains %d of %d', $clean($place['words']), $clean($place['at']), $place['explains'], $place['of']));
+            $as = (isset($place['as']) ? ', as if '.$clean($place['as']) : '').(isset($place['extent']) ? ', '.$clean($place['extent']) : '');
+            $output->writeln(sprintf('likely: %s (%s) explains %d of %d%s', $clean($place['words']), $clean($place['at']), $place['explains'], $place['of'], $as));
         }
         foreach ($map->missing ?? [] as $missing) {
             $output->writeln(sprintf('not found on the page: %s. %s', $clean($missing['what']), $clean($missing['why'])));

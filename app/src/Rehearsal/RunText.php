@@ -6,7 +6,8 @@ namespace Ithrel\App\Rehearsal;
 
 use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\Core\Compare\Difference;
-use Ithrel\Core\Compare\LikelyPlaces;
+use Ithrel\Core\Diagnosis\Diagnosis;
+use Ithrel\Core\Diagnosis\Seen;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Table\Csv;
 use Ithrel\Core\Words\PlaceWords;
@@ -16,10 +17,13 @@ use Ithrel\Core\Words\PlaceWords;
  */
 final readonly class RunText
 {
+    private const SECONDS_OF_DIAGNOSIS = 30;
+
     /**
+     * @param string           $document of the setup
      * @param list<TriedCheck> $checks
      */
-    public function __construct(private Setup $setup, private array $checks)
+    public function __construct(private Setup $setup, private string $document, private array $checks)
     {
     }
 
@@ -36,22 +40,20 @@ final readonly class RunText
     }
 
     /**
-     * @return list<array{at: string, words: string, explains: int, of: int}>
+     * @return list<array{at: string, words: string, explains: int, of: int, as?: string, extent?: string}>
      */
     public function likely(): array
     {
-        $tried = $differing = [];
-        foreach ($this->checks as $t) {
-            if (in_array($t->verdict, [RehearsalCheck::AGREES, RehearsalCheck::DIFFERS], true)) {
-                $tried[] = $t->check;
-            }
-            if (RehearsalCheck::DIFFERS === $t->verdict) {
-                $differing[$t->check->number] = $t->differences;
-            }
-        }
+        $seen = TriedCheck::seen($this->checks);
+        $differing = count(array_filter($seen, static fn (Seen $s): bool => [] !== $s->differences));
         $words = new PlaceWords($this->setup);
 
-        return array_map(static fn (array $place): array => ['at' => $place['at'], 'words' => $words->of($place['at']), 'explains' => count($place['checks']), 'of' => count($differing)], LikelyPlaces::of($tried, $differing));
+        $all = [];
+        foreach (Diagnosis::of($this->setup, $this->document, $seen, Deadline::in(self::SECONDS_OF_DIAGNOSIS)) as $place) {
+            $all[] = ['at' => $place->at, 'words' => $words->of($place->at), 'explains' => count($place->checks), 'of' => $differing] + (null === $place->as ? [] : ['as' => $place->as]) + ('' === $place->extent ? [] : ['extent' => $place->extent]);
+        }
+
+        return $all;
     }
 
     /**

@@ -7,6 +7,7 @@ namespace Ithrel\App\Rehearsal;
 use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Compare\Found;
+use Ithrel\Core\Diagnosis\Seen;
 use Ithrel\Core\Plan\Check;
 
 /**
@@ -26,7 +27,26 @@ final readonly class TriedCheck
 
     public static function of(RehearsalCheck $kept): self
     {
-        return new self($kept->check(), $kept->verdict(), $kept->differences(), $kept->reason(), $kept->milliseconds(), $kept->unseen());
+        return new self($kept->check(), $kept->verdict(), $kept->differences(), $kept->reason(), $kept->milliseconds(), $kept->unseen(), null, $kept->found());
+    }
+
+    /**
+     * Those that the shop answered, as they are looked at together.
+     *
+     * @param list<self> $all
+     *
+     * @return list<Seen>
+     */
+    public static function seen(array $all): array
+    {
+        $seen = [];
+        foreach ($all as $tried) {
+            if (null !== $tried->found && in_array($tried->verdict, [RehearsalCheck::AGREES, RehearsalCheck::DIFFERS], true)) {
+                $seen[] = new Seen($tried->check, $tried->found, $tried->differences, $tried->unseen);
+            }
+        }
+
+        return $seen;
     }
 
     /**

@@ -52,6 +52,9 @@ final readonly class CheckComparison
         if ($check->looksOnly()) {
             return $differences;
         }
+        if ([] !== $check->lines) {
+            array_push($differences, ...$this->page($check, $found));
+        }
         if ($check->accepted !== $found->accepted) {
             $differences[] = new Difference('accepted', 'cart', $check->accepted ? 'taken' : 'refused'.(null === $check->field ? '' : ', naming '.$this->name($check->field)), $found->accepted ? ($found->isPast ? 'taken, once the page’s own check was away' : 'taken') : 'refused, naming '.implode(', ', array_map($this->name(...), $found->fields)), $check->accepted ? $this->refusedPlaces($check, $found) : $check->places);
 
@@ -64,13 +67,6 @@ final readonly class CheckComparison
 
             return $differences;
         }
-        $last = $check->lines[count($check->lines) - 1];
-        if (null !== $found->page) {
-            if (null !== $found->page['image'] && $found->page['image'] !== $last['image']) {
-                $differences[] = new Difference('image', 'page', $last['image'] ?? 'none', $found->page['image'], $this->placesWith($check, 'image'));
-            }
-            $differences = [...$differences, ...$this->amounts($check, 'page', ['unit price' => $last['unitPrice'], 'total' => $last['total']], ['unit price' => $found->page['unitPrice'], 'total' => $found->page['total']]), ...$this->entries($check, 'page', $last['entries']['page'] ?? [], $found->page['entries'])];
-        }
         foreach (self::STAGES as $stage) {
             if (isset($found->stages[$stage])) {
                 $differences = [...$differences, ...$this->stage($check, $stage, $found->stages[$stage])];
@@ -78,6 +74,25 @@ final readonly class CheckComparison
         }
 
         return $differences;
+    }
+
+    /**
+     * What the page says before the last adding, whether the shop takes it then or not.
+     *
+     * @return list<Difference>
+     */
+    private function page(Check $check, Found $found): array
+    {
+        if (null === $found->page) {
+            return [];
+        }
+        $last = $check->lines[count($check->lines) - 1];
+        $differences = [];
+        if (null !== $found->page['image'] && $found->page['image'] !== $last['image']) {
+            $differences[] = new Difference('image', 'page', $last['image'] ?? 'none', $found->page['image'], $this->placesWith($check, 'image'));
+        }
+
+        return [...$differences, ...$this->amounts($check, 'page', ['unit price' => $last['unitPrice'], 'total' => $last['total']], ['unit price' => $found->page['unitPrice'], 'total' => $found->page['total']]), ...$this->entries($check, 'page', $last['entries']['page'] ?? [], $found->page['entries'])];
     }
 
     /**

@@ -174,6 +174,21 @@ final class CheckMaker
     }
 
     /**
+     * A check that the shop refuses, but whose page tells all of it before.
+     *
+     * @param list<string>     $places
+     * @param list<Click>      $clicks
+     * @param 'form'|'express' $route
+     */
+    public function toldAndRefused(Purpose $purpose, string $about, array $places, State $state, array $clicks, string $route): Check
+    {
+        $quantity = $this->rule()->min;
+        $appraisal = $this->appraised($state, $quantity);
+
+        return new Check(0, $purpose, $about, $places, [$clicks], [$quantity], $route, null, null, false, null, [$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
+    }
+
+    /**
      * The page alone is looked at, nothing is bought.
      *
      * @param array{string, string|null, bool} $offered

@@ -15,6 +15,7 @@ final class Planner
 {
     /** Each in turn, after the pairs, from whose states they start. */
     private const RULES = [
+        Rule\OpeningPage::class,
         Rule\EveryRow::class,
         Rule\ChargeAlone::class,
         Rule\FigureAlone::class,
@@ -25,6 +26,8 @@ final class Planner
         Rule\PastThePage::class,
         Rule\SoldOut::class,
         Rule\LeftOut::class,
+        Rule\SeveralProblems::class,
+        Rule\OptionalLeftOut::class,
         Rule\LimitEdges::class,
         Rule\SwitchedBack::class,
         Rule\HiddenAndShown::class,

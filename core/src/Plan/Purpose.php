@@ -11,6 +11,8 @@ enum Purpose: string
 {
     /** Values and pairs of values come through with their price and their cart line. */
     case Pairs = 'pairs';
+    /** The page as it opens says what it should. */
+    case Opening = 'opening';
     /** A value does, alone, what it should. */
     case Charge = 'charge';
     /** What a condition shows, offers or charges is there where it should be, and only there. */
@@ -29,6 +31,8 @@ enum Purpose: string
     case SoldOut = 'sold-out';
     /** A required answer that is left out is asked for. */
     case Required = 'required';
+    /** An answer that may be left out is not asked for. */
+    case LeftEmpty = 'left-empty';
     /** An input at the edge of its limits. */
     case Limit = 'limit';
     /** An answer that was given and is hidden again leaves nothing behind. */
@@ -44,6 +48,7 @@ enum Purpose: string
     {
         return match ($this) {
             self::Pairs => 'values that meet',
+            self::Opening => 'as it opens',
             self::Charge => 'one charge alone',
             self::Condition => 'a condition',
             self::Rounding => 'rounding',
@@ -52,6 +57,7 @@ enum Purpose: string
             self::Row => 'a variant row',
             self::SoldOut => 'sold out',
             self::Required => 'left out',
+            self::LeftEmpty => 'left empty',
             self::Limit => 'a limit',
             self::SwitchBack => 'answered, then hidden',
             self::Emptied => 'filled, then emptied',

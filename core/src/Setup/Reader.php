@@ -71,6 +71,17 @@ final class Reader
         if ([] !== $problems) {
             throw new UnreadableDocument($problems);
         }
+
+        return $this->readSound($document, $today);
+    }
+
+    /**
+     * @param \stdClass $document decoded, its structure known to be sound
+     *
+     * @throws UnreadableDocument with all problems found
+     */
+    public function readSound(\stdClass $document, Today $today): Setup
+    {
         $this->problems = [];
         $this->today = $today;
         $setup = $this->setup(new Place($document, ''));

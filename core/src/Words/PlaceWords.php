@@ -20,6 +20,7 @@ final readonly class PlaceWords
         'min' => 'the least of %s', 'max' => 'the most of %s', 'step' => 'the step of %s', 'decimals' => 'the decimals of %s', 'types' => 'the file types of %s', 'maxBytes' => 'the size of the files of %s', 'files' => 'the number of files of %s',
         'pixels' => 'the pixels of %s', 'earliest' => 'the first day of %s', 'latest' => 'the last day of %s', 'weekdays' => 'the weekdays of %s', 'closed' => 'the closed days of %s', 'picks' => 'the picks of %s', 'colours' => 'the colours of %s', 'control' => 'the two controls of %s',
         'price' => 'the price of %s', 'salePrice' => 'the sale price of %s', 'sku' => 'the SKU of %s', 'weight' => 'the weight of %s', 'points' => 'the points of %s', 'image' => 'the picture of %s', 'stock' => 'the stock of %s', 'when' => 'when %s is charged',
+        'label' => 'the label of %s', 'default' => 'the default of %s', 'unit' => 'the unit of %s', 'value' => 'what %s says', 'free' => 'whether %s is free', 'figures' => 'the figures of %s', 'amount' => 'the amount of %s', 'percent' => 'the percentage of %s',
     ];
 
     public function __construct(private Setup $setup)
@@ -31,7 +32,7 @@ final readonly class PlaceWords
      */
     public function of(string $at): string
     {
-        $fixed = ['/checkout' => 'the shop itself: no place of the setup asks for this', '/rounding' => 'how amounts are rounded', '/quantity' => 'the quantity', '/variants/rows' => 'the variant rows', '/options' => 'the order of what is carried', '/item' => 'how lines are put together in the cart'];
+        $fixed = ['/checkout' => 'the shop itself: no place of the setup asks for this', '/rounding' => 'how amounts are rounded', '/quantity' => 'the quantity', '/variants/rows' => 'the variant rows', '/options' => 'the options, or their order', '/item' => 'how lines are put together in the cart'];
         if (isset($fixed[$at])) {
             return $fixed[$at];
         }
@@ -68,6 +69,8 @@ final readonly class PlaceWords
             'charges' => [$this->charge((int) ($parts[1] ?? 0)), array_slice($parts, 2)],
             'views' => [$this->view((int) ($parts[1] ?? 0), isset($parts[3]) ? (int) $parts[3] : null), array_slice($parts, 4)],
             'variants' => [sprintf('variant row %d', 1 + (int) ($parts[2] ?? 0)), array_slice($parts, 3)],
+            'parts' => [$this->setup->parts[(int) ($parts[1] ?? 0)]->name ?? '?', array_slice($parts, 2)],
+            'levels' => [sprintf('price level %d', 1 + (int) ($parts[1] ?? 0)), array_slice($parts, 2)],
             'item' => 'data' === ($parts[1] ?? '') ? [$this->setup->item->data[(int) ($parts[2] ?? 0)]->label ?? '?', array_slice($parts, 3)] : ['the item', array_slice($parts, 1)],
             default => [$at, []],
         };

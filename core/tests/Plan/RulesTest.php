@@ -67,6 +67,69 @@ final class RulesTest extends TestCase
         self::assertContains('/charges/0', $freight[0]->charged, 'At its bound it is charged.');
     }
 
+    public function testABoundIsLookedAtWhereItDecides(): void
+    {
+        $plan = $this->plan(['options' => [
+            Documents::one('cloth', ['linen', 'silk'], ['required' => true]),
+            ['code' => 'w', 'label' => 'Width', 'kind' => 'number', 'required' => true, 'min' => '200', 'max' => '900', 'step' => '5'],
+            ['code' => 'lining', 'label' => 'Lining', 'kind' => 'one', 'values' => [['code' => 'white', 'label' => 'White'], ['code' => 'gold', 'label' => 'Gold', 'allowedWhen' => ['all' => [['option' => 'cloth', 'is' => 'silk'], ['option' => 'w', 'below' => '200']]]]]],
+        ]]);
+        $looks = $this->about($plan, 'Lining: Gold is not offered where Width is 200');
+        self::assertSame('silk', $looks[0]->visits[0][0]->answer, 'With linen it would not be offered at any width.');
+    }
+
+    public function testOneStepBeyondABoundIsLookedAtToo(): void
+    {
+        $plan = $this->plan(['options' => [
+            ['code' => 'w', 'label' => 'Width', 'kind' => 'number', 'required' => true, 'min' => '100', 'max' => '200', 'step' => '0.5'],
+            ['code' => 'wide', 'label' => 'Brace', 'kind' => 'flag', 'shownWhen' => ['option' => 'w', 'above' => '150']],
+            ['code' => 'arms', 'label' => 'Arms', 'kind' => 'several', 'picks' => ['min' => 0, 'max' => 3], 'values' => [['code' => 'a', 'label' => 'A'], ['code' => 'b', 'label' => 'B'], ['code' => 'c', 'label' => 'C']]],
+            ['code' => 'tray', 'label' => 'Tray', 'kind' => 'flag', 'shownWhen' => ['option' => 'arms', 'picks' => ['atMost' => 1]]],
+        ]]);
+        $beyond = array_filter($plan->checks, static fn (Check $c): bool => ['wide', null, true] === $c->offered && '150.5' === ($c->visits[0][0]->answer ?? null));
+        self::assertNotSame([], $beyond);
+        self::assertTrue($this->about($plan, 'Tray is offered where Arms is answered with 1')[0]->offered[2] ?? null);
+        self::assertFalse($this->about($plan, 'Tray is not offered where Arms is answered with 2')[0]->offered[2] ?? null);
+    }
+
+    public function testThePageIsLookedAtAsItOpens(): void
+    {
+        $size = Documents::one('size', ['s', 'm'], ['required' => true]);
+        $opens = $this->only($this->plan(['options' => [$size]]), Purpose::Opening);
+        self::assertCount(1, $opens);
+        self::assertSame([[[]], false, '100.00'], [$opens[0]->visits, $opens[0]->accepted, $opens[0]->lines[0]['unitPrice']]);
+        $size['values'][1] += ['default' => true, 'charge' => '5.00'];
+        $opens = $this->only($this->plan(['options' => [$size]]), Purpose::Opening);
+        self::assertSame([true, '105.00'], [$opens[0]->accepted, $opens[0]->lines[0]['unitPrice']]);
+        $waits = $this->plan(['options' => [['code' => 'w', 'label' => 'Width', 'kind' => 'number', 'required' => true, 'min' => '1', 'max' => '9']], 'charges' => [['label' => 'By width', 'how' => 'formula', 'expr' => 'w * 2']]]);
+        self::assertSame([], array_filter($waits->checks, static fn (Check $c): bool => Purpose::Opening === $c->purpose), 'Until the width is typed there is no price.');
+    }
+
+    public function testWhatIsSoldOutHasItsPriceOnThePage(): void
+    {
+        $size = Documents::one('size', ['s', 'm'], ['required' => true]);
+        $size['values'][1] += ['charge' => '16.00', 'stock' => 0];
+        $out = array_values(array_filter($this->only($this->plan(['options' => [$size]]), Purpose::SoldOut), static fn (Check $c): bool => 'form' === $c->route));
+        self::assertSame([false, '116.00'], [$out[0]->accepted, $out[0]->lines[0]['unitPrice']]);
+        self::assertContains('/options/0/values/1/charge', $out[0]->charged);
+    }
+
+    public function testTwoProblemsAtOnce(): void
+    {
+        $plan = $this->plan(['options' => [Documents::one('size', ['s', 'm'], ['required' => true]), Documents::one('glass', ['clear', 'green'], ['required' => true])]]);
+        $both = array_values(array_filter($this->only($plan, Purpose::Required), static fn (Check $c): bool => null === $c->field));
+        self::assertSame(['form', 'express'], array_map(static fn (Check $c): string => $c->route, $both));
+        self::assertSame([false, []], [$both[0]->accepted, $both[0]->visits[0]]);
+    }
+
+    public function testWhatMayBeLeftOutIsLeftOut(): void
+    {
+        $arms = ['code' => 'arms', 'label' => 'Arms', 'kind' => 'several', 'values' => [['code' => 'a', 'label' => 'A'], ['code' => 'b', 'label' => 'B']]];
+        $plan = $this->plan(['options' => [$arms, Documents::one('size', ['s', 'm'], ['required' => true])]]);
+        $empty = array_filter($plan->checks, static fn (Check $c): bool => $c->accepted && [] === array_filter($c->chosen, static fn (string $at): bool => str_starts_with($at, '/options/0')));
+        self::assertNotSame([], $empty);
+    }
+
     public function testEachFigureIsTriedWhereNoFloorHidesIt(): void
     {
         $wood = ['code' => 'wood', 'label' => 'Wood', 'kind' => 'one', 'required' => true, 'values' => [['code' => 'oak', 'label' => 'Oak', 'figures' => ['rate' => '0.50']], ['code' => 'ash', 'label' => 'Ash', 'figures' => ['rate' => '0.35']]]];

@@ -35,7 +35,14 @@ const run: Rehearsal = {
   combinations: 6,
   leftOut: [],
   likely: [
-    { at: '/options/0/values/1/charge', words: 'the charge of Size: Large', checks: [2], explains: 1 },
+    {
+      at: '/options/0/values/1/charge',
+      words: 'the charge of Size: Large',
+      checks: [2],
+      explains: 1,
+      as: 'it were 12, not 10.00',
+      extent: 'by the express route alone',
+    },
   ],
   page: null,
   unseen: [],
@@ -103,7 +110,9 @@ describe('a rehearsal', () => {
   it('puts the likely places first and leads from each to the outline', async () => {
     serve(served())
     const w = await sheet()
-    expect(w.get('.likely li').text()).toMatch(/^1 of 1\s*the charge of Size: Large$/)
+    expect(w.get('.likely li').text()).toMatch(
+      /^1 of 1\s*the charge of Size: Large\s*as if it were 12, not 10.00, by the express route alone$/,
+    )
     expect(leadsTo(w.get('.likely a'))).toBe('/setups/d/outline?at=/options/0/values/1/charge')
     expect(w.get('.state').text()).toContain(
       'The 1\u2009234 pairs of values that can meet lie in 6 combinations',

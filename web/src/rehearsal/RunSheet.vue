@@ -241,6 +241,9 @@ function title(r: Rehearsal): string {
             <router-link :to="{ name: 'outline', params: { id: desk.id }, query: { at: l.at } }">{{
               l.words
             }}</router-link>
+            <span v-if="l.as" class="as"
+              >as if {{ l.as }}<template v-if="l.extent">, {{ l.extent }}</template></span
+            >
           </li>
         </ol>
       </section>
@@ -366,6 +369,13 @@ progress {
 }
 .explains[aria-pressed='true'] {
   text-decoration-color: currentcolor;
+}
+.likely li {
+  break-inside: avoid;
+}
+.as {
+  display: block;
+  padding-left: 72px;
 }
 .likely strong {
   color: rgb(var(--v-theme-error));

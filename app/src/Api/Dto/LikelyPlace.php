@@ -9,11 +9,13 @@ use OpenApi\Attributes as OA;
 /**
  * A place that explains many differences at once.
  */
-#[OA\Schema(required: ['at', 'words', 'checks', 'explains'])]
+#[OA\Schema(required: ['at', 'words', 'checks', 'explains', 'as', 'extent'])]
 final readonly class LikelyPlace
 {
     /**
-     * @param list<int> $checks numbers of the checks it explains
+     * @param list<int>   $checks numbers of the checks it explains
+     * @param string|null $as     what the shop seems to have there, in words that follow "as if"; null where that is not known
+     * @param string      $extent where alone, in words; "" everywhere
      */
     public function __construct(
         #[OA\Property]
@@ -24,6 +26,10 @@ final readonly class LikelyPlace
         public array $checks,
         #[OA\Property]
         public int $explains,
+        #[OA\Property(type: 'string', nullable: true)]
+        public ?string $as,
+        #[OA\Property]
+        public string $extent,
     ) {
     }
 }

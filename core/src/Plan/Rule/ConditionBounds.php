@@ -13,10 +13,14 @@ use Ithrel\Core\Plan\Purpose;
 use Ithrel\Core\Plan\Rule;
 use Ithrel\Core\Setup\Condition\CompareTest;
 use Ithrel\Core\Setup\Condition\Condition;
+use Ithrel\Core\Setup\Condition\PicksTest;
+use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Value;
 
 /**
- * Each comparison in a condition at its bound itself: "above 150" at 150, where "at least 150" would differ.
+ * Each comparison in a condition at its bound itself and one step beyond: "above 150" at 150, where "at least 150" would
+ * differ, and at 151, where "above 151" would.
  */
 final class ConditionBounds implements Rule
 {
@@ -32,7 +36,7 @@ final class ConditionBounds implements Rule
 
     public function words(): string
     {
-        return 'each bound of a condition itself';
+        return 'each bound of a condition';
     }
 
     public function checks(CheckMaker $maker): iterable
@@ -66,41 +70,88 @@ final class ConditionBounds implements Rule
     private function at(CheckMaker $maker, Condition $condition, ?Option $shown = null, bool $isSale = false): iterable
     {
         foreach ($condition->tests() as $test) {
-            if (!$test instanceof CompareTest) {
-                continue;
-            }
-            $option = $maker->reach->setup->option($test->option);
+            $option = $test instanceof CompareTest || $test instanceof PicksTest ? $maker->reach->setup->option($test->option) : null;
             if (null === $option) {
                 continue;
             }
-            foreach ([$test->atLeast, $test->atMost, $test->above, $test->below] as $bound) {
-                $input = null === $bound ? null : $this->input($option, $bound);
-                $state = null === $input ? null : $this->state($maker, $option, $input, $shown, $isSale);
-                if (null !== $input && null !== $state) {
-                    yield [sprintf('where %s is %s', $option->name(), $input->text), $state];
+            foreach ($test instanceof PicksTest ? $this->picks($option, $test) : $this->inputs($option, $test) as [$words, $answer, $other]) {
+                $decides = static fn (State $s): bool => $maker->page->truth->holds($condition, $s->with($option->index, $answer)) !== $maker->page->truth->holds($condition, $s->with($option->index, $other));
+                $state = $this->state($maker, $option, $answer, $shown, $isSale, $decides);
+                if (null !== $state) {
+                    yield [sprintf('where %s is %s', $option->name(), $words), $state];
                 }
             }
         }
     }
 
-    private function input(Option $option, BigDecimal $bound): ?Input
+    /**
+     * What stands at each bound and one step beyond, on the side where it changes.
+     *
+     * @return iterable<array{string, Input, Input}> in words, the answer, and that of the other side
+     */
+    private function inputs(Option $option, Test $test): iterable
     {
-        if (null === $option->number && null === $option->date) {
-            return null;
+        if (!$test instanceof CompareTest || (null === $option->number && null === $option->date)) {
+            return;
         }
-        $input = null === $option->date ? Input::number($bound) : Input::day($bound->toInt());
-
-        return [] === $this->inputs->problems($option, $input) ? $input : null;
+        $step = null === $option->date ? $option->number->step ?? BigDecimal::ofUnscaledValue(1, $option->number->decimals ?? 0) : BigDecimal::one();
+        $input = static fn (BigDecimal $at): Input => null === $option->date ? Input::number($at) : Input::day($at->toInt());
+        foreach ([[$test->atLeast, -1], [$test->below, -1], [$test->atMost, 1], [$test->above, 1]] as [$bound, $side]) {
+            if (null === $bound) {
+                continue;
+            }
+            [$at, $beyond] = [$input($bound), $input($bound->plus($step->multipliedBy($side)))];
+            foreach ([[$at, $beyond], [$beyond, $at]] as [$each, $other]) {
+                if ([] === $this->inputs->problems($option, $each)) {
+                    yield [$each->text, $each, $other];
+                }
+            }
+        }
     }
 
-    private function state(CheckMaker $maker, Option $option, Input $input, ?Option $shown, bool $isSale): ?State
+    /**
+     * @return iterable<array{string, non-empty-list<int>|null, non-empty-list<int>|null}> in words, as many picks from the first value, and those of the other side
+     */
+    private function picks(Option $option, PicksTest $test): iterable
     {
-        foreach (array_slice($maker->states, 0, self::LOOKS) as $state) {
+        $values = array_map(static fn (Value $v): int => $v->index, array_values(array_filter($option->values, static fn (Value $v): bool => !$v->hidden && null === $v->allowedWhen)));
+        foreach ([[$test->atLeast, -1], [$test->atMost, 1]] as [$bound, $side]) {
+            foreach (null === $bound ? [] : [[$bound, $bound + $side], [$bound + $side, $bound]] as [$count, $other]) {
+                if ($count >= max(0, $option->picks->min ?? 0) && $count <= min(count($values), $option->picks->max ?? $count)) {
+                    yield [sprintf('answered with %d', $count), self::first($values, $count), self::first($values, $other)];
+                }
+            }
+        }
+    }
+
+    /**
+     * @param list<int> $values
+     *
+     * @return non-empty-list<int>|null
+     */
+    private static function first(array $values, int $count): ?array
+    {
+        $first = array_slice($values, 0, max(0, $count));
+
+        return [] === $first ? null : $first;
+    }
+
+    /**
+     * A state with the answer: one in which the bound decides where there is one, else any.
+     *
+     * @param non-empty-list<int>|Input|null $answer
+     * @param \Closure(State): bool          $decides
+     */
+    private function state(CheckMaker $maker, Option $option, array|Input|null $answer, ?Option $shown, bool $isSale, \Closure $decides): ?State
+    {
+        $states = array_slice($maker->states, 0, self::LOOKS);
+        $deciding = array_filter($states, $decides);
+        foreach ([...$deciding, ...array_diff_key($states, $deciding)] as $state) {
             if (!$maker->page->isShown($option, $state)) {
                 continue;
             }
-            $after = $maker->steps->click($state, $option->index, $input);
-            foreach ($isSale ? [$after, ...array_filter([$this->sold($maker, $after, $option, $input)])] : [$after] as $each) {
+            $after = $maker->steps->click($state, $option->index, $answer);
+            foreach ($isSale ? [$after, ...array_filter([$this->sold($maker, $after, $option, $answer)])] : [$after] as $each) {
                 if (($isSale ? $maker->isSale($each) : null === $shown || $maker->page->isShown($shown, $each)) && $maker->isReachable($each)) {
                     return $each;
                 }
@@ -110,9 +161,13 @@ final class ConditionBounds implements Rule
         return null;
     }
 
-    /** What the input made required is filled in, and the input itself kept. */
-    private function sold(CheckMaker $maker, State $state, Option $option, Input $input): ?State
+    /**
+     * What the answer made required is filled in, and the answer itself kept.
+     *
+     * @param non-empty-list<int>|Input|null $answer
+     */
+    private function sold(CheckMaker $maker, State $state, Option $option, array|Input|null $answer): ?State
     {
-        return $maker->filledAnew($state)?->with($option->index, $input);
+        return $maker->filledAnew($state)?->with($option->index, $answer);
     }
 }

@@ -10,7 +10,8 @@ use Ithrel\Core\Plan\Rule;
 use Ithrel\Core\Reach\Listing;
 
 /**
- * What is sold out, or has no row, is not sold: by form, and one by the express route.
+ * What is sold out, or has no row, is not sold: by form, and one by the express route. What is sold out still has its
+ * price on the page; what has no row has none that could be expected.
  */
 final class SoldOut implements Rule
 {
@@ -56,7 +57,8 @@ final class SoldOut implements Rule
             if ($tried[$place] > self::MOST_OF_A_PLACE) {
                 continue;
             }
-            yield $maker->refused(Purpose::SoldOut, $what.' is not sold', [$place], $clicks, null);
+            $isTold = null !== $missing || null !== $row;
+            yield $isTold ? $maker->toldAndRefused(Purpose::SoldOut, $what.' is not sold', [$place], $state, $clicks, 'form') : $maker->refused(Purpose::SoldOut, $what.' is not sold', [$place], $clicks, null);
             if ($isFirst) {
                 $isFirst = false;
                 yield $maker->refused(Purpose::SoldOut, $what.' is not sold by the express route', [$place], $clicks, null, 'express');

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Rehearsal;
+
+use Ithrel\App\Store\Engine;
+use Ithrel\App\Store\KeptFolder;
+use Ithrel\App\Store\Rehearsal;
+use Ithrel\Core\Diagnosis\Diagnosis;
+use Ithrel\Core\Diagnosis\Likely;
+use Ithrel\Core\Diagnosis\Seen;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * The likely places of rehearsals, worked out once for what was seen and kept in files.
+ */
+final readonly class Diagnoses
+{
+    /** Seconds that somebody waits for one; what was found by then is told. */
+    private const SECONDS = 8;
+
+    public function __construct(private KeptFolder $kept, private Engine $engine)
+    {
+    }
+
+    /**
+     * @param list<Seen> $seen
+     *
+     * @return list<Likely>
+     */
+    public function of(Rehearsal $rehearsal, Setup $setup, array $seen): array
+    {
+        $differing = array_map(static fn (Seen $s): array => [$s->check->number, $s->cells], $seen);
+        $name = sprintf('documents/%s-%s-likely-%s.bin', $rehearsal->revision()->sha256(), $this->engine->mark(), hash('xxh128', serialize([$rehearsal->today(), $differing])));
+        $kept = $this->kept->read($name);
+        if (null === $kept) {
+            $likely = Diagnosis::of($setup, $rehearsal->revision()->document(), $seen, Deadline::in(self::SECONDS));
+            $kept = array_map(static fn (Likely $l): array => [$l->at, $l->checks, $l->as, $l->extent], $likely);
+            $this->kept->write($name, $kept);
+        }
+        /** @var list<array{string, list<int>, string|null, string}> $kept */
+
+        return array_map(static fn (array $l): Likely => new Likely(...$l), $kept);
+    }
+}
