@@ -11,6 +11,8 @@ use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Cart\CartLineBuilder;
 use Ithrel\Core\Decimal\ForeignDecimal;
 use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Limit\Input;
+use Ithrel\Core\Plan\InputSamples;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
@@ -19,12 +21,17 @@ use Ithrel\Core\Setup\Option;
  * Holds a price sheet against the setup, row by row.
  *
  * A row's state is what clicks make of the page as it opens: the options named are answered in walk order, an empty
- * cell leaves its option empty; options that the sheet does not name keep their default, or are left empty.
+ * cell leaves its option empty; options that the sheet does not name keep their default, or are left empty. Inputs that
+ * have to be answered and are no columns take the ordinary answer that costs the least: a price list seldom has a column
+ * for a name.
  */
 final class PriceSheetCheck
 {
     private readonly Appraiser $appraiser;
     private readonly CartLineBuilder $lines;
+
+    /** @var array<int, list<Input>>|null option => ordinary answers, where some row needs them */
+    private ?array $samples = null;
 
     public function __construct(private readonly Reach $reach)
     {
@@ -111,7 +118,7 @@ final class PriceSheetCheck
     }
 
     /**
-     * @param array<int, non-empty-list<int>|\Ithrel\Core\Limit\Input|null> $given
+     * @param array<int, non-empty-list<int>|Input|null> $given
      *
      * @return array{State, list<string>}
      */
@@ -124,6 +131,12 @@ final class PriceSheetCheck
                 $state = $page->click($state, $index, $given[$index]);
             }
         }
+        foreach ($this->reach->board->dependencies->walk as $index) {
+            $option = $this->reach->setup->options[$index];
+            if ($option->required && $option->kind->isInput() && !array_key_exists($index, $given) && !$state->has($index) && $page->isShown($option, $state)) {
+                $state = $this->answered($option, $state);
+            }
+        }
         $assumed = [];
         foreach ($this->reach->setup->options as $option) {
             if (!array_key_exists($option->index, $given) && Kind::Note !== $option->kind && $page->isShown($option, $state)) {
@@ -134,10 +147,27 @@ final class PriceSheetCheck
         return [$state, $assumed];
     }
 
+    /** With the ordinary answer that costs the least; the state as it is where none is known. */
+    private function answered(Option $option, State $state): State
+    {
+        $this->samples ??= InputSamples::of($this->reach->board->page);
+        $cheapest = null;
+        $least = null;
+        foreach ($this->samples[$option->index] ?? [] as $sample) {
+            $after = $this->reach->board->page->click($state, $option->index, $sample);
+            $price = $this->appraiser->appraise(GivenState::of($this->reach->setup, $after, $this->reach->setup->quantity->min))->quote->total;
+            if (null === $cheapest || (null !== $price && (null === $least || $price->isLessThan($least)))) {
+                [$cheapest, $least] = [$after, $price];
+            }
+        }
+
+        return $cheapest ?? $state;
+    }
+
     /**
-     * @param non-empty-list<int>|\Ithrel\Core\Limit\Input $answer
+     * @param non-empty-list<int>|Input $answer
      */
-    private function words(Option $option, array|\Ithrel\Core\Limit\Input $answer): string
+    private function words(Option $option, array|Input $answer): string
     {
         return $this->lines->carried($option, new State([$option->index => $answer]));
     }

@@ -27,6 +27,7 @@ final class Passes
             new Pass\DeadEnds(),
             new Pass\IdleRows(),
             new Pass\IdleConditions(),
+            new Pass\LooseBranches(),
             new Pass\ForwardConditions(),
             new Pass\Defaults(),
             new Pass\Twins(),

@@ -57,6 +57,19 @@ final class PriceSheetTest extends TestCase
         self::assertSame(['"soon" is no amount.'], $rows[5]->problems);
     }
 
+    public function testRequiredInputsNeedNotBeColumns(): void
+    {
+        $reach = Documents::reach(['options' => [
+            ['code' => 'size', 'label' => 'Size (max 3)', 'kind' => 'one', 'required' => true, 'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large', 'charge' => '12.00']]],
+            ['code' => 'name', 'label' => 'Name', 'kind' => 'text', 'required' => true, 'length' => ['min' => 1, 'max' => 20], 'charge' => ['how' => 'per-character', 'amount' => '0.50', 'free' => 3]],
+            ['code' => 'day', 'label' => 'Day', 'kind' => 'date', 'required' => true, 'earliest' => '+3d', 'latest' => '+9d'],
+        ]]);
+        $rows = (new PriceSheetCheck($reach))->check(PriceSheet::read($reach->setup, "Size;Price\nSmall;100\nLarge;111\n"));
+        self::assertSame([SheetRow::AGREES, SheetRow::DIFFERS], array_map(static fn (SheetRow $r): string => $r->verdict, $rows));
+        self::assertSame('-1.00', (string) $rows[1]->difference(), 'The wrong price is seen.');
+        self::assertMatchesRegularExpression('/^Name: .{1,3}$/u', $rows[0]->assumed[0], 'A name that costs nothing.');
+    }
+
     public function testRowsThatDifferAlikeAreExplainedByWhatTheyShare(): void
     {
         $sheet = "Size,Extras,Gift wrap,Total\n";

@@ -63,6 +63,9 @@ final class FindingsTest extends TestCase
             [['reach.value-dead', 'warning', '/options/0/values/1'], ['reach.dead-end', 'warning', '/variants/rows'], ['reach.idle-row', 'warning', '/variants/rows/1']],
             ['variants' => ['by' => ['a'], 'rows' => [['pick' => ['a' => 'x'], 'sku' => '1'], ['pick' => ['a' => 'y'], 'sku' => '2']]]]];
         yield 'a condition that does nothing' => [$with($b(['shownWhen' => ['option' => 'a', 'filled' => true]])), [['reach.always', 'note', '/options/1/shownWhen']], $with($b(['shownWhen' => ['option' => 'a', 'is' => 'x']]))];
+        $message = ['code' => 'm', 'kind' => 'text', 'label' => 'Message *', 'required' => true, 'length' => ['max' => 20]];
+        $ticked = ['code' => 'f', 'kind' => 'flag', 'label' => 'Card', 'default' => true];
+        yield 'a required text that stays when the tick before it is taken away' => [$with($ticked, $message), [['reach.always', 'note', '/options/2']], $with($ticked, $message + ['shownWhen' => ['option' => 'f', 'is' => true]])];
         yield 'defaults that cannot be' => [
             $with(['code' => 'b', 'kind' => 'one', 'label' => 'B', 'values' => [['code' => 'p', 'label' => 'P', 'default' => true], ['code' => 'q', 'label' => 'Q', 'default' => true]]], ['code' => 'n', 'kind' => 'number', 'label' => 'N', 'min' => '1', 'max' => '5', 'default' => '6']),
             [['reach.default', 'blocker', '/options/1/values/1/default'], ['reach.default', 'blocker', '/options/2/default']], $with()];
