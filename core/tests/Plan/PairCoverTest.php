@@ -48,7 +48,7 @@ final class PairCoverTest extends TestCase
         self::assertGreaterThan(100, $compared);
     }
 
-    #[TestDox('four options of three values need nine combinations at least (orthogonal array L9), and few more are taken')]
+    #[TestDox('four options of three values need nine combinations at least (orthogonal array L9), and no more are taken')]
     public function testOrthogonalArray(): void
     {
         // Taguchi's L9 (NIST/SEMATECH e-Handbook of Statistical Methods, 5.3.3.10; from memory): 9 runs hold every pair.
@@ -56,7 +56,28 @@ final class PairCoverTest extends TestCase
         $cover = new PairCover(Documents::reach(['options' => $options]));
         self::assertSame(54, $cover->pairs);
         self::assertSame(9, $cover->lowerBound);
-        self::assertLessThanOrEqual(12, count($cover->combinations));
+        self::assertCount(9, $cover->combinations);
+    }
+
+    #[TestDox('tables without conditions are covered in at most two more than the best that is published')]
+    public function testTablesWhoseBestCoversArePublished(): void
+    {
+        // Colbourn's tables of covering arrays, and Kleitman and Spencer 1973 for two values; from memory.
+        foreach ([[array_fill(0, 13, 3), 15], [array_fill(0, 100, 2), 10], [[4, ...array_fill(0, 39, 3), ...array_fill(0, 35, 2)], 21]] as [$sizes, $best]) {
+            $options = [];
+            foreach ($sizes as $i => $size) {
+                $options[] = Documents::one('o'.$i, array_map(static fn (int $v): string => 'v'.$v, range(1, $size)), ['required' => true]);
+            }
+            $reach = Documents::reach(['options' => $options]);
+            $cover = new PairCover($reach);
+            self::assertLessThanOrEqual($best + 2, count($cover->combinations));
+            $covered = [];
+            foreach ($cover->combinations as $state) {
+                $covered += $this->pairs($reach, $state);
+            }
+            self::assertCount((array_sum($sizes) ** 2 - array_sum(array_map(static fn (int $s): int => $s * $s, $sizes))) / 2, $covered);
+            self::assertEquals($cover->combinations, (new PairCover($reach))->combinations, 'Equal setups have equal plans.');
+        }
     }
 
     public function testOneChoiceAloneIsCoveredValueByValue(): void
