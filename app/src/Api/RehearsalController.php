@@ -22,6 +22,7 @@ use Ithrel\App\Rehearsal\ShopSettings;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
+use Ithrel\Core\Compare\HandDepth;
 use Ithrel\Core\Compare\HandSheet;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Table\Csv;
@@ -29,6 +30,7 @@ use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\StreamedResponse;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
 use Symfony\Component\Routing\Attribute\Route;
@@ -220,15 +222,18 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/setups/{id}/hand-sheet.csv', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/hand-sheet.csv', operationId: 'downloadHandSheet', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'The same as CSV, with an empty column for what was found.')])]
-    public function handSheetAsCsv(string $id): Response
+    #[OA\Get(path: '/api/setups/{id}/hand-sheet.csv', operationId: 'downloadHandSheet', parameters: [
+        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'depth', in: 'query', description: 'A row a check, a thing (once for all stages where it is alike), or a thing at a stage.', schema: new OA\Schema(type: 'string', enum: ['check', 'thing', 'stage'], default: 'stage')),
+    ], responses: [new OA\Response(response: 200, description: 'The same as CSV, with an empty column for what was found.')])]
+    public function handSheetAsCsv(string $id, #[MapQueryParameter] HandDepth $depth = HandDepth::Stage): Response
     {
         $revision = $this->shelf->get($id)->latest();
         $setup = $this->shelf->reach($revision)->setup;
         $plan = $this->plans->of($revision, Shelf::today());
 
-        return new StreamedResponse(static function () use ($setup, $plan): void {
-            foreach (HandSheet::rows($setup, $plan) as $row) {
+        return new StreamedResponse(static function () use ($setup, $plan, $depth): void {
+            foreach (HandSheet::rows($setup, $plan, $depth) as $row) {
                 echo Csv::text([$row]);
             }
         }, Response::HTTP_OK, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename=by-hand.csv']);

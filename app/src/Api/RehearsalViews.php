@@ -24,6 +24,7 @@ use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Compare\Cell;
 use Ithrel\Core\Compare\Cells;
 use Ithrel\Core\Compare\Difference;
+use Ithrel\Core\Compare\HandResult;
 use Ithrel\Core\Compare\HandSheet;
 use Ithrel\Core\Diagnosis\Diagnosis;
 use Ithrel\Core\Diagnosis\Likely;
@@ -125,7 +126,7 @@ final readonly class RehearsalViews
 
     public function hand(Setup $setup, Plan $plan): HandSheetView
     {
-        return new HandSheetView(array_map(fn (Check $c): HandCheck => new HandCheck($c->number, $c->purpose->words(), $c->about, HandSheet::steps($setup, $c), array_map($this->cell(...), Cells::of($c, null))), $plan->checks), $plan->pairs, $plan->lowerBound, $plan->combinations, $plan->leftOut);
+        return new HandSheetView(array_map(fn (Check $c): HandCheck => new HandCheck($c->number, $c->purpose->words(), $c->about, HandResult::words($setup, $c), HandSheet::steps($setup, $c), array_map($this->cell(...), Cells::of($c, null))), $plan->checks), $plan->pairs, $plan->lowerBound, $plan->combinations, $plan->leftOut);
     }
 
     /** A row a difference; a check without one has a row all the same. */
@@ -158,15 +159,12 @@ final readonly class RehearsalViews
     /** In a few words. */
     private static function expected(Check $check): string
     {
-        if (null !== $check->offered) {
-            return $check->offered[2] ? 'offered' : 'not offered';
-        }
-        if (!$check->accepted) {
-            return 'refused';
+        if ($check->looksOnly()) {
+            return true === ($check->offered[2] ?? false) ? 'offered' : 'not offered';
         }
         $total = Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $check->lines));
 
-        return 'taken for '.($total ?? Cells::NO_PRICE);
+        return $check->accepted ? 'taken for '.($total ?? Cells::NO_PRICE) : 'refused';
     }
 
     /**

@@ -174,6 +174,13 @@ final class RehearsalTest extends ApiTestCase
         $run = $this->send('POST', '/api/setups/'.$id.'/hand-sheet', ['text' => Csv::text($rows)], 201);
         self::assertSame(['done', null, 1, 0, count($sheet['checks']) - 1], [$run['state'], $run['address'], $run['differs'], $run['agrees'], $run['notTried']]);
         self::assertSame([1], $run['likely'][0]['checks']);
+        ob_start();
+        $this->browser->request('GET', '/api/setups/'.$id.'/hand-sheet.csv?depth=check');
+        $short = Csv::rows((string) ob_get_clean().$this->browser->getInternalResponse()->getContent());
+        self::assertSame([1 + count($sheet['checks']), $sheet['checks'][0]['expected']], [count($short), $short[1][9]]);
+        $run = $this->send('POST', '/api/setups/'.$id.'/hand-sheet', ['text' => Csv::text(array_map(static fn (array $r): array => '1' === $r[0] ? [...array_slice($r, 0, 10), '0.01'] : $r, $short))], 201);
+        self::assertSame([1, 0], [$run['differs'], $run['agrees']]);
+        $this->send('GET', '/api/setups/'.$id.'/hand-sheet.csv?depth=deep', null, 404);
         $problem = $this->send('POST', '/api/setups/'.$id.'/hand-sheet', ['text' => Csv::text($csv)], 422);
         self::assertSame('Nothing is filled in: the column "found" is empty in every row.', $problem['problems'][0]['message']);
         $this->send('POST', '/api/setups/'.$id.'/hand-sheet', ['text' => "check;what\n"], 422);

@@ -24,16 +24,45 @@ final class HandSheet
     /**
      * @return iterable<list<string>> rows of a CSV, the heading first
      */
-    public static function rows(Setup $setup, Plan $plan): iterable
+    public static function rows(Setup $setup, Plan $plan, HandDepth $depth = HandDepth::Stage): iterable
     {
         yield self::HEADING;
         foreach ($plan->checks as $check) {
             $head = [$check->purpose->words(), $check->about, $check->route, implode(' and ', array_map(strval(...), $check->quantity)), self::line($setup, $check)];
-            foreach (Cells::of($check, null) as $cell) {
-                yield [(string) $check->number, ...$head, $cell->stage, 0 === $cell->line ? '' : (string) $cell->line, $cell->what, $cell->expected, ''];
+            $cells = match ($depth) {
+                HandDepth::Check => [['', '', HandResult::WHAT, HandResult::words($setup, $check)]],
+                HandDepth::Thing => self::merged(Cells::of($check, null)),
+                HandDepth::Stage => array_map(static fn (Cell $c): array => [$c->stage, 0 === $c->line ? '' : (string) $c->line, $c->what, $c->expected], Cells::of($check, null)),
+            };
+            foreach ($cells as $cell) {
+                yield [(string) $check->number, ...$head, ...$cell, ''];
                 $head = ['', '', '', '', ''];
             }
         }
+    }
+
+    /**
+     * What is expected alike at several stages, once.
+     *
+     * @param list<Cell> $cells
+     *
+     * @return list<array{string, string, string, string}> stages, line, what, expected
+     */
+    private static function merged(array $cells): array
+    {
+        $rows = [];
+        foreach ($cells as $cell) {
+            // What the page shows of the item stands in the first line of the cart.
+            $line = 'page' === $cell->stage && !in_array($cell->what, ['total', 'offered'], true) ? 1 : $cell->line;
+            $key = $line.' '.$cell->what.' '.$cell->expected;
+            while (isset($rows[$key]) && in_array($cell->stage, $rows[$key][0], true)) {
+                $key .= '+';
+            }
+            $rows[$key] ??= [[], 0 === $line ? '' : (string) $line, $cell->what, $cell->expected];
+            $rows[$key][0][] = $cell->stage;
+        }
+
+        return array_values(array_map(static fn (array $row): array => [implode(', ', $row[0]), $row[1], $row[2], $row[3]], $rows));
     }
 
     /**
@@ -50,7 +79,7 @@ final class HandSheet
                 continue;
             }
             if ($isLast && null !== $check->sent) {
-                $steps[] = 'Send past the page, as an address or a script would, the same with '.self::named($setup, $check);
+                $steps[] = $check->accepted ? 'Send past the page, as an address or a script would, the same with each list of picks from its end' : 'Send past the page, as an address or a script would, the same with '.self::named($setup, $check);
             }
             $steps[] = sprintf('Quantity %d: %s', $check->quantity[$v], 'express' === $check->route ? 'go straight to the checkout' : 'add to the cart');
         }
@@ -87,6 +116,23 @@ final class HandSheet
     }
 
     /**
+     * What a filled row says: of one stage, of all those that it names, or of the check as a whole.
+     *
+     * @return list<Cell>
+     *
+     * @throws \DomainException where it says nothing that can be read
+     */
+    private static function cells(Setup $setup, Check $check, string $stages, int $line, string $what, string $found): array
+    {
+        if (HandResult::WHAT === $what && '' === $stages) {
+            return HandResult::read($setup, $check, $found);
+        }
+        $all = array_map(trim(...), explode(',', $stages));
+
+        return array_map(static fn (string $stage): Cell => new Cell($stage, 'page' === $stage ? 0 : $line, $what, Cells::NONE, $found), $all);
+    }
+
+    /**
      * @return array<int, Found>
      */
     private static function fromCsv(Setup $setup, Plan $plan, string $text): array
@@ -107,15 +153,22 @@ final class HandSheet
             if (null !== $check && '' !== $cell('steps') && self::oneLine($cell('steps')) !== self::oneLine(self::plain(self::line($setup, $check)))) {
                 throw UnreadableDocument::at('/rows/'.$r, sprintf('Row %d: check %s has other steps than it has now. The sheet is of another state of the setup; take it anew.', $r + 2, $number));
             }
-            if ('' !== $cell('found')) {
-                $key = $cell('stage').' '.('' === $cell('line') ? '0' : $cell('line')).' '.$cell('what');
-                if (null === $check) {
-                    $problems[] = new Problem('/rows/'.$r, sprintf('Row %d: this plan has no check "%s".', $r + 2, $number));
-                } elseif (isset($filled[$check->number][$key])) {
-                    $problems[] = new Problem('/rows/'.$r, sprintf('Row %d: check %d has "%s" twice.', $r + 2, $check->number, trim($key)));
-                } else {
-                    $filled[$check->number][$key] = [$r, new Cell($cell('stage'), (int) $cell('line'), $cell('what'), Cells::NONE, $cell('found'))];
+            if ('' === $cell('found')) {
+                continue;
+            }
+            if (null === $check) {
+                $problems[] = new Problem('/rows/'.$r, sprintf('Row %d: this plan has no check "%s".', $r + 2, $number));
+                continue;
+            }
+            try {
+                foreach (self::cells($setup, $check, $cell('stage'), (int) $cell('line'), $cell('what'), $cell('found')) as $each) {
+                    if (isset($filled[$check->number][$each->key()])) {
+                        throw new \DomainException(sprintf('check %d has "%s" twice', $check->number, trim($each->key())));
+                    }
+                    $filled[$check->number][$each->key()] = [$r, $each];
                 }
+            } catch (\DomainException $e) {
+                $problems[] = new Problem('/rows/'.$r, sprintf('Row %d: %s.', $r + 2, $e->getMessage()));
             }
         }
         $found = [];

@@ -77,6 +77,16 @@ final readonly class Check
         return new self($this->number, $this->purpose, $this->about.('express' === $route ? ', by the express route' : ''), $this->places, $this->visits, $this->quantity, $route, $sent, $this->offered, false, $field, [], [], []);
     }
 
+    /**
+     * The same, taken all the same when these answers are sent past the page.
+     *
+     * @param array<string, mixed> $sent
+     */
+    public function sentAs(array $sent): self
+    {
+        return new self($this->number, $this->purpose, $this->about, $this->places, $this->visits, $this->quantity, $this->route, $sent, $this->offered, $this->accepted, $this->field, $this->lines, $this->charged, $this->chosen);
+    }
+
     /** Whether the page alone is looked at; whether it could be bought as it stands is no question then. */
     public function looksOnly(): bool
     {

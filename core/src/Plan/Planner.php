@@ -24,6 +24,7 @@ final class Planner
         Rule\ConditionBounds::class,
         Rule\DeadValues::class,
         Rule\PastThePage::class,
+        Rule\ListsTurnedRound::class,
         Rule\SoldOut::class,
         Rule\LeftOut::class,
         Rule\SeveralProblems::class,

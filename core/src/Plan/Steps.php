@@ -80,7 +80,7 @@ final readonly class Steps
         $carried = $this->lines->carried($option, $state);
         $given = $answer instanceof Input && Kind::File === $option->kind ? self::files($answer) : StateText::pick($this->page->setup, $state)[$option->code];
 
-        return new Click($option->code, false === $given ? null : $given, sprintf($answer instanceof Input ? '%s: give “%s”' : '%s: choose %s', $option->name(), $carried));
+        return new Click($option->code, false === $given ? null : $given, sprintf($answer instanceof Input ? '%s: give “%s”' : '%s: choose %s', $option->name(), $answer instanceof Input && Kind::Number === $option->kind ? $answer->text : $carried));
     }
 
     /**

@@ -9,6 +9,7 @@ use Ithrel\Core\Compare\Cells;
 use Ithrel\Core\Compare\CheckComparison;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Compare\Found;
+use Ithrel\Core\Compare\HandDepth;
 use Ithrel\Core\Compare\HandSheet;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Plan;
@@ -66,6 +67,46 @@ final class HandSheetTest extends TestCase
         foreach ($plan->checks as $check) {
             self::assertSame([], $comparison->differences($check, $found[$check->number]), $check->about);
         }
+    }
+
+    public function testALineACheckComesBack(): void
+    {
+        $rows = iterator_to_array(HandSheet::rows($this->setup, $this->plan, HandDepth::Check), false);
+        self::assertCount(1 + count($this->plan->checks), $rows);
+        $comparison = new CheckComparison($this->setup);
+        $with = fn (\Closure $found): array => HandSheet::read($this->setup, $this->plan, Csv::text(array_map(static fn (array $row): array => 'check' === $row[0] ? $row : [...array_slice($row, 0, 10), $found($row)], $rows)));
+        foreach ([static fn (array $row): string => $row[9], static fn (): string => 'OK'] as $same) {
+            $found = $with($same);
+            self::assertCount(count($this->plan->checks), $found);
+            foreach ($this->plan->checks as $check) {
+                self::assertSame([], $comparison->differences($check, $found[$check->number]), $check->about);
+            }
+        }
+        $sale = $this->plan->checks[0];
+        self::assertSame('taken for '.$sale->lines[0]['total'], $rows[1][9]);
+        $only = static fn (Check $check, string $text): \Closure => static fn (array $row): string => (string) $check->number === $row[0] ? $text : '';
+        self::assertSame([['total', 'cart', $sale->lines[0]['total'], '99.50']], $this->told($sale, $with($only($sale, '99,50'))[$sale->number]));
+        self::assertSame('accepted', $this->told($sale, $with($only($sale, 'refused'))[$sale->number])[0][0]);
+        $refused = $this->required();
+        self::assertSame([['accepted', 'cart', 'refused, naming Size', 'taken']], $this->told($refused, $with($only($refused, 'taken for 100.00'))[$refused->number]));
+        $this->expectExceptionMessage('Row 2: "soon" is no amount, and neither "taken" nor "refused".');
+        $with($only($sale, 'soon'));
+    }
+
+    public function testAThingThatIsAlikeAtAllStagesIsARow(): void
+    {
+        $things = iterator_to_array(HandSheet::rows($this->setup, $this->plan, HandDepth::Thing), false);
+        $all = iterator_to_array(HandSheet::rows($this->setup, $this->plan), false);
+        self::assertLessThan(count($all) / 2, count($things));
+        $price = array_values(array_filter($things, static fn (array $row): bool => '1' === $row[0] && 'unit price' === $row[8]));
+        self::assertSame([['page, cart, checkout, order', '1']], array_map(static fn (array $row): array => [$row[6], $row[7]], $price));
+        $filled = static fn (\Closure $found): string => Csv::text(array_map(static fn (array $row): array => 'check' === $row[0] ? $row : [...array_slice($row, 0, 10), $found($row)], $things));
+        $comparison = new CheckComparison($this->setup);
+        foreach (HandSheet::read($this->setup, $this->plan, $filled(static fn (array $row): string => $row[9])) as $number => $found) {
+            self::assertSame([], $comparison->differences($this->plan->checks[$number - 1], $found));
+        }
+        $found = HandSheet::read($this->setup, $this->plan, $filled(static fn (array $row): string => '1' === $row[0] && 'unit price' === $row[8] ? '1.00' : ''));
+        self::assertSame(['page', 'cart', 'checkout', 'order'], array_map(static fn (array $d): string => $d[1], array_values(array_filter($this->told($this->plan->checks[0], $found[1]), static fn (array $d): bool => 'unit price' === $d[0]))));
     }
 
     public function testAnEmptySheetTellsNothing(): void

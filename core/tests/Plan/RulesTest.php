@@ -122,6 +122,17 @@ final class RulesTest extends TestCase
         self::assertSame([false, []], [$both[0]->accepted, $both[0]->visits[0]]);
     }
 
+    public function testPicksAreSentInAnotherOrder(): void
+    {
+        $plan = $this->plan(['options' => [['code' => 'arms', 'label' => 'Arms', 'kind' => 'several', 'picks' => ['min' => 2], 'values' => [['code' => 'a', 'label' => 'A'], ['code' => 'b', 'label' => 'B'], ['code' => 'c', 'label' => 'C']]]]]);
+        $sent = $this->about($plan, 'the same picks, sent in another order')[0];
+        $codes = $sent->sent['arms'] ?? [];
+        self::assertIsArray($codes);
+        rsort($codes);
+        self::assertSame([true, $codes], [$sent->accepted, $sent->sent['arms'] ?? null]);
+        self::assertSame(implode('; ', array_map(strtoupper(...), array_reverse($codes))), $sent->lines[0]['entries']['cart'][0]['value']);
+    }
+
     public function testWhatMayBeLeftOutIsLeftOut(): void
     {
         $arms = ['code' => 'arms', 'label' => 'Arms', 'kind' => 'several', 'values' => [['code' => 'a', 'label' => 'A'], ['code' => 'b', 'label' => 'B']]];

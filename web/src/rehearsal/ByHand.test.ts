@@ -14,6 +14,7 @@ const sheet = {
       number: 1,
       purposeWords: 'left out',
       about: 'Size left out',
+      expected: 'refused, naming Size',
       steps: ['Open the item’s page', 'Quantity 1: add to the cart'],
       cells: [
         { stage: 'cart', line: 0, what: 'taken', expected: 'no', found: null, differs: false },
@@ -36,16 +37,29 @@ async function pick(w: VueWrapper, text: string): Promise<void> {
 }
 
 describe('by hand', () => {
-  it('shows each check with its steps and a blank for what is found', async () => {
+  it('shows a line for each check, with what has to come of it', async () => {
     serve({ '/api/setups/d/hand-sheet': sheet })
     const w = await station(ByHand, desk({ title: 'Lamp' }), '/setups/d/rehearsal?view=hand')
+    expect(w.findAll('.list tbody tr').map((r) => r.text())).toEqual([
+      '1Size left out (left out)Quantity 1: add to the cartrefused, naming Size',
+    ])
+    expect(w.findAll('section.check')).toHaveLength(0)
+    expect(w.get('a[href$="hand-sheet.csv?depth=check"]').text()).toBe('CSV to fill in')
+    await w.get('select').setValue('thing')
+    await flushPromises()
+    expect(w.findAll('section.check')).toHaveLength(1)
+    expect(w.get('a[href*="hand-sheet.csv"]').attributes('href')).toMatch(/depth=thing$/)
+  })
+
+  it('shows each check with its steps and a blank for what is found', async () => {
+    serve({ '/api/setups/d/hand-sheet': sheet })
+    const w = await station(ByHand, desk({ title: 'Lamp' }), '/setups/d/rehearsal?view=hand&depth=thing')
     expect(w.get('h2').text()).toBe('Lamp: 1 check by hand')
     expect(w.findAll('ol li').map((s) => s.text())).toEqual(sheet.checks[0]?.steps)
     expect(w.findAll('td.blank')).toHaveLength(2)
     expect(w.get('[role=status]').text()).toBe(
       'Not in this plan, because it is more than could be worked out: quantities.',
     )
-    expect(w.get('a[href$="hand-sheet.csv"]').text()).toBe('CSV to fill in')
   })
 
   it('prints', async () => {

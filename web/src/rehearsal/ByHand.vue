@@ -2,6 +2,7 @@
 import { mdiDownload, mdiPrinterOutline, mdiTrayArrowUp } from '@mdi/js'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import { useRoute } from 'vue-router'
 import { useDesk } from '../desk/useDesk'
 import { answer, client } from '../shared/api'
 import { grouped } from '../shared/numbers'
@@ -9,6 +10,7 @@ import { queries } from '../shared/queries'
 import FilePick from '../shared/FilePick.vue'
 import Trouble from '../shared/Trouble.vue'
 import { useViewState } from '../shared/viewState'
+import HandList from './HandList.vue'
 import HandTable from './HandTable.vue'
 import LeftOut from './LeftOut.vue'
 
@@ -18,6 +20,15 @@ const view = useViewState()
 const queryClient = useQueryClient()
 const query = useQuery(computed(() => queries.handSheet(desk.value.id, desk.value.sha256)))
 const sheet = computed(() => query.data.value)
+const DEPTHS = [
+  { value: 'check', title: 'One line a check' },
+  { value: 'thing', title: 'Each thing to look at' },
+]
+const route = useRoute()
+const depth = computed({
+  get: () => (route.query.depth === 'thing' ? 'thing' : 'check'),
+  set: (d: string) => void view.change({ depth: d === 'check' ? undefined : d }),
+})
 const read = useMutation({
   mutationFn: (text: string) =>
     answer(
@@ -44,8 +55,14 @@ function print(): void {
 <template>
   <div class="sheet">
     <div class="acts unprinted">
+      <label class="depth">
+        <span class="quiet">Depth</span>
+        <select v-model="depth">
+          <option v-for="d in DEPTHS" :key="d.value" :value="d.value">{{ d.title }}</option>
+        </select>
+      </label>
       <v-btn :prepend-icon="mdiPrinterOutline" :disabled="!sheet" @click="print">Print…</v-btn>
-      <v-btn :prepend-icon="mdiDownload" :href="`/api/setups/${desk.id}/hand-sheet.csv`"
+      <v-btn :prepend-icon="mdiDownload" :href="`/api/setups/${desk.id}/hand-sheet.csv?depth=${depth}`"
         >CSV to fill in</v-btn
       >
       <FilePick
@@ -59,8 +76,10 @@ function print(): void {
         >Bring a filled sheet back…</FilePick
       >
       <span class="quiet"
-        >Fill in the column “found”; what stays empty in a check is taken as expected. A JSON of cart lines is
-        read too.</span
+        >Fill in the column “found”<template v-if="depth === 'check'"
+          >: “ok”, “taken”, “refused”, or the amount of the cart</template
+        >; what stays empty in a check that was looked at is taken as expected. A JSON of cart lines is read
+        too.</span
       >
     </div>
     <Trouble v-if="read.error.value" :error="read.error.value" class="unprinted" />
@@ -80,7 +99,13 @@ function print(): void {
         Begin each check with an empty cart.
       </p>
       <LeftOut :parts="sheet.leftOut" />
-      <section v-for="c in sheet.checks" :key="c.number" class="check" :aria-label="`Check ${c.number}`">
+      <HandList v-if="depth === 'check'" :checks="sheet.checks" />
+      <section
+        v-for="c in depth === 'check' ? [] : sheet.checks"
+        :key="c.number"
+        class="check"
+        :aria-label="`Check ${c.number}`"
+      >
         <h3>
           {{ c.number }}. {{ c.about }} <span class="quiet">({{ c.purposeWords }})</span>
         </h3>
@@ -107,6 +132,12 @@ function print(): void {
   gap: 6px;
   align-items: center;
   margin-bottom: 10px;
+}
+.depth {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  margin-right: 10px;
 }
 .check {
   border-top: 1px solid var(--paper-line);

@@ -9,10 +9,11 @@ use OpenApi\Attributes as OA;
 /**
  * A check as somebody tries it by hand.
  */
-#[OA\Schema(required: ['number', 'purposeWords', 'about', 'steps', 'cells'])]
+#[OA\Schema(required: ['number', 'purposeWords', 'about', 'expected', 'steps', 'cells'])]
 final readonly class HandCheck
 {
     /**
+     * @param string          $expected what comes of it, in a few words
      * @param list<string>    $steps
      * @param list<CheckCell> $cells
      */
@@ -23,6 +24,8 @@ final readonly class HandCheck
         public string $purposeWords,
         #[OA\Property]
         public string $about,
+        #[OA\Property]
+        public string $expected,
         #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
         public array $steps,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckCell'))]

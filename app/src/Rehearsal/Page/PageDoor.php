@@ -95,6 +95,9 @@ final class PageDoor
 
                 return [new Found(null, $offered, null, false, [], [], false, $apart), array_keys($this->unseen)];
             }
+            if ($isLast && null !== $check->sent && $check->accepted) {
+                throw new NotTried('A page sends its picks in its own order; another is tried over the shop interface.');
+            }
             if (null === $this->map->add || null === $this->map->cartLines) {
                 throw new NotTried('How something is added to the cart, or where the cart shows it, was not found.');
             }

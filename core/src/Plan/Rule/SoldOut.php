@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Plan\Rule;
 
 use Ithrel\Core\Plan\CheckMaker;
+use Ithrel\Core\Plan\PickedWords;
 use Ithrel\Core\Plan\Purpose;
 use Ithrel\Core\Plan\Rule;
 use Ithrel\Core\Reach\Listing;
@@ -51,7 +52,7 @@ final class SoldOut implements Rule
             [$what, $place] = match (true) {
                 null !== $missing => [$maker->name($setup->options[$missing[0]], $missing[1]).', which is sold out,', $setup->options[$missing[0]]->values[$missing[1]]->at.'/stock'],
                 null !== $row => [sprintf('what %s stands for, which is sold out,', $row->sku ?? 'row '.($row->index + 1)), $row->at.'/stock'],
-                default => ['a combination without a row', '/variants/rows'],
+                default => [sprintf('%s, for which there is no row,', PickedWords::of($setup, $state)), '/variants/rows'],
             };
             $tried[$place] = ($tried[$place] ?? 0) + 1;
             if ($tried[$place] > self::MOST_OF_A_PLACE) {

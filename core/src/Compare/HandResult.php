@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Compare;
+
+use Ithrel\Core\Decimal\ForeignDecimal;
+use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Setup\Setup;
+
+/**
+ * What comes of a check in a few words: "taken for 152.00", "refused, naming Size", "not offered"; and what a person wrote
+ * instead.
+ */
+final class HandResult
+{
+    /** What the row is called that holds it. */
+    public const WHAT = 'result';
+
+    private const SAME = ['ok', '=', '✓', 'as expected', 'same'];
+    private const YES = ['yes', 'y', 'taken', 'accepted', 'offered'];
+    private const NO = ['no', 'n', 'refused', 'not taken', 'not offered'];
+
+    public static function words(Setup $setup, Check $check): string
+    {
+        if ($check->looksOnly()) {
+            return true === ($check->offered[2] ?? false) ? 'offered' : 'not offered';
+        }
+        if (!$check->accepted) {
+            return 'refused'.(null === $check->field ? '' : ', naming '.($setup->option($check->field)?->name() ?? $check->field));
+        }
+
+        return 'taken for '.(Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $check->lines)) ?? Cells::NO_PRICE);
+    }
+
+    /**
+     * What was looked at, by what a person wrote: whether it was taken or offered, and the cart's total where an amount stands.
+     *
+     * @return list<Cell>
+     *
+     * @throws \DomainException where it can be read as neither
+     */
+    public static function read(Setup $setup, Check $check, string $found): array
+    {
+        $said = mb_strtolower(trim($found));
+        $isExpected = $check->looksOnly() ? true === ($check->offered[2] ?? false) : $check->accepted;
+        $is = match (true) {
+            in_array($said, self::SAME, true), mb_strtolower(self::words($setup, $check)) === $said => $isExpected,
+            in_array($said, self::YES, true) => true,
+            in_array($said, self::NO, true) => false,
+            default => null,
+        };
+        if ($check->looksOnly()) {
+            return [new Cell('page', 0, 'offered', Cells::NONE, match ($is) {
+                true => 'yes', false => 'no', null => throw new \DomainException(sprintf('"%s" is neither "offered" nor "not offered"', $found))
+            })];
+        }
+        if (null !== $is) {
+            return [new Cell('cart', 0, 'taken', Cells::NONE, $is ? 'yes' : 'no')];
+        }
+        $amount = ForeignDecimal::amount(1 === preg_match('/^taken for (.+)$/Du', $said, $m) ? $m[1] : $found) ?? throw new \DomainException(sprintf('"%s" is no amount, and neither "taken" nor "refused"', $found));
+
+        return [new Cell('cart', 0, 'taken', Cells::NONE, 'yes'), ...($check->accepted ? [new Cell('cart', 0, 'total', Cells::NONE, (string) $amount)] : [])];
+    }
+}
