@@ -5,8 +5,10 @@ declare(strict_types=1);
 require dirname(__DIR__, 2).'/vendor/autoload.php';
 
 // Each suite has a place and a database of its own, made anew by the migrations for each run: suites run side by side.
-$at = array_search('--testsuite', $argv ?? [], true);
-$suite = is_int($at) ? (string) preg_replace('/[^a-z]/', '', $argv[$at + 1] ?? '') : 'all';
+// PHPUnit includes this file within a function, where $argv is not known.
+$given = is_array($_SERVER['argv'] ?? null) ? $_SERVER['argv'] : [];
+$at = array_search('--testsuite', $given, true);
+$suite = is_int($at) && is_string($given[$at + 1] ?? null) ? (string) preg_replace('/[^a-z]/', '', $given[$at + 1]) : 'all';
 $var = dirname(__DIR__, 2).'/var/test/'.$suite;
 putenv('ITHREL_VAR='.$var);
 putenv('ITHREL_DATABASE='.$var.'/test.sqlite');

@@ -154,11 +154,12 @@ final class Diagnosis
                     $tried[] = [$gain, -$deviation->kind, -$e, -$i, $deviation, $extent, $model];
                 }
             }
+            // Of a large setup thousands could be kept, each with a setup of its own.
+            $tried = count($tried) > 4 * self::FINALISTS ? self::foremost($tried) : $tried;
         }
-        usort($tried, static fn (array $a, array $b): int => array_slice($b, 0, 4) <=> array_slice($a, 0, 4));
         $best = null;
         $most = 0;
-        foreach (array_slice($tried, 0, self::FINALISTS) as [, , , , $deviation, $extent, $model]) {
+        foreach (self::foremost($tried) as [, , , , $deviation, $extent, $model]) {
             $scores = $this->scores($model, $extent, $this->all);
             $gain = array_sum($scores) - array_sum($before);
             $isWhole = [] !== array_filter($scores, static fn (int $score, int $check): bool => self::WHOLE === $score && $before[$check] < self::WHOLE, ARRAY_FILTER_USE_BOTH);
@@ -171,13 +172,25 @@ final class Diagnosis
     }
 
     /**
+     * @param list<array{int, int, int, int, Deviation, Extent, Model}> $tried gain on the sample, then what decides among equals
+     *
+     * @return list<array{int, int, int, int, Deviation, Extent, Model}> the best of them
+     */
+    private static function foremost(array $tried): array
+    {
+        usort($tried, static fn (array $a, array $b): int => array_slice($b, 0, 4) <=> array_slice($a, 0, 4));
+
+        return array_slice($tried, 0, self::FINALISTS);
+    }
+
+    /**
      * @param list<Seen> $left
      *
      * @return iterable<int, Deviation>
      */
     private function deviations(array $left): iterable
     {
-        $evidence = new Evidence($this->model->tree, $this->model, $this->setup, $left);
+        $evidence = new Evidence($this->model->tree, $this->model, $this->setup, $left, $this->isOver);
         $i = 0;
         foreach (self::SOURCES as $class) {
             foreach ((new $class())->of($evidence) as $deviation) {

@@ -34,6 +34,9 @@ final class Figures implements Source
         foreach ([[self::PRICES, FigureLeaves::prices(...)], [['weight'], FigureLeaves::weights(...)], [['points'], FigureLeaves::points(...)]] as [$fields, $leaves]) {
             $witnesses = $evidence->witnesses(static fn (Seen $seen): bool => $seen->isOneSale() && [] !== self::off($evidence, $seen, $fields));
             foreach ([] === $witnesses ? [] : $leaves($evidence->tree) as $leaf) {
+                if (($evidence->isOver)()) {
+                    return;
+                }
                 yield from $this->numbers($evidence, $leaf, $witnesses, $fields);
             }
         }
