@@ -14,6 +14,7 @@ enum Extent: string
     case Everywhere = '';
     case Express = 'by the express route alone';
     case Form = 'by the form alone';
+    case PastThePage = 'past the page alone: its page is right, what is sent is not looked at';
     case Page = 'on the page alone';
     case AfterThePage = 'in cart, checkout and order, not on the page';
     case AfterTheCart = 'at checkout and order, not before';
@@ -31,6 +32,9 @@ enum Extent: string
     {
         if (self::Everywhere === $this || self::Express === $this || self::Form === $this) {
             return self::Everywhere === $this || ('express' === $check->route) === (self::Express === $this) ? $with : $without;
+        }
+        if (self::PastThePage === $this) {
+            return null === $check->sent ? $without : $with;
         }
         $stages = match ($this) {
             self::Page => ['page'],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Plan;
 
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Plan\Cover\AnswerRows;
 use Ithrel\Core\Plan\Cover\FewerRows;
 use Ithrel\Core\Plan\Cover\GreedyRows;
 use Ithrel\Core\Plan\Cover\LiveAnswers;
@@ -43,10 +44,7 @@ final class PairCover
             return;
         }
         [$this->pairs, $this->lowerBound] = self::bounds($meetings);
-        $rows = GreedyRows::of($meetings);
-        if ($meetings->hasPairs()) {
-            $rows = FewerRows::of($meetings, $rows, $this->lowerBound);
-        }
+        $rows = $meetings->hasPairs() ? FewerRows::of($meetings, GreedyRows::of($meetings), $this->lowerBound) : AnswerRows::of($meetings);
         $this->combinations = array_map(static fn (array $row): State => $reach->board->stateOfLetters(array_map(static fn (int $answer): int => $meetings->answers[$answer][1], $row)), $rows);
     }
 

@@ -119,6 +119,17 @@ final class DiagnosisTest extends TestCase
         self::assertSame(['/options/0/values/1/label', 'on the order alone'], [$likely[0]->at, $likely[0]->extent]);
     }
 
+    public function testAServerThatDoesNotLookIsSaid(): void
+    {
+        [$setup, $checks] = $this->plan();
+        $sound = $this->shop([]);
+        $lax = $this->shop([[['options', 2, 'shownWhen'], null], [['options', 2, 'required'], null]]);
+        $seen = $this->seen($setup, $checks, static fn (Check $c): Found => null === $c->sent ? $sound->try($c) : $lax->try($c));
+        $likely = Diagnosis::of($setup, self::DOCUMENT, $seen);
+        self::assertSame(['/options/2/shownWhen', self::differing($seen)], [$likely[0]->at, $likely[0]->checks]);
+        self::assertStringStartsWith('past the page alone', $likely[0]->extent);
+    }
+
     public function testTwoThingsAtOnceAreTwoPlaces(): void
     {
         [$setup, $checks] = $this->plan();

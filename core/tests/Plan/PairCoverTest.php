@@ -87,6 +87,25 @@ final class PairCoverTest extends TestCase
         self::assertSame([0, 3], [$cover->pairs, $cover->lowerBound]);
     }
 
+    #[TestDox('where pairs are too many to be told apart, every answer occurs, in as few combinations as that takes')]
+    public function testAnswersAlone(): void
+    {
+        $options = [];
+        for ($i = 0; $i < 200; ++$i) {
+            $options[] = Documents::one('o'.$i, ['a', 'b', 'c'], ['required' => true] + (0 === $i % 2 ? [] : ['shownWhen' => ['option' => 'o'.($i - 1), 'is' => ['a', 'b']]]));
+        }
+        $reach = Documents::reach(['options' => $options]);
+        $cover = new PairCover($reach);
+        $met = [];
+        foreach ($cover->combinations as $state) {
+            foreach ($options as $i => $option) {
+                $met[$i.' '.($state->picked($i)[0] ?? 'none')] = true;
+            }
+        }
+        self::assertSame([0, 700], [$cover->pairs, count($met)]);
+        self::assertCount(4, $cover->combinations, 'Three answers of what is shown, and one without it.');
+    }
+
     public function testASetupWithoutChoicesHasOneCombination(): void
     {
         $cover = new PairCover(Documents::reach(['options' => [['code' => 't', 'label' => 'Text', 'kind' => 'text']]]));

@@ -28,8 +28,7 @@ final class GreedyRows
     {
         // Equal setups have equal plans.
         $this->random = new Randomizer(new Mt19937(1997));
-        // Where pairs are not told apart, each answer has but itself to meet.
-        $this->open = $meetings->hasPairs() ? $meetings->met : array_combine(array_keys($meetings->answers), array_map(static fn (int $a): array => [$a => true], array_keys($meetings->answers)));
+        $this->open = $meetings->met;
     }
 
     /**
@@ -57,7 +56,7 @@ final class GreedyRows
         while (null !== $start = $this->fullest()) {
             $best = $this->row($start, null);
             $most = $this->gain($best);
-            $cost = $answers * count($best);
+            $cost = $answers * count($best) + $this->costOfLiving($best);
             $cells = array_keys($this->meetings->numbers);
             for ($i = 1; $i < $candidates && $left > 0; ++$i, $left -= $cost) {
                 $row = $this->row($start, $this->random->shuffleArray($cells));
@@ -71,6 +70,22 @@ final class GreedyRows
         }
 
         return $rows;
+    }
+
+    /**
+     * Steps that it takes to ask, answer by answer, what is still live.
+     *
+     * @param array<int, int> $row
+     */
+    private function costOfLiving(array $row): int
+    {
+        $live = $this->meetings->live;
+        $cost = 0;
+        foreach (array_keys($row) as $cell) {
+            $cost += $live->isAlone($cell) ? 0 : $live->costOf($live->diagramOf[$cell]);
+        }
+
+        return $cost;
     }
 
     /** The answer with the most pairs still open. */

@@ -73,6 +73,61 @@ final class LiveAnswers
         return $this->known[$key];
     }
 
+    /**
+     * Something selectable with as many of the wanted answers as can be: the heaviest path through each diagram.
+     *
+     * @param array<int, array<int, mixed>> $wanted cell => letter => anything
+     *
+     * @return array<int, int> cell => letter
+     */
+    public function withMost(array $wanted): array
+    {
+        $row = [];
+        foreach ($this->diagrams as $diagram) {
+            $row += self::heaviest($diagram, $wanted);
+        }
+
+        return $row;
+    }
+
+    /**
+     * @param array<int, array<int, mixed>> $wanted
+     *
+     * @return array<int, int> cell => letter
+     */
+    private static function heaviest(Diagram $diagram, array $wanted): array
+    {
+        $depth = count($diagram->cells);
+        $weight = $best = [];
+        foreach ($diagram->selectable[$depth] as $node => $count) {
+            $weight[$depth][$node] = Diagram::isZero($count) ? -1 : 0;
+        }
+        for ($p = $depth - 1; $p >= 0; --$p) {
+            $letters = [];
+            foreach ($diagram->groups[$p] as $g => $group) {
+                $letters[$g] = $group[0];
+                foreach ($group as $letter) {
+                    $letters[$g] = isset($wanted[$diagram->cells[$p]][$letters[$g]]) ? $letters[$g] : $letter;
+                }
+            }
+            foreach ($diagram->edges[$p] as $node => $children) {
+                $weight[$p][$node] = -1;
+                foreach ($children as $g => $child) {
+                    $more = $child < 0 || $weight[$p + 1][$child] < 0 ? -1 : $weight[$p + 1][$child] + (isset($wanted[$diagram->cells[$p]][$letters[$g]]) ? 1 : 0);
+                    if ($more > $weight[$p][$node]) {
+                        [$weight[$p][$node], $best[$p][$node]] = [$more, [$letters[$g], $child]];
+                    }
+                }
+            }
+        }
+        $row = [];
+        for ($p = 0, $node = 0; $p < $depth && isset($best[$p][$node]); ++$p) {
+            [$row[$diagram->cells[$p]], $node] = $best[$p][$node];
+        }
+
+        return $row;
+    }
+
     /** Steps that with() takes of a diagram, about. */
     public function costOf(int $diagram): int
     {
