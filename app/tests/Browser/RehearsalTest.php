@@ -89,10 +89,10 @@ final class RehearsalTest extends BrowserTestCase
         self::awaitText('.sheet h2', '33 checks by hand');
         self::assertCount(33, self::all('.list tbody tr'), 'a line a check');
         self::assertAccessible('by hand, a line a check');
+        self::picture('by-hand');
         (new WebDriverSelect(self::first('.depth select')))->selectByValue('thing');
         self::awaitText('.check', 'Look at');
         self::assertAccessible('by hand');
-        self::picture('by-hand');
         $csv = self::$browser->executeAsyncScript('const done = arguments[arguments.length - 1]; fetch(document.querySelector("a[href*=\'hand-sheet.csv\']").href.replace("thing", "stage")).then((r) => r.text()).then(done)');
         self::assertIsString($csv);
         $rows = array_map(static fn (string $r): array => str_getcsv($r, ',', '"', ''), explode("\r\n", trim($csv)));

@@ -52,7 +52,7 @@ final class HandResult
         };
         if ($check->looksOnly()) {
             return [new Cell('page', 0, 'offered', Cells::NONE, match ($is) {
-                true => 'yes', false => 'no', null => throw new \DomainException(sprintf('"%s" is neither "offered" nor "not offered"', $found))
+                true => 'yes', false => 'no', null => throw new \DomainException(sprintf('"%s" is neither "offered" nor "not offered"', $found)),
             })];
         }
         if (null !== $is) {

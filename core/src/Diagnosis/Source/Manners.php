@@ -74,7 +74,7 @@ final class Manners implements Source
     {
         $charges = array_map(static fn (int $i): array => ['charges', $i], $tree->positions(['charges']));
         $charged = [...$charges, ...array_map(static fn (array $owner): array => [...$owner, 'charge'], [...$options, ...$values])];
-        yield from $this->all(self::gone($tree, $rows, 'price'), 'rows had no price of their own');
+        yield from $this->all([...self::gone($tree, $rows, 'price'), ...self::gone($tree, $rows, 'salePrice')], 'rows had no price of their own');
         yield from $this->all(self::gone($tree, $values, 'line'), 'no part made a line of its own', '');
         yield from $this->all(self::gone($tree, $charged, 'min'), 'no formula had a floor');
         yield from $this->all(self::gone($tree, $charged, 'max'), 'no formula had a ceiling');
