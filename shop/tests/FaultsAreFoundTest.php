@@ -28,7 +28,7 @@ use PHPUnit\Framework\TestCase;
  */
 final class FaultsAreFoundTest extends TestCase
 {
-    /** Of this one places are looked for with every fifth fault alone, as they take seconds: with ITHREL_TABLE with each. */
+    /** Places are looked for with every third fault, of the large one with every ninth, as that takes seconds; with ITHREL_TABLE with each. */
     private const LARGE = '09-admiralty-chandelier';
 
     #[TestDox('every fault is found on every demo setup where it can show, and nineteen in twenty are placed right')]
@@ -59,7 +59,7 @@ final class FaultsAreFoundTest extends TestCase
                 }
                 ++$row[1];
                 $row[2] += count($differing);
-                if (self::LARGE === $name && 0 !== $number % 5 && false === getenv('ITHREL_TABLE')) {
+                if (0 !== ($number + (int) $name) % (self::LARGE === $name ? 9 : 3) && false === getenv('ITHREL_TABLE')) {
                     continue;
                 }
                 ++$judged;
@@ -89,7 +89,7 @@ final class FaultsAreFoundTest extends TestCase
         $setups = array_intersect_key($this->setups(), ['01-harbour-pendant' => 1, '03-breakwater-shade' => 1, '06-printed-shade' => 1]);
         $found = $placed = 0;
         foreach ($setups as $name => [$setup, $plan, $document, $json]) {
-            for ($i = 0; $i < count($names); $i += 3) {
+            for ($i = 0; $i < count($names); $i += 4) {
                 $two = [$names[$i], $names[($i * 7 + 5) % count($names)]];
                 $alone = array_map(fn (string $fault): array => self::differing($this->seen($setup, $plan, $document, [$fault])), $two);
                 $both = $this->seen($setup, $plan, $document, $two);
@@ -106,7 +106,7 @@ final class FaultsAreFoundTest extends TestCase
                 }
             }
         }
-        self::assertGreaterThan(20, $found);
+        self::assertGreaterThan(12, $found);
         self::assertGreaterThanOrEqual(0.9, $placed / $found);
     }
 

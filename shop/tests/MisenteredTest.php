@@ -24,7 +24,7 @@ use PHPUnit\Framework\TestCase;
 final class MisenteredTest extends TestCase
 {
     /** Setups, and every how manieth of their places is entered otherwise; the test with ITHREL_TABLE takes all of all. */
-    private const SAMPLE = ['01-harbour-pendant' => 11, '02-quay-desk-lamp' => 17, '04-engraved-plate' => 7, '05-beacon-floor-lamp' => 11, '06-printed-shade' => 11, '07-regatta-string-lights' => 7, '12-lightkeeper-refill-box' => 9];
+    private const SAMPLE = ['01-harbour-pendant' => 15, '02-quay-desk-lamp' => 23, '04-engraved-plate' => 9, '05-beacon-floor-lamp' => 17, '06-printed-shade' => 15, '07-regatta-string-lights' => 7, '12-lightkeeper-refill-box' => 11];
 
     #[TestDox('nine in ten places that were entered otherwise are named first, and the rest is seldom missed')]
     public function testEachPlaceIsFound(): void
