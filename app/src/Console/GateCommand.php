@@ -106,7 +106,7 @@ final class GateCommand extends Command
         $gate = Gate::of($text, $setup, $report->counts['selectable'], $report->findings, $plan, $runs, $accepted, $ticked, $told->asked(), $lists);
         self::write($options['sarif'], static fn (): string => SetupFile::json(SarifFile::of($gate, $file), true)."\n");
         self::write($options['html'], static fn (): string => GatePage::html($gate, $setup, hash('sha256', $text), date('Y-m-d H:i')));
-        self::write($options['junit'], static fn (): string => JUnitFile::text($setup->name, new \DateTimeImmutable(), self::tried($plan, $runs)));
+        self::write($options['junit'], static fn (): string => JUnitFile::text($setup->name, new \DateTimeImmutable(), self::tried($plan, $runs), $plan->buysNothing()));
         'json' === $options['format'] ? $output->writeln(SetupFile::json(['ithrel' => 'gate/1', 'file' => $file, 'name' => $setup->name, 'sha256' => hash('sha256', $text)] + $gate->toArray(), true), OutputInterface::OUTPUT_RAW) : $this->say($output, $gate);
 
         return Gate::MAY === $gate->verdict ? 0 : 1;

@@ -118,10 +118,16 @@ final class RehearseCommand extends Command
                 'ithrel' => 'rehearsal/1', 'sha256' => hash('sha256', $text), 'address' => $address->page, 'startedAt' => $begun->format(\DATE_ATOM), 'endedAt' => (new \DateTimeImmutable())->format(\DATE_ATOM), 'today' => \Ithrel\Core\Setup\Today::isoOf($setup->today->day), 'plan' => self::hash($plan), 'orders' => $options['orders'] || null !== $options['shop'],
                 'checks' => $run->checks(), 'likely' => $run->likely(), 'notLookedAt' => $run->unseen(), 'map' => ['found' => $map->found ?? [], 'missing' => $map->missing ?? []], 'tally' => $tally,
             ], true), OutputInterface::OUTPUT_RAW),
-            'junit' => $output->write(JUnitFile::text($setup->name, $begun, $checks), false, OutputInterface::OUTPUT_RAW),
+            'junit' => $output->write(JUnitFile::text($setup->name, $begun, $checks, $plan->buysNothing()), false, OutputInterface::OUTPUT_RAW),
             'csv' => $output->write($run->csv(), false, OutputInterface::OUTPUT_RAW),
             default => $this->say($output, $checks, $run, $map),
         };
+
+        if ($plan->buysNothing()) {
+            SetupFile::complain($output, $file, UnreadableDocument::at('', 'No check of the plan buys anything, so nothing is known of prices and cart lines.'.([] === $plan->leftOut ? '' : ' Left out: '.implode('; ', $plan->leftOut).' (--sample gives a text).')));
+
+            return 1;
+        }
 
         return [] !== $checks && $tally['agrees'] === count($checks) ? 0 : 1;
     }

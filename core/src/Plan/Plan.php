@@ -20,6 +20,12 @@ final readonly class Plan
     {
     }
 
+    /** Whether no check buys anything: all of them could agree, and nothing would be known of prices and cart lines. */
+    public function buysNothing(): bool
+    {
+        return [] === array_filter($this->checks, static fn (Check $check): bool => $check->accepted);
+    }
+
     /**
      * @return array<string, mixed> without objects, to be kept
      */

@@ -71,7 +71,12 @@ final class Planner
         }
         $cover = $pairs?->cover;
 
-        return new Plan(self::merged($planner->checks), $cover->pairs ?? 0, $cover->lowerBound ?? 0, count($cover->combinations ?? []), $leftOut);
+        $plan = new Plan(self::merged($planner->checks), $cover->pairs ?? 0, $cover->lowerBound ?? 0, count($cover->combinations ?? []), $leftOut);
+        if (!$plan->buysNothing() || 0 === gmp_sign($reach->selectable())) {
+            return $plan;
+        }
+
+        return new Plan($plan->checks, $plan->pairs, $plan->lowerBound, $plan->combinations, [...$leftOut, 'anything that is bought, as no answers are known that fit all that is required']);
     }
 
     private function follow(Rule $rule): void

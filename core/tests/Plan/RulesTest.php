@@ -133,6 +133,15 @@ final class RulesTest extends TestCase
         self::assertSame(implode('; ', array_map(strtoupper(...), array_reverse($codes))), $sent->lines[0]['entries']['cart'][0]['value']);
     }
 
+    public function testAPlanThatBuysNothingSaysSo(): void
+    {
+        $text = ['code' => 't', 'label' => 'T', 'kind' => 'text', 'required' => true, 'length' => ['max' => 30]];
+        $thin = $this->plan(['options' => [$text + ['pattern' => 'x(?=y)z']]]);
+        self::assertTrue($thin->buysNothing());
+        self::assertContains('anything that is bought, as no answers are known that fit all that is required', $thin->leftOut);
+        self::assertFalse($this->plan(['options' => [$text]])->buysNothing());
+    }
+
     public function testWhatMayBeLeftOutIsLeftOut(): void
     {
         $arms = ['code' => 'arms', 'label' => 'Arms', 'kind' => 'several', 'values' => [['code' => 'a', 'label' => 'A'], ['code' => 'b', 'label' => 'B']]];
