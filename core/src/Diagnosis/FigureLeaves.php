@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Diagnosis;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Setup\Pointer;
 
 /**
  * The places of a document where numbers of a kind stand, or could.
@@ -164,6 +165,6 @@ final class FigureLeaves
      */
     public static function pointer(array $path): string
     {
-        return '/'.implode('/', array_map(static fn (string|int $key): string => str_replace(['~', '/'], ['~0', '~1'], (string) $key), $path));
+        return '/'.implode('/', array_map(static fn (string|int $key): string => Pointer::escape((string) $key), $path));
     }
 }
