@@ -10,6 +10,7 @@ use Ithrel\App\Api\Dto\CheckPicture;
 use Ithrel\App\Api\Dto\CheckRow;
 use Ithrel\App\Api\Dto\CheckView;
 use Ithrel\App\Api\Dto\DifferingSpot;
+use Ithrel\App\Api\Dto\FileOffer;
 use Ithrel\App\Api\Dto\HandCheck;
 use Ithrel\App\Api\Dto\HandSheetView;
 use Ithrel\App\Api\Dto\LikelyPlace;
@@ -86,7 +87,7 @@ final readonly class RehearsalViews
 
         $cells = array_map(static fn (Cell $c): Cell => self::isUnseen($c, $kept->unseen()) ? new Cell($c->stage, $c->line, $c->what, $c->expected, null) : $c, Cells::of($check, $kept->found()));
 
-        return new CheckView($this->row($kept), HandSheet::steps($setup, $check), array_map($this->cell(...), $cells), array_slice(array_values($places), 0, 8), $check->route, $kept->milliseconds(), array_map(self::unseenWords(...), $kept->unseen()), self::pictures($kept));
+        return new CheckView($this->row($kept), HandSheet::steps($setup, $check), array_map($this->cell(...), $cells), array_slice(array_values($places), 0, 8), $check->route, $kept->milliseconds(), array_map(self::unseenWords(...), $kept->unseen()), self::pictures($kept), self::files($check));
     }
 
     /**
@@ -126,7 +127,27 @@ final readonly class RehearsalViews
 
     public function hand(Setup $setup, Plan $plan): HandSheetView
     {
-        return new HandSheetView(array_map(fn (Check $c): HandCheck => new HandCheck($c->number, $c->purpose->words(), $c->about, HandResult::words($setup, $c), HandSheet::steps($setup, $c), array_map($this->cell(...), Cells::of($c, null))), $plan->checks), $plan->pairs, $plan->lowerBound, $plan->combinations, $plan->leftOut);
+        return new HandSheetView(array_map(fn (Check $c): HandCheck => new HandCheck($c->number, $c->purpose->words(), $c->about, HandResult::words($setup, $c), HandSheet::steps($setup, $c), array_map($this->cell(...), Cells::of($c, null)), self::files($c)), $plan->checks), $plan->pairs, $plan->lowerBound, $plan->combinations, $plan->leftOut);
+    }
+
+    /**
+     * Each file that is given on the way, once.
+     *
+     * @return list<FileOffer>
+     */
+    private static function files(Check $check): array
+    {
+        $files = [];
+        foreach (array_merge(...$check->visits) as $click) {
+            foreach (is_array($click->answer) ? $click->answer : [] as $file) {
+                if (is_array($file)) {
+                    $address = '/api/made-file?'.http_build_query($file, '', '&', PHP_QUERY_RFC3986);
+                    $files[$address] = new FileOffer($file['name'], $address);
+                }
+            }
+        }
+
+        return array_values($files);
     }
 
     /** A row a difference; a check without one has a row all the same. */

@@ -80,7 +80,19 @@ final readonly class Steps
         $carried = $this->lines->carried($option, $state);
         $given = $answer instanceof Input && Kind::File === $option->kind ? self::files($answer) : StateText::pick($this->page->setup, $state)[$option->code];
 
-        return new Click($option->code, false === $given ? null : $given, sprintf($answer instanceof Input ? '%s: give “%s”' : '%s: choose %s', $option->name(), $answer instanceof Input && Kind::Number === $option->kind ? $answer->text : $carried));
+        return new Click($option->code, false === $given ? null : $given, match (true) {
+            $answer instanceof Input && Kind::File === $option->kind => sprintf('%s: give %s', $option->name(), implode(' and ', array_map(self::fileWords(...), $answer->files))),
+            $answer instanceof Input => sprintf('%s: give “%s”', $option->name(), Kind::Number === $option->kind ? $answer->text : $carried),
+            default => sprintf('%s: choose %s', $option->name(), $carried),
+        });
+    }
+
+    /** A file with what is asked of it: its type, pixels and bytes. */
+    private static function fileWords(GivenFile $file): string
+    {
+        $about = array_filter([$file->type, null === $file->width || null === $file->height ? null : sprintf('%d × %d pixels', $file->width, $file->height), null === $file->bytes ? null : sprintf('%s bytes', number_format($file->bytes, 0, '.', "\u{202F}"))], static fn (?string $part): bool => null !== $part);
+
+        return sprintf('“%s”', $file->name).([] === $about ? '' : ' ('.implode(', ', $about).')');
     }
 
     /**

@@ -20,6 +20,7 @@ const sheet = {
         { stage: 'cart', line: 0, what: 'taken', expected: 'no', found: null, differs: false },
         { stage: 'cart', line: 0, what: 'field named', expected: 'size', found: null, differs: false },
       ],
+      files: [{ name: 'lamp.png', address: '/api/made-file?name=lamp.png&width=2399' }],
     },
   ],
   pairs: 12,
@@ -41,10 +42,11 @@ describe('by hand', () => {
     serve({ '/api/setups/d/hand-sheet': sheet })
     const w = await station(ByHand, desk({ title: 'Lamp' }), '/setups/d/rehearsal?view=hand')
     expect(w.findAll('.list tbody tr').map((r) => r.text())).toEqual([
-      '1Size left out (left out)Quantity 1: add to the cartrefused, naming Size',
+      '1Size left out (left out)Quantity 1: add to the cart lamp.pngrefused, naming Size',
     ])
     expect(w.findAll('section.check')).toHaveLength(0)
     expect(w.get('a[href$="hand-sheet.csv?depth=check"]').text()).toBe('CSV to fill in')
+    expect(w.get('a[download]').attributes('href')).toBe('/api/made-file?name=lamp.png&width=2399')
     await w.get('select').setValue('thing')
     await flushPromises()
     expect(w.findAll('section.check')).toHaveLength(1)

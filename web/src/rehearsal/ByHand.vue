@@ -10,6 +10,7 @@ import { queries } from '../shared/queries'
 import FilePick from '../shared/FilePick.vue'
 import Trouble from '../shared/Trouble.vue'
 import { useViewState } from '../shared/viewState'
+import FileOffers from './FileOffers.vue'
 import HandList from './HandList.vue'
 import HandTable from './HandTable.vue'
 import LeftOut from './LeftOut.vue'
@@ -110,9 +111,12 @@ function print(): void {
           {{ c.number }}. {{ c.about }} <span class="quiet">({{ c.purposeWords }})</span>
         </h3>
         <div class="two">
-          <ol>
-            <li v-for="(s, i) in c.steps" :key="i">{{ s }}</li>
-          </ol>
+          <div>
+            <ol>
+              <li v-for="(s, i) in c.steps" :key="i">{{ s }}</li>
+            </ol>
+            <FileOffers :files="c.files" />
+          </div>
           <HandTable :cells="c.cells" />
         </div>
       </section>

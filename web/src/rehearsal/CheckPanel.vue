@@ -8,6 +8,7 @@ import { queries } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
 import Remarks from '../people/Remarks.vue'
 import CheckCells from './CheckCells.vue'
+import FileOffers from './FileOffers.vue'
 import Outlined from './page/Outlined.vue'
 import { STAGES, VERDICTS } from './verdicts'
 
@@ -48,6 +49,7 @@ const check = computed(() => {
           ><template v-else>{{ s }}</template>
         </li>
       </ol>
+      <FileOffers :files="check.files" />
       <CheckCells :cells="check.cells" :tried="row.verdict === 'agrees' || row.verdict === 'differs'" />
       <p v-if="check.unseen.length" class="quiet">Not looked at: {{ check.unseen.join(', ') }}.</p>
       <details v-for="p in check.pictures" :key="p.stage" :open="p.spots.length > 0" class="picture">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { components } from '../shared/api.d'
+import FileOffers from './FileOffers.vue'
 
 /** A line a check: what is done on the item's page, what has to come of it, and a blank. */
 defineProps<{ checks: readonly components['schemas']['HandCheck'][] }>()
@@ -22,7 +23,10 @@ defineProps<{ checks: readonly components['schemas']['HandCheck'][] }>()
         <th scope="row">
           {{ c.about }} <span class="quiet">({{ c.purposeWords }})</span>
         </th>
-        <td>{{ c.steps.slice(1).join('; ') }}</td>
+        <td>
+          {{ c.steps.slice(1).join('; ') }}
+          <FileOffers :files="c.files" />
+        </td>
         <td class="expected">{{ c.expected }}</td>
         <td class="blank" />
       </tr>

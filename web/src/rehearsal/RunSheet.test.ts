@@ -162,6 +162,7 @@ describe('a rehearsal', () => {
       milliseconds: 12,
       unseen: [],
       pictures: [],
+    files: [],
     }
     serve(served({ '/api/rehearsals/r1/checks/2': check }))
     const w = await sheet('?check=2')

@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * A check in full.
  */
-#[OA\Schema(required: ['row', 'steps', 'cells', 'places', 'route', 'milliseconds', 'unseen', 'pictures'])]
+#[OA\Schema(required: ['row', 'steps', 'cells', 'places', 'route', 'milliseconds', 'unseen', 'pictures', 'files'])]
 final readonly class CheckView
 {
     /**
@@ -18,6 +18,7 @@ final readonly class CheckView
      * @param list<PlaceView>    $places
      * @param list<string>       $unseen   what was not looked at
      * @param list<CheckPicture> $pictures
+     * @param list<FileOffer>    $files    files that it gives, to be loaded down
      */
     public function __construct(
         #[OA\Property]
@@ -36,6 +37,8 @@ final readonly class CheckView
         public array $unseen,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckPicture'))]
         public array $pictures,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/FileOffer'))]
+        public array $files,
     ) {
     }
 }

@@ -9,13 +9,14 @@ use OpenApi\Attributes as OA;
 /**
  * A check as somebody tries it by hand.
  */
-#[OA\Schema(required: ['number', 'purposeWords', 'about', 'expected', 'steps', 'cells'])]
+#[OA\Schema(required: ['number', 'purposeWords', 'about', 'expected', 'steps', 'cells', 'files'])]
 final readonly class HandCheck
 {
     /**
      * @param string          $expected what comes of it, in a few words
      * @param list<string>    $steps
      * @param list<CheckCell> $cells
+     * @param list<FileOffer> $files    files that it gives, to be loaded down
      */
     public function __construct(
         #[OA\Property]
@@ -30,6 +31,8 @@ final readonly class HandCheck
         public array $steps,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckCell'))]
         public array $cells,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/FileOffer'))]
+        public array $files,
     ) {
     }
 }
