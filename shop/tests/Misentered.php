@@ -47,9 +47,11 @@ final class Misentered
         if (str_starts_with($this->at.'/', $place.'/') || str_starts_with($place.'/', $this->at.'/')) {
             return 1 === preg_match('~^(/options/\d+/(values/\d+|yes)|/variants/rows/\d+|/charges/\d+|/parts/\d+|/levels/\d+|/item/data/\d+|/item/\w+|/quantity|/rounding)~', $place) || 1 !== preg_match('~/(values/\d+|yes)(/|$)~', $this->at);
         }
-        // A part is what the values are that sell it; a price level shows in the charges that take it.
-        if (1 === preg_match('~^/parts/(\d+)~', $this->at, $part) && 1 === preg_match('~^(/options/(\d+)/values/(\d+))(/|$)~', $place, $at)) {
-            return ($this->document['options'][(int) $at[2]]['values'][(int) $at[3]]['item'] ?? null) === ($this->document['parts'][(int) $part[1]]['sku'] ?? '');
+        // A part is what the values are that sell it: which of the two is sold out no shopper can tell.
+        foreach ([[$this->at, $place], [$place, $this->at]] as [$one, $other]) {
+            if (1 === preg_match('~^/parts/(\d+)~', $one, $part) && 1 === preg_match('~^/options/(\d+)/values/(\d+)(/|$)~', $other, $at)) {
+                return ($this->document['options'][(int) $at[1]]['values'][(int) $at[2]]['item'] ?? null) === ($this->document['parts'][(int) $part[1]]['sku'] ?? '');
+            }
         }
 
         return false;
@@ -85,6 +87,9 @@ final class Misentered
         $key = $path[count($path) - 1];
         $text = is_scalar($old) ? (string) $old : '';
         if (in_array($key, ['price', 'salePrice', 'amount', 'charge', 'rate', 'weight', 'points', 'percent'], true) || in_array('figures', $path, true)) {
+            if (!is_numeric($text)) {
+                return;
+            }
             yield 'more' => (string) \Brick\Math\BigDecimal::of($text)->plus('3.75');
             if ('charge' === $key) {
                 yield 'nothing' => '0';
