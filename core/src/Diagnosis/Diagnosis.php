@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Diagnosis;
 
+use Brick\Math\Exception\MathException;
 use Ithrel\Core\Compare\LikelyPlaces;
 use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\UnreadableDocument;
 
@@ -145,10 +147,12 @@ final class Diagnosis
             }
             try {
                 $model = $this->model->otherwise($deviation);
-            } catch (UnreadableDocument) {
+                $tells = $this->tells($model, $few);
+            } catch (UnreadableDocument|MathException|TooLarge) {
+                // No shop could have such a document.
                 continue;
             }
-            foreach ($this->tells($model, $few) ? Extent::cases() : [] as $e => $extent) {
+            foreach ($tells ? Extent::cases() : [] as $e => $extent) {
                 $gain = array_sum($this->scores($model, $extent, $sample)) - $start;
                 if ($gain > 0) {
                     $tried[] = [$gain, -$deviation->kind, -$e, -$i, $deviation, $extent, $model];

@@ -81,8 +81,7 @@ final class Manners implements Source
         $once = $each = $running = $base = $signs = [];
         foreach ($charged as $path) {
             $charge = $tree->at($path);
-            $at = $charge instanceof \stdClass;
-            if (!$at && (is_string($charge) || is_int($charge))) {
+            if ((is_string($charge) || is_int($charge)) && is_numeric($charge)) {
                 $once[] = [$path, (object) ['how' => 'fixed', 'amount' => (string) $charge, 'per' => 'line']];
                 $signs[] = [$path, (string) BigDecimal::of($charge)->negated()];
             }
