@@ -96,7 +96,7 @@ final class ShelfPageTest extends ApiTestCase
         $worker = self::getContainer()->get(Worker::class);
         for ($job = 0; $job < 200 && $worker->once('test', static fn (): bool => false); ++$job) {
         }
-        self::assertSame(['total' => 61, 'agrees' => 61], array_intersect_key($this->row($id)['rehearsal'], ['total' => 1, 'agrees' => 1]));
+        self::assertSame(['total' => 64, 'agrees' => 64], array_intersect_key($this->row($id)['rehearsal'], ['total' => 1, 'agrees' => 1]));
         self::assertFalse($this->row($id)['due']);
         self::assertSame([], $this->titles('?verdict=due'));
         $this->send('POST', "/api/setups/{$id}/revisions", ['text' => self::demo('08-signal-lantern')], 201);
