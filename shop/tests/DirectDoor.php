@@ -48,6 +48,9 @@ final readonly class DirectDoor
         foreach ($added['accepted'] ? ['cart', 'checkout', 'order'] : [] as $stage) {
             $stages[$stage] = $shop->stage($stage);
         }
+        if (!$added['accepted'] && !$check->looksOnly() && [] !== $shop->stage('cart')['lines']) {
+            $stages['cart'] = $shop->stage('cart');
+        }
 
         return new Found(null, $offered, $page, $added['accepted'], array_map(static fn (array $p): string => $p['field'], $added['problems']), $stages);
     }

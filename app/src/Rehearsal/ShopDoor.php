@@ -86,11 +86,39 @@ final readonly class ShopDoor
         $stages = [];
         foreach ($accepted ? self::STAGES : [] as $stage => $method) {
             $answer = $shopper->ask($method, $opened->url, $opened->object('links')->text($stage), 'POST' === $method ? [] : null);
-            $stages[$stage] = ['lines' => array_map(static fn (ShopAnswer $l): array => $l->all(), $answer->objects('lines')), 'total' => $answer->optional('total')];
+            $stages[$stage] = self::stage($answer);
+        }
+        if (!$accepted && !$check->looksOnly()) {
+            $stages = $this->keptAllTheSame($shopper, $opened);
         }
         $page = $clicked->object('page');
 
         return new Found(null, $this->offered($check, $page), ['unitPrice' => $page->optional('unitPrice'), 'total' => $page->optional('total'), 'entries' => $page->members('entries'), 'image' => $page->optional('image')], $accepted, $fields, $stages);
+    }
+
+    /**
+     * The cart after a refusal, where something is in it that should not be.
+     *
+     * @return array<string, array{lines: list<array<string, mixed>>, total: string|null}>
+     */
+    private function keptAllTheSame(ShopClient $shopper, ShopAnswer $opened): array
+    {
+        try {
+            $cart = self::stage($shopper->ask('GET', $opened->url, $opened->object('links')->text('cart')));
+        } catch (NoAnswer) {
+            // A cart that cannot be shown, as it is empty, has nothing in it.
+            return [];
+        }
+
+        return [] === $cart['lines'] ? [] : ['cart' => $cart];
+    }
+
+    /**
+     * @return array{lines: list<array<string, mixed>>, total: string|null}
+     */
+    private static function stage(ShopAnswer $answer): array
+    {
+        return ['lines' => array_map(static fn (ShopAnswer $l): array => $l->all(), $answer->objects('lines')), 'total' => $answer->optional('total')];
     }
 
     private function opened(ShopClient $shopper): ShopAnswer

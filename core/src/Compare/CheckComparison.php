@@ -61,6 +61,10 @@ final readonly class CheckComparison
             return $differences;
         }
         if (!$check->accepted) {
+            $kept = count($found->stages['cart']['lines'] ?? []);
+            if ($kept > 0) {
+                $differences[] = new Difference('lines', 'cart', '0', (string) $kept, $check->places);
+            }
             if (null !== $check->field && !in_array($check->field, $found->fields, true)) {
                 $differences[] = new Difference('field', 'cart', 'names '.$this->name($check->field), 'names '.([] === $found->fields ? 'nothing' : implode(', ', array_map($this->name(...), $found->fields))), $check->places);
             }

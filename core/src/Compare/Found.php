@@ -16,7 +16,7 @@ final readonly class Found
      * @param bool|null                                                                                        $offered whether the page offers the value that was looked for
      * @param array{unitPrice: string|null, total: string|null, entries: list<mixed>, image: string|null}|null $page    what the page said before the last adding
      * @param list<string>                                                                                     $fields  fields that a refusal named
-     * @param array<string, Stage>                                                                             $stages  cart, checkout and order; none where it was refused
+     * @param array<string, Stage>                                                                             $stages  cart, checkout and order; where it was refused the cart alone, and only where something is in it
      * @param bool                                                                                             $isPast  whether it was taken only once the page's own guard was away
      * @param array<string, array{list<string>, list<string>}>                                                 $apart   option => codes of the values that its two controls show, where they do not agree
      */

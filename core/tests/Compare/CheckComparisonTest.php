@@ -141,6 +141,13 @@ final class CheckComparisonTest extends TestCase
         self::assertSame([['accepted', 'refused, naming Size', 'taken', ['/options/0/required']]], array_map(static fn (Difference $d): array => [$d->field, $d->expected, $d->found, $d->places], $differences));
     }
 
+    public function testWhatIsInTheCartAfterARefusalIsTold(): void
+    {
+        $check = array_values(array_filter($this->plan->checks, static fn (Check $c): bool => Purpose::Required === $c->purpose))[0];
+        $differences = $this->differences($check, new Found(null, null, null, false, ['size'], ['cart' => ['lines' => [['sku' => 'T-1']], 'total' => '100.00']]));
+        self::assertSame([['lines', 'cart', '0', '1', ['/options/0/required']]], array_map(static fn (Difference $d): array => [$d->field, $d->stage, $d->expected, $d->found, $d->places], $differences));
+    }
+
     public function testARefusalThatNamesAnotherField(): void
     {
         $check = array_values(array_filter($this->plan->checks, static fn (Check $c): bool => Purpose::Required === $c->purpose))[0];
