@@ -163,7 +163,7 @@ final readonly class RehearsalViews
                 $rows[] = [...$head, $difference->stage, $difference->field, $difference->expected, $difference->found, implode(' ', $difference->places), $steps];
             }
             if ([] === $kept->differences()) {
-                $rows[] = [...$head, '', '', self::expected($check), $kept->reason() ?? '', implode(' ', $check->places), $steps];
+                $rows[] = [...$head, '', '', HandResult::short($check), $kept->reason() ?? '', implode(' ', $check->places), $steps];
             }
         }
 
@@ -174,18 +174,7 @@ final readonly class RehearsalViews
     {
         $check = $kept->check();
 
-        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), self::expected($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), array_values(array_diff(self::stages($check), $kept->unseen())), $kept->reason(), $kept->carriedFrom());
-    }
-
-    /** In a few words. */
-    private static function expected(Check $check): string
-    {
-        if ($check->looksOnly()) {
-            return true === ($check->offered[2] ?? false) ? 'offered' : 'not offered';
-        }
-        $total = Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $check->lines));
-
-        return $check->accepted ? 'taken for '.($total ?? Cells::NO_PRICE) : 'refused';
+        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), HandResult::short($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), array_values(array_diff(self::stages($check), $kept->unseen())), $kept->reason(), $kept->carriedFrom());
     }
 
     /**

@@ -23,14 +23,21 @@ final class HandResult
 
     public static function words(Setup $setup, Check $check): string
     {
+        if ($check->accepted || $check->looksOnly() || null === $check->field) {
+            return self::short($check);
+        }
+
+        return self::short($check).', naming '.($setup->option($check->field)?->name() ?? $check->field);
+    }
+
+    /** The same without what a refusal names. */
+    public static function short(Check $check): string
+    {
         if ($check->looksOnly()) {
             return true === ($check->offered[2] ?? false) ? 'offered' : 'not offered';
         }
-        if (!$check->accepted) {
-            return 'refused'.(null === $check->field ? '' : ', naming '.($setup->option($check->field)?->name() ?? $check->field));
-        }
 
-        return 'taken for '.(Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $check->lines)) ?? Cells::NO_PRICE);
+        return $check->accepted ? 'taken for '.(Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $check->lines)) ?? Cells::NO_PRICE) : 'refused';
     }
 
     /**

@@ -137,8 +137,8 @@ final class Diagnosis
      */
     private function best(array $left, array $before): ?array
     {
-        $few = self::some($left);
-        $sample = [...$few, ...self::some(array_values(array_filter($this->all, static fn (Seen $s): bool => [] === $s->cells)))];
+        $few = Seen::spread($left, self::SAMPLE);
+        $sample = [...$few, ...Seen::spread(array_values(array_filter($this->all, static fn (Seen $s): bool => [] === $s->cells)), self::SAMPLE)];
         $start = array_sum(array_map(static fn (Seen $s): int => $before[$s->check->number], $sample));
         $tried = [];
         foreach ($this->deviations($left) as $i => $deviation) {
@@ -242,20 +242,5 @@ final class Diagnosis
         }
 
         return $scores;
-    }
-
-    /**
-     * @param list<Seen> $all
-     *
-     * @return list<Seen> a few of them, from the first to the last
-     */
-    private static function some(array $all): array
-    {
-        $some = [];
-        for ($i = 0, $most = min(self::SAMPLE, count($all)); $i < $most; ++$i) {
-            $some[] = $all[intdiv($i * count($all), $most)];
-        }
-
-        return $some;
     }
 }

@@ -48,12 +48,6 @@ final readonly class Evidence
      */
     public function witnesses(\Closure $fit): array
     {
-        $fitting = array_values(array_filter($this->left, $fit));
-        $some = [];
-        for ($i = 0, $most = min(self::WITNESSES, count($fitting)); $i < $most; ++$i) {
-            $some[] = $fitting[intdiv($i * count($fitting), $most)];
-        }
-
-        return $some;
+        return Seen::spread(array_values(array_filter($this->left, $fit)), self::WITNESSES);
     }
 }

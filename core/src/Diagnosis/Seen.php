@@ -63,4 +63,21 @@ final readonly class Seen
     {
         return 1 === count($this->check->lines) && $this->found->accepted && 1 === count($this->found->stages['cart']['lines'] ?? []);
     }
+
+    /**
+     * A few of many, from the first to the last.
+     *
+     * @param list<self> $all
+     *
+     * @return list<self>
+     */
+    public static function spread(array $all, int $most): array
+    {
+        $some = [];
+        for ($i = 0, $count = min($most, count($all)); $i < $count; ++$i) {
+            $some[] = $all[intdiv($i * count($all), $count)];
+        }
+
+        return $some;
+    }
 }
