@@ -104,6 +104,15 @@ final class Compiler
     /** @var array<array-key, int> */
     private array $offerNumbers = ['' => 0];
 
+    /** @var array<string, int> nodes of the next layer by their notes */
+    private array $index = [];
+
+    /** @var list<array<int, int>> their notes */
+    private array $next = [];
+
+    /** @var list<bool> whether the beginning of each is a trail */
+    private array $trail = [];
+
     // What the last decision brought about.
     /** @var list<int> */
     private array $becameTrue = [];
@@ -296,8 +305,7 @@ final class Compiler
      */
     private function decideAll(int $position, array $layer): array
     {
-        $groups = $this->diagram->groups[$position];
-        $index = $next = $trail = $edges = [];
+        $this->index = $this->next = $this->trail = $edges = [];
         foreach ($layer as $notes) {
             if ($this->inCircle && $this->isFirst && null !== $this->cell->bit) {
                 $notes[self::OFFER] = $this->offer($notes);
@@ -309,37 +317,137 @@ final class Compiler
             foreach ($this->plan as [$place, $p]) {
                 $this->carried[] = $place < 0 ? $p : $notes[$place];
             }
-            $children = [];
-            $isPlain = $this->isPlain && 0 === ($notes[self::FLAGS] & (self::IMPOSSIBLE | self::NO_TRAIL)) && Propositions::TRUE === $notes[self::OUGHT] && Propositions::TRUE === $notes[self::END];
-            foreach ($groups as $g => $group) {
-                $after = $isPlain ? $this->decidePlainly($notes, $g) : $this->decide($notes, $group[0]);
-                if (is_int($after)) {
-                    $children[] = $after;
-                    continue;
-                }
-                $key = implode(',', $after);
-                if (!isset($index[$key])) {
-                    $index[$key] = count($next);
-                    $next[] = $after;
-                    $trail[] = 0 === ($after[self::FLAGS] & self::NO_TRAIL);
-                    if (++$this->nodes > self::MAX_NODES || count($next) > self::MAX_WIDTH) {
-                        throw $this->tooLarge();
-                    }
-                }
-                $child = $children[] = $index[$key];
-                foreach ($this->becameTrue as $p) {
-                    $this->diagram->watched[$p][($position + 1 << 32) + $child] = true;
-                }
-                if (null !== $this->matchedRow) {
-                    $this->diagram->rows[$this->matchedRow][($position + 1 << 32) + $child] = true;
-                }
-            }
-            $edges[] = $children;
+            $isPlain = $this->isPlain && 0 === $notes[self::FLAGS]
+                && Propositions::TRUE === $notes[self::OUGHT] && Propositions::TRUE === $notes[self::END];
+            $edges[] = $isPlain ? $this->childrenPlainly($position, $notes) : $this->children($position, $notes);
         }
         $this->diagram->edges[] = $edges;
-        $this->diagram->trail[] = $trail;
+        $this->diagram->trail[] = $this->trail;
 
-        return $next;
+        return $this->next;
+    }
+
+    /**
+     * @param array<int, int> $notes of a node
+     *
+     * @return list<int> where the letters of each group lead
+     *
+     * @throws TooLarge
+     */
+    private function children(int $position, array $notes): array
+    {
+        $children = [];
+        foreach ($this->diagram->groups[$position] as $group) {
+            $after = $this->decide($notes, $group[0]);
+            $children[] = is_int($after) ? $after : $this->nodeOf($position, $after);
+        }
+
+        return $children;
+    }
+
+    /**
+     * The same where decisions are plain, the node lacks nothing and nothing is obliged yet, as it mostly is: no more
+     * than the conditions that the cell changes tells the nodes after this one apart.
+     *
+     * @param array<int, int> $notes
+     *
+     * @return list<int>
+     *
+     * @throws TooLarge
+     */
+    private function childrenPlainly(int $position, array $notes): array
+    {
+        $unchanged = [...array_slice($notes, 0, self::FIXED), ...$this->carried];
+        $beginning = $this->keyBeginning($unchanged);
+        $shown = $this->shownAt < 0 ? $this->shown : $notes[$this->shownAt];
+        $children = [];
+        foreach ($this->plain as [$letter, $isAnswer, $place, $p, $inStock]) {
+            $allowed = $place < 0 ? $p : $notes[$place];
+            if ($shown > Propositions::TRUE || $allowed > Propositions::TRUE || !$inStock) {
+                $after = $this->decide($notes, $letter);
+                $children[] = is_int($after) ? $after : $this->nodeOf($position, $after);
+                continue;
+            }
+            if ($isAnswer ? Propositions::TRUE !== $shown || Propositions::TRUE !== $allowed : $this->option->required && Propositions::TRUE === $shown) {
+                $children[] = Diagram::NONE;
+                continue;
+            }
+            $this->becameTrue = [];
+            $this->matchedRow = null;
+            $after = $unchanged;
+            $key = $beginning;
+            foreach ($this->changing as [$i, $condition]) {
+                $left = $this->carried[$i];
+                if ($left > Propositions::TRUE) {
+                    $left = $this->props->given($left, $this->id, $letter);
+                    if (Propositions::TRUE === $left && isset($this->followed->watched[$condition])) {
+                        $this->becameTrue[] = $condition;
+                    }
+                    $after[self::FIXED + $i] = $left;
+                }
+                $key .= ','.$left;
+            }
+            $this->noteSettled($notes, $letter);
+            $children[] = $this->nodeOf($position, $after, $key);
+        }
+
+        return $children;
+    }
+
+    /**
+     * The node that has some notes in the next layer.
+     *
+     * @param array<int, int> $after
+     *
+     * @throws TooLarge
+     */
+    private function nodeOf(int $position, array $after, ?string $key = null): int
+    {
+        $key ??= $this->key($after);
+        if (!isset($this->index[$key])) {
+            $this->index[$key] = count($this->next);
+            $this->next[] = $after;
+            $this->trail[] = 0 === ($after[self::FLAGS] & self::NO_TRAIL);
+            if (++$this->nodes > self::MAX_NODES || count($this->next) > self::MAX_WIDTH) {
+                throw $this->tooLarge();
+            }
+        }
+        $child = $this->index[$key];
+        foreach ($this->becameTrue as $p) {
+            $this->diagram->watched[$p][($position + 1 << 32) + $child] = true;
+        }
+        if (null !== $this->matchedRow) {
+            $this->diagram->rows[$this->matchedRow][($position + 1 << 32) + $child] = true;
+        }
+
+        return $child;
+    }
+
+    /**
+     * Equal for equal notes: first what the cell leaves as it is, then the conditions that it changes.
+     *
+     * @param array<int, int> $after
+     */
+    private function key(array $after): string
+    {
+        $key = $this->keyBeginning($after);
+        foreach ($this->changing as [$i]) {
+            $key .= ','.$after[self::FIXED + count($this->circles) + $i];
+        }
+
+        return $key;
+    }
+
+    /**
+     * @param array<int, int> $after
+     */
+    private function keyBeginning(array $after): string
+    {
+        foreach ($this->changing as [$i]) {
+            $after[self::FIXED + count($this->circles) + $i] = 0;
+        }
+
+        return implode(',', $after);
     }
 
     /**
@@ -383,38 +491,6 @@ final class Compiler
             }
             // Within a several the answer is not yet whole; that it is in vain is remembered by the flag.
             $after[self::END] = Propositions::TRUE;
-        }
-        $this->followConditions($after, $notes, $letter);
-
-        return $after;
-    }
-
-    /**
-     * The same where the decision is plain and nothing is obliged yet: what most decisions are.
-     *
-     * @param array<int, int> $notes
-     *
-     * @return array<int, int>|int
-     */
-    private function decidePlainly(array $notes, int $group): array|int
-    {
-        [$letter, $isAnswer, $place, $p, $inStock] = $this->plain[$group];
-        $shown = $this->shownAt < 0 ? $this->shown : $notes[$this->shownAt];
-        $allowed = $place < 0 ? $p : $notes[$place];
-        if ($shown > Propositions::TRUE || $allowed > Propositions::TRUE) {
-            return $this->decide($notes, $letter);
-        }
-        if ($isAnswer ? Propositions::TRUE !== $shown || Propositions::TRUE !== $allowed : $this->option->required && Propositions::TRUE === $shown) {
-            return Diagram::NONE;
-        }
-        $this->becameTrue = [];
-        $this->matchedRow = null;
-        $after = array_slice($notes, 0, self::FIXED);
-        if (!$inStock) {
-            $this->miss($after, self::VALUE_SOLD_OUT);
-        }
-        if (0 !== $after[self::FLAGS] && !$this->goesOnUnstocked($after)) {
-            return Diagram::NONE;
         }
         $this->followConditions($after, $notes, $letter);
 
@@ -590,6 +666,14 @@ final class Compiler
         foreach ($carried as $left) {
             $after[] = $left;
         }
+        $this->noteSettled($notes, $letter);
+    }
+
+    /**
+     * @param array<int, int> $notes
+     */
+    private function noteSettled(array $notes, int $letter): void
+    {
         foreach ($this->settled as $p) {
             $left = $this->left($p, $notes);
             if ($left > Propositions::TRUE && Propositions::TRUE === $this->props->given($left, $this->id, $letter)) {

@@ -12,8 +12,8 @@ use Ithrel\Core\Answer\State;
  */
 final class DeadEndCauses
 {
-    /** @var array<string, Listing> */
-    private array $listings = [];
+    /** @var array<string, Reach> */
+    private array $changed = [];
 
     public function __construct(private readonly Reach $reach)
     {
@@ -21,35 +21,52 @@ final class DeadEndCauses
 
     public function count(TrapCause $cause): \GMP
     {
-        if (TrapCause::SoldOutValue === $cause && $this->reach->isItemStocked()) {
-            // The rest, without another setup that has to be compiled.
-            return gmp_sub($this->reach->deadEnds(), gmp_add($this->count(TrapCause::MissingRow), $this->count(TrapCause::SoldOutRow)));
+        if (!$this->mayBe($cause)) {
+            return gmp_init(0);
         }
 
-        return $this->listing($cause)?->total() ?? gmp_init(0);
+        return match ($cause) {
+            TrapCause::MissingRow => $this->changed($cause)->deadEnds(),
+            TrapCause::SoldOutRow => $this->changed($cause)->selectable(),
+            // The rest, without another setup that has to be compiled.
+            default => $this->reach->isItemStocked()
+                ? gmp_sub($this->reach->deadEnds(), gmp_add($this->count(TrapCause::MissingRow), $this->count(TrapCause::SoldOutRow)))
+                : $this->changed($cause)->wrongSales(),
+        };
     }
 
     public function first(TrapCause $cause): ?State
     {
-        $listing = 0 === gmp_sign($this->count($cause)) ? null : $this->listing($cause);
-
-        return null === $listing || 0 === gmp_sign($listing->total()) ? null : $listing->at(gmp_init(0));
-    }
-
-    private function listing(TrapCause $cause): ?Listing
-    {
-        $setup = $this->reach->setup;
-        if (TrapCause::NoAnswer === $cause || (null === $setup->variants && TrapCause::SoldOutValue !== $cause)) {
+        if (0 === gmp_sign($this->count($cause))) {
             return null;
         }
+        $listing = new Listing($this->changed($cause), match ($cause) {
+            TrapCause::MissingRow => Listing::DEAD_END,
+            TrapCause::SoldOutRow => Listing::SELECTABLE,
+            default => Listing::WRONG_SALE,
+        });
 
-        return $this->listings[$cause->value] ??= match ($cause) {
+        return 0 === gmp_sign($listing->total()) ? null : $listing->at(gmp_init(0));
+    }
+
+    private function mayBe(TrapCause $cause): bool
+    {
+        return TrapCause::NoAnswer !== $cause
+            && (null !== $this->reach->setup->variants || TrapCause::SoldOutValue === $cause);
+    }
+
+    /** The setup changed so that the combinations of one cause are a set of its own. */
+    private function changed(TrapCause $cause): Reach
+    {
+        $setup = $this->reach->setup;
+
+        return $this->changed[$cause->value] ??= new Reach(match ($cause) {
             // With all stock forgotten, only rows that are not there are left to close a form.
-            TrapCause::MissingRow => new Listing(new Reach($setup->withStock(false, false)), Listing::DEAD_END),
+            TrapCause::MissingRow => $setup->withStock(false, false),
             // Where rows that are sold out are in stock, and the others sold out, what can be bought has a sold-out row.
-            TrapCause::SoldOutRow => new Listing(new Reach($setup->withRowsTurned()), Listing::SELECTABLE),
+            TrapCause::SoldOutRow => $setup->withRowsTurned(),
             // With the stock of values forgotten, what can be bought although a guard forbids their sold-out values.
-            TrapCause::SoldOutValue => new Listing(new Reach($setup->withSoldOutValuesGuarded()), Listing::WRONG_SALE),
-        };
+            default => $setup->withSoldOutValuesGuarded(),
+        });
     }
 }

@@ -180,7 +180,10 @@ final class Diagram
     public function countPaths(): void
     {
         $this->offered = $this->countsFrom(array_fill(0, count($this->stocked), 1));
-        $this->selectable = $this->countsFrom(array_map(static fn (bool $stocked): int => $stocked ? 1 : 0, $this->stocked));
+        // Where nothing is short of stock, one is the other.
+        $this->selectable = in_array(false, $this->stocked, true)
+            ? $this->countsFrom(array_map(static fn (bool $stocked): int => $stocked ? 1 : 0, $this->stocked))
+            : $this->offered;
     }
 
     /**
@@ -237,10 +240,11 @@ final class Diagram
     {
         $layer = [];
         foreach ($this->edges[$p] as $children) {
-            $sum = gmp_init(0);
+            $sum = 0;
             foreach ($children as $group => $child) {
                 if ($child >= 0) {
-                    $sum = gmp_add($sum, gmp_mul($below[$child], $letters[$group]));
+                    $many = 1 === $letters[$group] ? $below[$child] : \gmp_mul($below[$child], $letters[$group]);
+                    $sum = 0 === $sum ? $many : \gmp_add($sum, $many);
                 }
             }
             $layer[] = $sum;

@@ -556,6 +556,9 @@ final class Reach
      */
     private function alongTheWalk(array $walks): array
     {
+        if ([] === array_filter($walks, static fn (Traps $walk): bool => $walk->hasAny())) {
+            return [];
+        }
         $steps = array_map(static fn (Traps $walk): array => $walk->byOption(), $walks);
         $live = array_map(static fn (): \GMP => gmp_init(1), $walks);
         $traps = [];

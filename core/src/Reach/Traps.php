@@ -63,6 +63,23 @@ final class Traps
         $this->best = array_reverse($best);
     }
 
+    /** Whether any answer closes a way to a purchase; what can be counted only along the walk is not known yet. */
+    public function hasAny(): bool
+    {
+        foreach ($this->diagram->edges as $p => $layer) {
+            foreach ($layer as $children) {
+                if (in_array(Diagram::DEAD, $children, true)) {
+                    return true;
+                }
+            }
+            if ($this->diagram->endsOption[$p] && min([self::A_PURCHASE, ...$this->best[$p + 1]]) < self::A_PURCHASE) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /**
      * @return array<int, array{array<string, \GMP>, \GMP}> option => [traps that its answer closes by cause, live trails after it]
      */

@@ -20,6 +20,7 @@ use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Condition\IsTest;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Setup;
 
 /**
  * unit.mixed where a shopper chooses her unit: one size, given in each unit, has to be let through alike and cost alike.
@@ -31,11 +32,8 @@ final class UnitChoices implements Pass
 {
     public function find(Reach $reach): iterable
     {
-        foreach ($reach->setup->options as $option) {
-            if (Kind::One !== $option->kind) {
-                continue;
-            }
-            $byValue = $this->alternatives($reach, $option);
+        foreach ($this->alternatives($reach->setup) as $pick => $byValue) {
+            $option = $reach->setup->options[$pick];
             $first = array_shift($byValue);
             foreach ($byValue as [$value, $numbers]) {
                 if (null !== $first && count($first[1]) === count($numbers)) {
@@ -46,28 +44,31 @@ final class UnitChoices implements Pass
     }
 
     /**
-     * @return list<array{int, non-empty-list<Option>}> value => the numbers that it shows, each in a unit of length
+     * @return array<int, list<array{int, non-empty-list<Option>}>> option => values, each with the numbers that it alone
+     *                                                              shows, all in units of length
      */
-    private function alternatives(Reach $reach, Option $pick): array
+    private function alternatives(Setup $setup): array
     {
-        $byValue = [];
-        foreach ($reach->setup->options as $option) {
+        $numbers = [];
+        foreach ($setup->options as $option) {
             $test = $option->shownWhen;
-            if (null === $option->number?->unit || !isset(Units::MILLIMETRES[$option->number->unit]) || !$test instanceof IsTest || $test->option !== $pick->code || !is_array($test->is) || 1 !== count($test->is)) {
+            if (!isset(Units::MILLIMETRES[$option->number->unit ?? '']) || !$test instanceof IsTest) {
                 continue;
             }
-            $value = $pick->value($test->is[0]);
-            if (null !== $value) {
-                $byValue[$value->index][] = $option;
+            $pick = $setup->option($test->option);
+            $value = is_array($test->is) && 1 === count($test->is) ? $pick?->value($test->is[0]) : null;
+            if (null !== $pick && null !== $value && Kind::One === $pick->kind) {
+                $numbers[$pick->index][$value->index][] = $option;
             }
         }
-        ksort($byValue);
-        $list = [];
-        foreach ($byValue as $value => $numbers) {
-            $list[] = [$value, $numbers];
+        ksort($numbers);
+        $alternatives = [];
+        foreach ($numbers as $pick => $byValue) {
+            ksort($byValue);
+            $alternatives[$pick] = array_map(null, array_keys($byValue), array_values($byValue));
         }
 
-        return $list;
+        return $alternatives;
     }
 
     /**
