@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Ithrel\App\Gate\Verdicts;
-use Ithrel\App\Rehearsal\Rehearsals;
-use Ithrel\App\Rehearsal\Worker;
+use Ithrel\App\Queue\JobInHand;
+use Ithrel\App\Queue\RedisServer;
+use Ithrel\App\Queue\WorkLoop;
+use Ithrel\App\Rehearsal\HandingOut;
+use Ithrel\App\Rehearsal\Page\Browsers;
 use Ithrel\App\Store\Reports;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -16,42 +20,69 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /**
- * A worker: does what the queue has, until it is told to end; it then ends after the job in hand.
+ * A worker: does what the queues have, until it is told to end; it then ends after the job in hand.
  */
-#[AsCommand('work', 'Does the work of the queue.')]
+#[AsCommand('work', 'Does the work of the queues.')]
 final class WorkCommand extends Command implements SignalableCommandInterface
 {
-    private const IDLE_MICROSECONDS = 150_000;
-
     /** Seconds after which pending checks are looked for again where there were none. */
     private const SECONDS_BETWEEN_LOOKS = 1.0;
 
-    private bool $isEnding = false;
-
     private float $looksAgain = 0.0;
 
-    public function __construct(private readonly Worker $worker, private readonly Rehearsals $rehearsals, private readonly Reports $reports, private readonly Verdicts $verdicts)
-    {
+    public function __construct(
+        private readonly WorkLoop $loop,
+        private readonly JobInHand $job,
+        private readonly HandingOut $out,
+        private readonly Browsers $browsers,
+        private readonly Reports $reports,
+        private readonly Verdicts $verdicts,
+        private readonly EntityManagerInterface $entities,
+        private readonly RedisServer $server,
+    ) {
         parent::__construct();
     }
 
     protected function configure(): void
     {
-        $this->addOption('until-idle', null, InputOption::VALUE_NONE, 'ends when nothing waits');
+        $this
+            ->addOption('until-idle', null, InputOption::VALUE_NONE, 'ends when nothing waits')
+            ->addOption('only', null, InputOption::VALUE_REQUIRED, 'checks: tries checks and nothing else, on another machine that reaches the queue (ITHREL_QUEUE) and no database; desk: all but checks');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $name = gethostname().':'.getmypid();
-        $this->rehearsals->requeue();
-        while (!$this->isEnding()) {
-            if (!$this->worker->once($name, $this->isEnding(...)) && !$this->reported()) {
-                if (true === $input->getOption('until-idle')) {
-                    return 0;
-                }
-                usleep(self::IDLE_MICROSECONDS);
-            }
+        $isUntilIdle = true === $input->getOption('until-idle');
+        $only = $input->getOption('only');
+        if (!in_array($only, [null, 'checks', 'desk'], true)) {
+            $output->writeln('--only is checks or desk.');
+
+            return 2;
         }
+        if ('checks' === $only) {
+            if (!$this->server->isThere()) {
+                $output->writeln('--only=checks is for a worker on another machine: ITHREL_QUEUE has to name the queue, as in tcp://queue.example:6379.');
+
+                return 2;
+            }
+            $this->loop->run(WorkLoop::SHARED, function () use ($isUntilIdle): bool {
+                $this->browsers->rest();
+
+                return !$isUntilIdle;
+            });
+
+            return 0;
+        }
+        $this->out->takeUp();
+        $this->loop->run('desk' === $only ? array_values(array_diff(WorkLoop::ALL, WorkLoop::SHARED)) : WorkLoop::ALL, function () use ($isUntilIdle): bool {
+            $this->browsers->rest();
+            $until = microtime(true) + self::SECONDS_BETWEEN_LOOKS;
+            while (microtime(true) < $until && !$this->job->isEnding() && $this->reported()) {
+                $this->entities->clear();
+            }
+
+            return !$isUntilIdle;
+        });
 
         return 0;
     }
@@ -68,12 +99,6 @@ final class WorkCommand extends Command implements SignalableCommandInterface
         return $found;
     }
 
-    /** Asked anew each time: a signal sets it between two jobs. */
-    private function isEnding(): bool
-    {
-        return $this->isEnding;
-    }
-
     /**
      * @return list<int>
      */
@@ -84,7 +109,8 @@ final class WorkCommand extends Command implements SignalableCommandInterface
 
     public function handleSignal(int $signal, int|false $previousExitCode = 0): int|false
     {
-        $this->isEnding = true;
+        $this->job->end();
+        $this->loop->stop();
 
         return false;
     }

@@ -5,24 +5,19 @@ declare(strict_types=1);
 namespace Ithrel\App\Queue;
 
 /**
- * A piece of work: one check of a run; number 0, the plan of the run; -1, the map of a page; -2, a look whether the
- * shop is still as it was tried; -3, a walk through a page by a map that was mended.
+ * A piece of work that waits in a queue. It is idempotent: one that is done twice does no harm.
  */
-final readonly class Job
+interface Job
 {
-    public const PLAN = 0;
-    public const MAP = -1;
-    public const LOOK = -2;
-    public const TOUR = -3;
-
-    /** Tries after which a job is given up: whoever took it was gone before it was done, each time. */
-    public const MOST_TRIES = 3;
+    /**
+     * @return array<string, mixed> what JSON can carry
+     */
+    public function toArray(): array;
 
     /**
-     * @param string $ticket by which the queue knows it
-     * @param int    $tries  how often it was given to a worker, this time counted
+     * @param array<array-key, mixed> $data from toArray()
+     *
+     * @throws \InvalidArgumentException where it is none
      */
-    public function __construct(public string $run, public int $number, public string $ticket, public int $tries)
-    {
-    }
+    public static function fromArray(array $data): self;
 }

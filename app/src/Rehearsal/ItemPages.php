@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\App\Rehearsal;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Ithrel\App\Queue\Job;
-use Ithrel\App\Queue\WorkQueue;
+use Ithrel\App\Rehearsal\Job\MapPage;
+use Ithrel\App\Rehearsal\Job\WalkPage;
 use Ithrel\App\Rehearsal\Page\StagePicture;
 use Ithrel\App\Store\ItemPage;
 use Ithrel\App\Store\Pictures;
@@ -15,6 +15,7 @@ use Ithrel\App\Store\StoredSetup;
 use Ithrel\Core\Page\PageMap;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Messenger\MessageBusInterface;
 
 /**
  * The pages of items in shops: has them mapped, keeps what was found and what a person said of it.
@@ -23,7 +24,7 @@ final readonly class ItemPages
 {
     private const MOST_SHOWN = 20;
 
-    public function __construct(private EntityManagerInterface $entities, private WorkQueue $queue, private Pictures $pictures)
+    public function __construct(private EntityManagerInterface $entities, private MessageBusInterface $bus, private Pictures $pictures)
     {
     }
 
@@ -34,10 +35,12 @@ final readonly class ItemPages
         $shop = $this->entities->getRepository(Shop::class)->findOneBy(['host' => $host]) ?? new Shop($host, $now);
         $page = $this->entities->getRepository(ItemPage::class)->findOneBy(['setup' => $setup, 'address' => $address->page]) ?? new ItemPage($setup, $shop, $address->page, $now);
         $page->again();
-        $this->entities->persist($shop);
-        $this->entities->persist($page);
-        $this->entities->flush();
-        $this->queue->put($page->id(), [Job::MAP]);
+        $this->entities->wrapInTransaction(function () use ($shop, $page): void {
+            $this->entities->persist($shop);
+            $this->entities->persist($page);
+            $this->entities->flush();
+            $this->bus->dispatch(new MapPage($page->id()));
+        });
 
         return $page;
     }
@@ -141,8 +144,10 @@ final readonly class ItemPages
         $map->missing = array_values(array_filter($map->missing, static fn (array $m): bool => $m['what'] !== $what));
         $page->mended($map->toArray(), $what);
         $page->shop()->learn(['shop' => $map->toArray()['shop']]);
-        $this->entities->flush();
-        $this->queue->put($page->id(), [Job::TOUR]);
+        $this->entities->wrapInTransaction(function () use ($page): void {
+            $this->entities->flush();
+            $this->bus->dispatch(new WalkPage($page->id()));
+        });
     }
 
     /**

@@ -4,54 +4,56 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Rehearsal;
 
-use Ithrel\App\Queue\Job;
+use Ithrel\App\Queue\JobInHand;
+use Ithrel\App\Rehearsal\Job\MapPage;
+use Ithrel\App\Rehearsal\Job\WalkPage;
 use Ithrel\App\Rehearsal\Page\Browsers;
-use Ithrel\App\Rehearsal\Page\Camera;
-use Ithrel\App\Rehearsal\Page\PageDoor;
 use Ithrel\App\Rehearsal\Page\PageMapper;
 use Ithrel\App\Rehearsal\Page\PageTour;
 use Ithrel\App\Rehearsal\Page\SalesToWatch;
 use Ithrel\App\Rehearsal\Page\Shopper;
 use Ithrel\App\Store\CompiledSetups;
 use Ithrel\App\Store\ItemPage;
-use Ithrel\App\Store\Pictures;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\Shelf;
-use Ithrel\Core\Compare\CheckComparison;
-use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Page\PageMap;
 use Ithrel\Core\Page\PagePrint;
-use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Reach\TooLarge;
-use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Psr\Log\LoggerInterface;
+use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
 /**
- * What a worker does in a browser: maps the page of an item, and tries checks on it.
+ * What a worker does in a browser but for checks: maps the page of an item, walks it, looks whether it is as it was.
  */
-final class PageWork
+final readonly class PageWork
 {
     private const MOST_WALKS = 4;
 
-    /** @var array{string, PageMap, Setup, int}|null of the run that was worked on last; pause in milliseconds */
-    private ?array $present = null;
-
-    public function __construct(private readonly ItemPages $pages, private readonly Rehearsals $rehearsals, private readonly Plans $plans, private readonly CompiledSetups $compiled, private readonly Pictures $pictures, private readonly ShopSettings $shops, private readonly Browsers $browsers, private readonly LoggerInterface $log)
-    {
+    public function __construct(
+        private JobInHand $job,
+        private ItemPages $pages,
+        private Rehearsals $rehearsals,
+        private Plans $plans,
+        private CompiledSetups $compiled,
+        private ShopSettings $shops,
+        private Browsers $browsers,
+        private StoredRuns $runs,
+        private LoggerInterface $log,
+    ) {
     }
 
-    /**
-     * @param \Closure(): void $hold tells that it goes on
-     */
-    public function map(Job $job, \Closure $hold): void
+    #[AsMessageHandler]
+    public function map(MapPage $job): void
     {
-        $page = $this->pages->find($job->run);
+        $hold = $this->job->hold(...);
+        $page = $this->pages->find($job->page);
         if (null === $page || ItemPage::WAITING !== $page->state()) {
             return;
         }
-        if ($job->tries > Job::MOST_TRIES) {
-            $this->pages->failed($page, sprintf('It was begun %d times, and each time the worker ended before it was done.', $job->tries - 1));
+        $why = $this->job->whyGivenUp();
+        if (null !== $why) {
+            $this->pages->failed($page, $why);
 
             return;
         }
@@ -79,12 +81,12 @@ final class PageWork
 
     /**
      * Walks a page by its map, as a person mended it, so that she sees at once what is read there now.
-     *
-     * @param \Closure(): void $hold tells that it goes on
      */
-    public function tour(Job $job, \Closure $hold): void
+    #[AsMessageHandler]
+    public function walk(WalkPage $job): void
     {
-        $page = $this->pages->find($job->run);
+        $hold = $this->job->hold(...);
+        $page = $this->pages->find($job->page);
         if (null === $page || ItemPage::TRYING !== $page->state()) {
             return;
         }
@@ -95,7 +97,7 @@ final class PageWork
             $plan = $this->plans->of($revision, Shelf::today(), Plans::SECONDS_OF_WORKER);
             $this->shops->page($page->address(), $page->shop()->hosts());
             // What is mended while it is walked is walked too, but not without end.
-            for ($walk = 0; $walk < self::MOST_WALKS && $job->tries <= Job::MOST_TRIES && (0 === $walk || $this->pages->isMendedSince($page)); ++$walk) {
+            for ($walk = 0; $walk < self::MOST_WALKS && null === $this->job->whyGivenUp() && (0 === $walk || $this->pages->isMendedSince($page)); ++$walk) {
                 $hold();
                 $map = PageMap::fromArray($page->map() ?? [], $page->address());
                 $pilot = $this->browsers->pilot($page->shop()->hosts(), $hold);
@@ -112,83 +114,21 @@ final class PageWork
     }
 
     /**
-     * @param \Closure(): void $hold
-     *
-     * @throws NoAnswer
-     */
-    public function check(Rehearsal $rehearsal, Check $check, \Closure $hold): void
-    {
-        $start = hrtime(true);
-        $since = static fn (): int => intdiv((int) (hrtime(true) - $start), 1_000_000);
-        $hold();
-        [, $map, $setup, $pause] = $this->of($rehearsal);
-        $page = $this->pages->find($rehearsal->page() ?? '');
-        $pilot = $this->browsers->pilot($page?->shop()->hosts() ?? [ShopAddress::hostOf($map->address)], $hold);
-        $camera = new Camera($pilot, $map);
-        $door = new PageDoor($pilot, $setup, $map, new Shopper($pilot, $setup, $map, $this->browsers->folder()), $rehearsal->mayOrder(), $camera);
-        try {
-            [$found, $unseen] = $door->try($check);
-            $differences = (new CheckComparison($setup))->differences($check, $found);
-            $this->rehearsals->found($rehearsal, $check->number, $found, $differences, $since(), $unseen, [] === $differences ? [] : $this->kept($rehearsal, $camera, $check, $differences));
-        } catch (NotTried $e) {
-            $this->rehearsals->notTried($rehearsal, $check->number, $e->getMessage());
-        } catch (NoAnswer $e) {
-            $camera->take('stopped');
-            $this->rehearsals->noAnswer($rehearsal, $check->number, $e->getMessage(), $since(), $this->kept($rehearsal, $camera, $check, []));
-            // What a browser was left with by a page that does not come to rest is nothing for the next check.
-            $this->browsers->end();
-        }
-        usleep(1_000 * $pause);
-    }
-
-    /**
      * Keeps how the page opens, the first time; later, whether it still opens so.
      *
-     * @param \Closure(): void $hold
-     *
      * @throws NoAnswer
      */
-    public function look(Rehearsal $rehearsal, \Closure $hold): void
+    public function look(Rehearsal $rehearsal): void
     {
+        $hold = $this->job->hold(...);
         $hold();
-        [, $map] = $this->of($rehearsal);
-        $page = $this->pages->find($rehearsal->page() ?? '');
-        $pilot = $this->browsers->pilot($page?->shop()->hosts() ?? [ShopAddress::hostOf($map->address)], $hold);
-        $opened = $pilot->newShopper($map->address);
+        $run = $this->runs->of($rehearsal);
+        $pilot = $this->browsers->pilot($run->hosts, $hold);
+        $opened = $pilot->newShopper($run->address);
         if (null === $rehearsal->opening()) {
-            $this->rehearsals->opened($rehearsal, PagePrint::of($opened, $pilot->newShopper($map->address)));
+            $this->rehearsals->opened($rehearsal, PagePrint::of($opened, $pilot->newShopper($run->address)));
         } else {
             $this->rehearsals->looked($rehearsal, PagePrint::fromArray($rehearsal->opening())->isOf($opened));
         }
-    }
-
-    /** Nothing waits for a browser. */
-    public function rest(): void
-    {
-        $this->browsers->rest();
-    }
-
-    /**
-     * @param list<Difference> $differences
-     *
-     * @return list<array<string, mixed>>
-     */
-    private function kept(Rehearsal $rehearsal, Camera $camera, Check $check, array $differences): array
-    {
-        return $this->pictures->checks($rehearsal->id()) >= Pictures::MOST_CHECKS ? [] : $camera->keep($this->pictures, $rehearsal->id(), $check, $differences);
-    }
-
-    /**
-     * @return array{string, PageMap, Setup, int}
-     */
-    private function of(Rehearsal $rehearsal): array
-    {
-        if (null === $this->present || $this->present[0] !== $rehearsal->id()) {
-            $setup = $this->compiled->of($rehearsal->revision()->document(), $rehearsal->today())->setup;
-            $page = $this->pages->find($rehearsal->page() ?? '');
-            $this->present = [$rehearsal->id(), PageMap::fromArray($rehearsal->map() ?? [], $rehearsal->address() ?? ''), $setup, $page?->shop()->pause() ?? 0];
-        }
-
-        return $this->present;
     }
 }

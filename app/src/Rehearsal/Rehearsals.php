@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Rehearsal;
 
-use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
-use Ithrel\App\Queue\Job;
-use Ithrel\App\Queue\WorkQueue;
+use Ithrel\App\Rehearsal\Job\LookAtShop;
+use Ithrel\App\Rehearsal\Job\MakePlan;
 use Ithrel\App\Store\ItemPage;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\RehearsalCheck;
@@ -17,16 +16,16 @@ use Ithrel\App\Store\RehearsalState;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\StoredSetup;
 use Ithrel\Core\Compare\CheckComparison;
-use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Compare\Found;
 use Ithrel\Core\Page\PagePrint;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Setup\Setup;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Messenger\MessageBusInterface;
 
 /**
- * The rehearsals kept: begins, fills in, ends and finds them. Each statement can be carried out twice without harm, as a
+ * The rehearsals kept: begins, plans, ends and finds them. Each statement can be carried out twice without harm, as a
  * worker may die after it and before it says that it is done.
  */
 final readonly class Rehearsals
@@ -34,8 +33,14 @@ final readonly class Rehearsals
     /** Runs that are looked through for what still holds. */
     private const MOST_EARLIER = 5;
 
-    public function __construct(private EntityManagerInterface $entities, private Connection $connection, private WorkQueue $queue)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private MessageBusInterface $bus,
+        private HandingOut $out,
+        private CheckResults $results,
+        private OpenRuns $runs,
+    ) {
     }
 
     /**
@@ -52,9 +57,11 @@ final readonly class Rehearsals
         if ($carries) {
             $rehearsal->carryOver();
         }
-        $this->entities->persist($rehearsal);
-        $this->entities->flush();
-        $this->queue->put($rehearsal->id(), [Job::PLAN]);
+        $this->connection->transactional(function () use ($rehearsal): void {
+            $this->entities->persist($rehearsal);
+            $this->entities->flush();
+            $this->bus->dispatch(new MakePlan($rehearsal->id()));
+        });
 
         return $rehearsal;
     }
@@ -75,13 +82,13 @@ final readonly class Rehearsals
             foreach ($plan->checks as $check) {
                 $each = $found[$check->number] ?? null;
                 if (null === $each) {
-                    $this->set($rehearsal, $check->number, RehearsalCheck::NOT_TRIED, null, [], null, 0);
+                    $this->results->set($rehearsal->id(), $check->number, RehearsalCheck::NOT_TRIED, null, [], null, 0);
                 } else {
                     $differences = $comparison->differences($check, $each);
-                    $this->set($rehearsal, $check->number, [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, $each, $differences, null, 0);
+                    $this->results->set($rehearsal->id(), $check->number, [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, $each, $differences, null, 0);
                 }
             }
-            $this->endWhereDone($rehearsal);
+            $this->results->endWhereDone($rehearsal->id());
         });
         $this->entities->refresh($rehearsal);
 
@@ -151,41 +158,9 @@ final readonly class Rehearsals
                 $this->connection->executeStatement('INSERT OR IGNORE INTO rehearsal_check (rehearsal_id, number, "plan", verdict, found, differences, reason, milliseconds, unseen, carried_from) VALUES (?, ?, ?, ?, ?, ?, NULL, 0, ?, ?)', [$rehearsal->id(), $check->number, json_encode($check->toArray(), JSON_THROW_ON_ERROR), $row['verdict'], $row['found'], '[]', $row['unseen'], $row['from']]);
             }
             $this->connection->executeStatement('UPDATE rehearsal SET state = ?, pairs = ?, lower_bound = ?, combinations = ?, left_out = ? WHERE id = ? AND state = ?', [RehearsalState::Running->value, $plan->pairs, $plan->lowerBound, $plan->combinations, [] === $plan->leftOut ? null : implode("\n", $plan->leftOut), $rehearsal->id(), RehearsalState::Planning->value]);
+            $this->out->offer($rehearsal->id());
         });
-        if (null !== $rehearsal->address()) {
-            // How the page opens is kept first, so that it can be told later whether it is still so.
-            $this->queue->put($rehearsal->id(), [...(null === $rehearsal->page() ? [] : [Job::LOOK]), ...$this->numbers($rehearsal, [RehearsalCheck::WAITING])]);
-        }
-        $this->endWhereDone($rehearsal);
-    }
-
-    /**
-     * The result of a check, final unless it has one already.
-     *
-     * @param list<Difference>           $differences
-     * @param list<string>               $unseen      what was not looked at
-     * @param list<array<string, mixed>> $pictures    as Camera keeps them
-     */
-    public function found(Rehearsal $rehearsal, int $number, Found $found, array $differences, int $milliseconds, array $unseen = [], array $pictures = []): void
-    {
-        $this->set($rehearsal, $number, [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, $found, $differences, null, $milliseconds, $unseen, $pictures);
-        $this->endWhereDone($rehearsal);
-    }
-
-    /**
-     * @param list<array<string, mixed>> $pictures
-     */
-    public function noAnswer(Rehearsal $rehearsal, int $number, string $reason, int $milliseconds, array $pictures = []): void
-    {
-        $this->set($rehearsal, $number, RehearsalCheck::NO_ANSWER, null, [], $reason, $milliseconds, [], $pictures);
-        $this->endWhereDone($rehearsal);
-    }
-
-    /** The page has no way to try it. */
-    public function notTried(Rehearsal $rehearsal, int $number, string $reason): void
-    {
-        $this->set($rehearsal, $number, RehearsalCheck::NOT_TRIED, null, [], $reason, 0);
-        $this->endWhereDone($rehearsal);
+        $this->results->endWhereDone($rehearsal->id());
     }
 
     public function failed(Rehearsal $rehearsal, string $message): void
@@ -197,7 +172,7 @@ final readonly class Rehearsals
     public function lookAgain(Rehearsal $rehearsal): void
     {
         if (null !== $rehearsal->address() && $rehearsal->state()->isOver()) {
-            $this->queue->put($rehearsal->id(), [Job::LOOK]);
+            $this->bus->dispatch(new LookAtShop($rehearsal->id()));
         }
     }
 
@@ -219,34 +194,23 @@ final readonly class Rehearsals
     public function cancel(Rehearsal $rehearsal): void
     {
         $this->end($rehearsal, RehearsalState::Cancelled, null);
-        $this->queue->drop($rehearsal->id());
+        $this->runs->close($rehearsal->id(), $rehearsal->round());
         $this->entities->refresh($rehearsal);
     }
 
     /** Checks without an answer, and such as wait since it was cancelled, are tried once more. */
     public function again(Rehearsal $rehearsal): void
     {
-        $numbers = $this->numbers($rehearsal, [RehearsalCheck::NO_ANSWER, RehearsalCheck::WAITING]);
-        if (!$rehearsal->state()->isOver() || [] === $numbers || null === $rehearsal->address()) {
+        if (!$rehearsal->state()->isOver() || null === $rehearsal->address() || 0 === $this->count($rehearsal, RehearsalCheck::NO_ANSWER, RehearsalCheck::WAITING)) {
             return;
         }
+        // What still is handed out from before is passed over, as it is of an earlier round.
         $this->connection->transactional(function () use ($rehearsal): void {
             $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, reason = NULL WHERE rehearsal_id = ? AND verdict = ?', [RehearsalCheck::WAITING, $rehearsal->id(), RehearsalCheck::NO_ANSWER]);
-            $this->connection->executeStatement('UPDATE rehearsal SET state = ?, ended_at = NULL, message = NULL WHERE id = ?', [RehearsalState::Running->value, $rehearsal->id()]);
+            $this->connection->executeStatement('UPDATE rehearsal SET state = ?, round = round + 1, ended_at = NULL, message = NULL WHERE id = ?', [RehearsalState::Running->value, $rehearsal->id()]);
+            $this->out->offer($rehearsal->id());
         });
-        $this->queue->put($rehearsal->id(), $numbers);
         $this->entities->refresh($rehearsal);
-    }
-
-    /**
-     * Puts the work of rehearsals back that are not over and whose work is not in the queue, as when the application
-     * ended between keeping them and queueing their work.
-     */
-    public function requeue(): void
-    {
-        foreach ($this->entities->getRepository(Rehearsal::class)->findBy(['state' => [RehearsalState::Planning, RehearsalState::Running]]) as $rehearsal) {
-            $this->queue->put($rehearsal->id(), RehearsalState::Planning === $rehearsal->state() ? [Job::PLAN] : $this->numbers($rehearsal, [RehearsalCheck::WAITING]));
-        }
     }
 
     /**
@@ -279,34 +243,9 @@ final readonly class Rehearsals
         return $known;
     }
 
-    /**
-     * @param list<string> $verdicts
-     *
-     * @return list<int> numbers of the checks with one of these verdicts, in order
-     */
-    private function numbers(Rehearsal $rehearsal, array $verdicts): array
+    private function count(Rehearsal $rehearsal, string ...$verdicts): int
     {
-        $numbers = $this->connection->fetchFirstColumn('SELECT number FROM rehearsal_check WHERE rehearsal_id = ? AND verdict IN (?) ORDER BY number', [$rehearsal->id(), $verdicts], [ParameterType::STRING, ArrayParameterType::STRING]);
-
-        return array_values(array_filter($numbers, is_int(...)));
-    }
-
-    /**
-     * @param list<Difference>           $differences
-     * @param list<string>               $unseen
-     * @param list<array<string, mixed>> $pictures
-     */
-    private function set(Rehearsal $rehearsal, int $number, string $verdict, ?Found $found, array $differences, ?string $reason, int $milliseconds, array $unseen = [], array $pictures = []): void
-    {
-        $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, found = ?, differences = ?, reason = ?, milliseconds = ?, unseen = ?, pictures = ? WHERE rehearsal_id = ? AND number = ? AND verdict = ?', [
-            $verdict, null === $found ? null : json_encode($found->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), json_encode(array_map(static fn (Difference $d): array => $d->toArray(), $differences), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), $reason, $milliseconds, json_encode($unseen, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), json_encode($pictures, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE),
-            $rehearsal->id(), $number, RehearsalCheck::WAITING,
-        ]);
-    }
-
-    private function endWhereDone(Rehearsal $rehearsal): void
-    {
-        $this->connection->executeStatement('UPDATE rehearsal SET state = ?, ended_at = ? WHERE id = ? AND state = ? AND NOT EXISTS (SELECT 1 FROM rehearsal_check WHERE rehearsal_id = ? AND verdict = ?)', [RehearsalState::Done->value, (new \DateTimeImmutable())->format('Y-m-d H:i:s'), $rehearsal->id(), RehearsalState::Running->value, $rehearsal->id(), RehearsalCheck::WAITING]);
+        return array_sum(array_intersect_key($this->tally($rehearsal), array_fill_keys($verdicts, true)));
     }
 
     private function end(Rehearsal $rehearsal, RehearsalState $state, ?string $message): void

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Rehearsal;
 
-use Ithrel\App\Queue\WorkQueue;
+use Ithrel\App\Queue\JobInHand;
 use Ithrel\App\Store\Revision;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
@@ -53,7 +53,7 @@ final readonly class ShopSettings
     public function door(ShopAddress $address, ?string $sha256): ShopDoor
     {
         // One answer, twice as long at the most, has to fit into the time for which a worker holds its job.
-        return new ShopDoor($this->http, $address, min($this->seconds, WorkQueue::HELD / 3), $sha256);
+        return new ShopDoor($this->http, $address, min($this->seconds, JobInHand::HELD / 3), $sha256);
     }
 
     /** Where the rehearsal shop answers; null where none runs. */

@@ -54,6 +54,10 @@ class Rehearsal
     #[ORM\Column(options: ['default' => false])]
     private bool $orders = false;
 
+    /** How often it was taken up again; written by Rehearsals. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $round = 0;
+
     /** Whether checks that did and expected the same in an earlier run are carried over. */
     #[ORM\Column(options: ['default' => false])]
     private bool $carries = false;
@@ -133,6 +137,11 @@ class Rehearsal
     public function isStill(): ?bool
     {
         return $this->isStill;
+    }
+
+    public function round(): int
+    {
+        return $this->round;
     }
 
     public function carryOver(): void

@@ -25,6 +25,9 @@ class RehearsalCheck
     /** On a sheet by hand: nobody looked. */
     public const NOT_TRIED = 'not-tried';
 
+    /** What can come of a check. */
+    public const RESULTS = [self::AGREES, self::DIFFERS, self::NO_ANSWER, self::NOT_TRIED];
+
     /** Id of the earlier rehearsal in which it was tried, with the same steps and expectations. */
     #[ORM\Column(length: 26, nullable: true)]
     private ?string $carriedFrom = null; // @phpstan-ignore property.unusedType

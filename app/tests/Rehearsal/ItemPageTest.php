@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Tests\Rehearsal;
 
-use Ithrel\App\Rehearsal\Worker;
+use Ithrel\App\Queue\WorkLoop;
 use Ithrel\App\Tests\Api\ApiTestCase;
 use Ithrel\Shop\Tests\Processes;
 use PHPUnit\Framework\Attributes\TestDox;
@@ -45,8 +45,8 @@ final class ItemPageTest extends ApiTestCase
         $page = $this->send('POST', "/api/setups/{$id}/pages", ['address' => $at], 201);
         self::assertSame(['waiting', [], []], [$page['state'], $page['things'], $page['stages']]);
         $this->send('POST', "/api/setups/{$id}/rehearsals", ['address' => '', 'page' => $page['id']], 422);
-        $worker = self::getContainer()->get(Worker::class);
-        self::assertTrue($worker->once('test', static fn (): bool => false));
+        $worker = self::getContainer()->get(WorkLoop::class);
+        self::assertTrue($worker->once());
         $page = $this->send('GET', '/api/pages/'.$page['id'], null, 200);
         self::assertSame('ready', $page['state'], (string) $page['message']);
         $things = array_column($page['things'], null, 'what');
@@ -62,7 +62,7 @@ final class ItemPageTest extends ApiTestCase
         // Somebody says that the weight is not to be looked at, and that it is after all.
         $mended = $this->send('PATCH', "/api/pages/{$page['id']}/map", ['what' => 'cart weight', 'key' => null], 200);
         self::assertSame('trying', $mended['state'], 'what was said is tried on the page');
-        self::getContainer()->get(Worker::class)->once('test', static fn (): bool => false);
+        self::getContainer()->get(WorkLoop::class)->once();
         $tried = $this->send('GET', '/api/pages/'.$page['id'], null, 200);
         self::assertSame(['ready', ['page', 'cart', 'checkout']], [$tried['state'], array_column($tried['stages'], 'stage')]);
         self::assertSame([null, true], [array_column($mended['things'], 'key', 'what')['cart weight'], array_column($mended['things'], 'byHand', 'what')['cart weight']]);
@@ -82,7 +82,7 @@ final class ItemPageTest extends ApiTestCase
 
         $run = $this->send('POST', "/api/setups/{$id}/rehearsals", ['address' => '', 'page' => $page['id']], 201);
         for ($jobs = 0; $jobs < 4; ++$jobs) {
-            $worker->once('test', static fn (): bool => false);
+            $worker->once();
         }
         $checks = $this->send('GET', "/api/rehearsals/{$run['id']}/checks", null, 200);
         self::assertContains('differs', array_column($checks, 'verdict'));
@@ -108,8 +108,8 @@ final class ItemPageTest extends ApiTestCase
         $put = static fn (string $text): bool => false !== file_get_contents($item, false, stream_context_create(['http' => ['method' => 'PUT', 'header' => 'Content-Type: application/json', 'content' => $text]]));
         self::assertTrue($put($document));
         $id = $this->bringIn('04-engraved-plate');
-        $worker = self::getContainer()->get(Worker::class);
-        $once = static fn (): bool => $worker->once('test', static fn (): bool => false);
+        $worker = self::getContainer()->get(WorkLoop::class);
+        $once = static fn (): bool => $worker->once();
         $page = $this->send('POST', "/api/setups/{$id}/pages", ['address' => $item], 201);
         $once();
         foreach ([['address' => '', 'page' => $page['id']], ['address' => $item]] as $where) {
@@ -152,14 +152,14 @@ final class ItemPageTest extends ApiTestCase
         $id = $this->bringIn('08-signal-lantern');
         $this->send('POST', "/api/setups/{$id}/pages", ['address' => 'ftp://shop.test/x'], 422);
         $this->send('POST', "/api/setups/{$id}/pages", ['address' => 'lamp'], 422);
-        $worker = self::getContainer()->get(Worker::class);
+        $worker = self::getContainer()->get(WorkLoop::class);
         $gone = $this->send('POST', "/api/setups/{$id}/pages", ['address' => $closed = sprintf('http://127.0.0.1:%d/lamp', Processes::freePort())], 201);
-        $worker->once('test', static fn (): bool => false);
+        $worker->once();
         $gone = $this->send('GET', '/api/pages/'.$gone['id'], null, 200);
         self::assertSame('failed', $gone['state']);
         self::assertStringContainsString($closed.' cannot be shown: nobody answers there', (string) $gone['message']);
         $other = $this->send('POST', "/api/setups/{$id}/pages", ['address' => self::$shop.'/'], 201);
-        $worker->once('test', static fn (): bool => false);
+        $worker->once();
         $other = $this->send('GET', '/api/pages/'.$other['id'], null, 200);
         self::assertSame('ready', $other['state']);
         self::assertStringContainsString('Nothing on the page asks for any of its options.', (string) $other['message']);

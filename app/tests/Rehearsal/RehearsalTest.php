@@ -5,14 +5,23 @@ declare(strict_types=1);
 namespace Ithrel\App\Tests\Rehearsal;
 
 use Doctrine\DBAL\Connection;
-use Ithrel\App\Queue\WorkQueue;
+use Doctrine\ORM\EntityManagerInterface;
+use Ithrel\App\Queue\JobInHand;
+use Ithrel\App\Queue\TriesStamp;
+use Ithrel\App\Queue\WorkLoop;
+use Ithrel\App\Rehearsal\CheckResults;
+use Ithrel\App\Rehearsal\HandingOut;
+use Ithrel\App\Rehearsal\Job\KeepResult;
+use Ithrel\App\Rehearsal\Job\MakePlan;
+use Ithrel\App\Rehearsal\Job\TryCheck;
 use Ithrel\App\Rehearsal\JUnitFile;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\TriedCheck;
-use Ithrel\App\Rehearsal\Worker;
 use Ithrel\App\Tests\Api\ApiTestCase;
 use Ithrel\Core\Table\Csv;
 use Ithrel\Shop\Tests\Processes;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Transport\TransportInterface;
 
 /**
  * A setup rehearsed in the rehearsal shop over HTTP, from the request of a rehearsal to what it comes to.
@@ -104,7 +113,8 @@ final class RehearsalTest extends ApiTestCase
         $this->work(6);
         $run = $this->send('POST', '/api/rehearsals/'.$run['id'].'/cancel', null, 200);
         self::assertSame(['cancelled', 5, $run['total'] - 5], [$run['state'], $run['agrees'], $run['waiting']]);
-        self::assertSame(0, $this->work(), 'What waits of it is not worked on.');
+        self::assertSame($run['total'] - 5, $this->work(), 'What is handed out of it is passed over.');
+        self::assertSame(5, $this->asked($run['id'])['agrees']);
         $run = $this->send('POST', '/api/rehearsals/'.$run['id'].'/again', null, 200);
         self::assertSame(['running', null], [$run['state'], $run['endedAt']]);
         self::assertSame($run['total'] - 5, $this->work());
@@ -133,18 +143,61 @@ final class RehearsalTest extends ApiTestCase
         $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), []);
         $this->work();
         $before = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200);
-        self::getContainer()->get(WorkQueue::class)->put($run['id'], [0, 1, 2]);
+        $bus = self::getContainer()->get(MessageBusInterface::class);
+        $bus->dispatch(new MakePlan($run['id']));
+        foreach ([0, 1] as $i) {
+            $bus->dispatch(new TryCheck($run['id'], 0, self::getContainer()->get(Rehearsals::class)->checks(self::getContainer()->get(Rehearsals::class)->get($run['id']))[$i]->check()));
+        }
         self::assertSame(3, $this->work());
         self::assertSame($before, $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200));
+    }
+
+    public function testAgainWhileAWorkerIsAboutToSayThatItIsDoneLosesNothing(): void
+    {
+        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), [], 201, self::$shop.'/items/notsold');
+        $this->work();
+        $total = $this->asked($run['id'])['total'];
+        $transport = self::getContainer()->get('messenger.transport.checks');
+        self::assertInstanceOf(TransportInterface::class, $transport);
+        self::assertSame('running', $this->send('POST', '/api/rehearsals/'.$run['id'].'/again', null, 200)['state']);
+        // The last one: its result is kept, and the run over; its worker has not yet said that it is done.
+        self::assertSame($total - 1, $this->work($total - 1));
+        $held = [...$transport->get()];
+        $job = $held[0]->getMessage();
+        self::assertInstanceOf(TryCheck::class, $job);
+        self::getContainer()->get(CheckResults::class)->keep(KeepResult::noAnswer($job, 'The shop is gone.', 1));
+        self::assertSame('done', $this->asked($run['id'])['state']);
+        self::assertSame('running', $this->send('POST', '/api/rehearsals/'.$run['id'].'/again', null, 200)['state']);
+        $transport->ack($held[0]);
+        self::assertSame($total, $this->work());
+        self::assertSame(['done', 0], [$this->asked($run['id'])['state'], $this->asked($run['id'])['waiting']]);
+    }
+
+    public function testAJobThatWorkersDieOfIsGivenUp(): void
+    {
+        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), []);
+        $this->work(1);
+        $connection = self::getContainer()->get(Connection::class);
+        $transport = self::getContainer()->get('messenger.transport.checks');
+        self::assertInstanceOf(TransportInterface::class, $transport);
+        for ($try = 1; $try <= JobInHand::MOST_TRIES; ++$try) {
+            $given = [...$transport->get()];
+            self::assertSame($try, $given[0]->last(TriesStamp::class)?->tries);
+            $connection->executeStatement('UPDATE work_message SET delivered_at = NULL WHERE delivered_at IS NOT NULL');
+        }
+        $this->work();
+        $rows = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200);
+        self::assertSame(['no-answer', 'It was begun 3 times, and each time the worker ended before it was done.'], [$rows[0]['verdict'], $rows[0]['reason']]);
+        self::assertSame('done', $this->asked($run['id'])['state']);
     }
 
     public function testWorkThatWasLostWithTheApplicationIsPutBack(): void
     {
         $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), []);
         $this->work(4);
-        self::getContainer()->get(Connection::class)->executeStatement('DELETE FROM work');
+        self::getContainer()->get(Connection::class)->executeStatement('DELETE FROM work_message');
         self::assertSame(0, $this->work());
-        self::getContainer()->get(Rehearsals::class)->requeue();
+        self::getContainer()->get(HandingOut::class)->takeUp();
         $this->work();
         self::assertSame('done', $this->asked($run['id'])['state']);
     }
@@ -224,7 +277,9 @@ final class RehearsalTest extends ApiTestCase
         $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), [], 201, self::$shop.'/items/a');
         $this->work(1);
         $rehearsals = self::getContainer()->get(Rehearsals::class);
-        $rehearsals->noAnswer($rehearsals->get($run['id']), 1, "It said \x01 and \u{FFFF} & <b>", 3);
+        $first = $rehearsals->checks($rehearsals->get($run['id']))[0]->check();
+        self::getContainer()->get(CheckResults::class)->keep(KeepResult::noAnswer(new TryCheck($run['id'], 0, $first), "It said \x01 and \u{FFFF} & <b>", 3));
+        self::getContainer()->get(EntityManagerInterface::class)->clear();
         $kept = $rehearsals->get($run['id']);
         $xml = simplexml_load_string(JUnitFile::text($kept->setup()->title(), $kept->createdAt(), array_map(TriedCheck::of(...), $rehearsals->checks($kept))));
         self::assertNotFalse($xml);
@@ -293,8 +348,8 @@ final class RehearsalTest extends ApiTestCase
      */
     private function work(int $most = PHP_INT_MAX): int
     {
-        $worker = self::getContainer()->get(Worker::class);
-        for ($done = 0; $done < $most && $worker->once('test', static fn (): bool => false); ++$done) {
+        $loop = self::getContainer()->get(WorkLoop::class);
+        for ($done = 0; $done < $most && $loop->once(); ++$done) {
         }
 
         return $done;

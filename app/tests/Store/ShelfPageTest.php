@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\App\Tests\Store;
 
 use Ithrel\App\Gate\Verdicts;
+use Ithrel\App\Queue\WorkLoop;
 use Ithrel\App\Rehearsal\DueRehearsals;
-use Ithrel\App\Rehearsal\Worker;
 use Ithrel\App\Tests\Api\ApiTestCase;
 use Ithrel\Shop\Tests\Processes;
 use PHPUnit\Framework\Attributes\TestDox;
@@ -93,8 +93,8 @@ final class ShelfPageTest extends ApiTestCase
         self::assertSame(['begun' => ['Engraved plate'], 'left' => []], $this->send('POST', '/api/rehearsals/due', null, 201));
         self::assertSame(1, $this->send('GET', '/api/setups', null, 200)['running']['runs']);
         self::assertSame(['begun' => [], 'left' => []], $this->send('POST', '/api/rehearsals/due', null, 201), 'it runs already');
-        $worker = self::getContainer()->get(Worker::class);
-        for ($job = 0; $job < 200 && $worker->once('test', static fn (): bool => false); ++$job) {
+        $worker = self::getContainer()->get(WorkLoop::class);
+        for ($job = 0; $job < 200 && $worker->once(); ++$job) {
         }
         self::assertSame(['total' => 64, 'agrees' => 64], array_intersect_key($this->row($id)['rehearsal'], ['total' => 1, 'agrees' => 1]));
         self::assertFalse($this->row($id)['due']);

@@ -6,8 +6,8 @@ namespace Ithrel\App\Rehearsal\Page;
 
 use Ithrel\App\Browser\Photograph;
 use Ithrel\App\Browser\Pilot;
+use Ithrel\App\Rehearsal\Job\TriedPicture;
 use Ithrel\App\Rehearsal\NoAnswer;
-use Ithrel\App\Store\Pictures;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Page\ControlFinder;
 use Ithrel\Core\Page\PageElement;
@@ -51,27 +51,24 @@ final class Camera
     /**
      * @param list<Difference> $differences
      *
-     * @return list<array{stage: string, file: string, width: int, height: int, spots: list<array{words: string, box: Box}>}>
+     * @return list<TriedPicture>
      */
-    public function keep(Pictures $pictures, string $run, Check $check, array $differences): array
+    public function pictures(Check $check, array $differences): array
     {
-        $kept = [];
+        $pictures = [];
         foreach ($this->shots as $stage => [$photograph, $page]) {
-            $file = $pictures->keep($run, sprintf('check-%d-%s', $check->number, $stage), $photograph->jpeg);
-            if (null === $file) {
-                continue;
-            }
             $spots = [];
             foreach ($differences as $difference) {
-                $box = $difference->stage === $stage || 'page' === $stage ? $this->box($stage, $difference, $check, $photograph, $page) : null;
+                $isHere = $difference->stage === $stage || 'page' === $stage;
+                $box = $isHere ? $this->box($stage, $difference, $check, $photograph, $page) : null;
                 if (null !== $box) {
                     $spots[] = ['words' => sprintf('%s: %s, not %s', $difference->field, $difference->found, $difference->expected), 'box' => $box];
                 }
             }
-            $kept[] = ['stage' => $stage, 'file' => $file, 'width' => $photograph->width, 'height' => $photograph->height, 'spots' => $spots];
+            $pictures[] = new TriedPicture($stage, $photograph->jpeg, $photograph->width, $photograph->height, $spots);
         }
 
-        return $kept;
+        return $pictures;
     }
 
     /**

@@ -65,7 +65,9 @@ final class UnitChoices implements Pass
         $alternatives = [];
         foreach ($numbers as $pick => $byValue) {
             ksort($byValue);
-            $alternatives[$pick] = array_map(null, array_keys($byValue), array_values($byValue));
+            foreach ($byValue as $value => $options) {
+                $alternatives[$pick][] = [$value, $options];
+            }
         }
 
         return $alternatives;
