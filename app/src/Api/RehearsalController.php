@@ -180,10 +180,13 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/rehearsals/{run}/checks', methods: ['GET'])]
-    #[OA\Get(path: '/api/rehearsals/{run}/checks', operationId: 'listChecks', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'All checks in their order.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckRow')))])]
-    public function checks(string $run): JsonResponse
+    #[OA\Get(path: '/api/rehearsals/{run}/checks', operationId: 'listChecks', parameters: [
+        new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'since', in: 'query', description: 'highest turn that is known: what changed after it is told alone', schema: new OA\Schema(type: 'integer', minimum: 0)),
+    ], responses: [new OA\Response(response: 200, description: 'All checks in their order, or those that changed.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckRow')))])]
+    public function checks(string $run, #[MapQueryParameter] ?int $since = null): JsonResponse
     {
-        return new JsonResponse($this->views->rows($this->rehearsals->get($run)));
+        return new JsonResponse($this->views->rows($this->rehearsals->get($run), $since));
     }
 
     #[Route('/api/rehearsals/{run}/checks/{number}', methods: ['GET'], requirements: ['number' => '\d{1,6}'])]

@@ -41,6 +41,9 @@ use Ithrel\Core\Words\PlaceWords;
  */
 final readonly class RehearsalViews
 {
+    /** Checks of a verdict that are looked at while others wait. */
+    private const MOST_SO_FAR = 40;
+
     public function __construct(private Rehearsals $rehearsals, private Shelf $shelf, private Diagnoses $diagnoses)
     {
     }
@@ -53,6 +56,9 @@ final readonly class RehearsalViews
 
     public function full(Rehearsal $rehearsal): RehearsalView
     {
+        if (!$rehearsal->state()->isOver()) {
+            return $this->soFar($rehearsal);
+        }
         $checks = array_map(TriedCheck::of(...), $this->rehearsals->checks($rehearsal));
         $unseen = null === $rehearsal->page() ? [] : TriedCheck::unseenByAll($checks);
         $seen = TriedCheck::seen($checks);
@@ -60,19 +66,42 @@ final readonly class RehearsalViews
             return $this->view($rehearsal, [], $unseen);
         }
         $setup = $this->setup($rehearsal);
-        $words = new PlaceWords($setup);
-        // While checks come in, the places that they have in common have to do.
-        $likely = null === $rehearsal->endedAt() ? Diagnosis::inCommon($seen) : $this->diagnoses->of($rehearsal, $setup, $seen);
 
-        return $this->view($rehearsal, array_map(static fn (Likely $l): LikelyPlace => new LikelyPlace($l->at, $words->of($l->at), $l->checks, count($l->checks), $l->as, $l->extent), $likely), $unseen);
+        return $this->view($rehearsal, self::likely($setup, $this->diagnoses->of($rehearsal, $setup, $seen)), $unseen);
+    }
+
+    /** While checks come in, the places that some of them have in common have to do: it costs the same however many there are. */
+    private function soFar(Rehearsal $rehearsal): RehearsalView
+    {
+        $differing = $this->rehearsals->someChecks($rehearsal, RehearsalCheck::DIFFERS, self::MOST_SO_FAR);
+        if ([] === $differing) {
+            return $this->view($rehearsal, []);
+        }
+        $checks = [...$differing, ...$this->rehearsals->someChecks($rehearsal, RehearsalCheck::AGREES, self::MOST_SO_FAR)];
+
+        return $this->view($rehearsal, self::likely($this->setup($rehearsal), Diagnosis::inCommon(TriedCheck::seen(array_map(TriedCheck::of(...), $checks)))));
     }
 
     /**
+     * @param list<Likely> $likely
+     *
+     * @return list<LikelyPlace>
+     */
+    private static function likely(Setup $setup, array $likely): array
+    {
+        $words = new PlaceWords($setup);
+
+        return array_map(static fn (Likely $l): LikelyPlace => new LikelyPlace($l->at, $words->of($l->at), $l->checks, count($l->checks), $l->as, $l->extent), $likely);
+    }
+
+    /**
+     * @param int|null $since turn of the last that is known; null: all are told
+     *
      * @return list<CheckRow>
      */
-    public function rows(Rehearsal $rehearsal): array
+    public function rows(Rehearsal $rehearsal, ?int $since): array
     {
-        return array_map($this->row(...), $this->rehearsals->checks($rehearsal));
+        return array_map($this->row(...), null === $since ? $this->rehearsals->checks($rehearsal) : $this->rehearsals->checksSince($rehearsal, $since));
     }
 
     public function check(RehearsalCheck $kept): CheckView
@@ -174,7 +203,7 @@ final readonly class RehearsalViews
     {
         $check = $kept->check();
 
-        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), HandResult::short($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), array_values(array_diff(self::stages($check), $kept->unseen())), $kept->reason(), $kept->carriedFrom());
+        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), HandResult::short($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), array_values(array_diff(self::stages($check), $kept->unseen())), $kept->reason(), $kept->carriedFrom(), $kept->turn());
     }
 
     /**

@@ -57,7 +57,7 @@ final readonly class CheckResults
     public function set(string $run, int $number, string $verdict, ?Found $found, array $differences, ?string $reason, int $milliseconds, array $unseen = [], array $pictures = []): void
     {
         $text = static fn (mixed $data): string => json_encode($data, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE);
-        $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, found = ?, differences = ?, reason = ?, milliseconds = ?, unseen = ?, pictures = ? WHERE rehearsal_id = ? AND number = ? AND verdict = ?', [
+        $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, found = ?, differences = ?, reason = ?, milliseconds = ?, unseen = ?, pictures = ?, turn = (SELECT 1 + MAX(turn) FROM rehearsal_check WHERE rehearsal_id = ?) WHERE rehearsal_id = ? AND number = ? AND verdict = ?', [
             $verdict,
             null === $found ? null : $text($found->toArray()),
             $text(array_map(static fn (Difference $d): array => $d->toArray(), $differences)),
@@ -65,6 +65,7 @@ final readonly class CheckResults
             $milliseconds,
             $text($unseen),
             $text($pictures),
+            $run,
             $run,
             $number,
             RehearsalCheck::WAITING,

@@ -130,6 +130,32 @@ final readonly class Rehearsals
         return $this->entities->getRepository(RehearsalCheck::class)->findBy(['rehearsal' => $rehearsal], ['number' => 'ASC']);
     }
 
+    /**
+     * Those that changed since.
+     *
+     * @param int $turn of the last one that is known
+     *
+     * @return list<RehearsalCheck> in the order of their numbers
+     */
+    public function checksSince(Rehearsal $rehearsal, int $turn): array
+    {
+        /** @var list<RehearsalCheck> $changed */
+        $changed = $this->entities->createQuery('SELECT c FROM '.RehearsalCheck::class.' c WHERE c.rehearsal = :run AND c.turn > :turn ORDER BY c.number')
+            ->setParameter('run', $rehearsal)->setParameter('turn', $turn)->getResult();
+
+        return $changed;
+    }
+
+    /**
+     * Some of those with a verdict, for what can be said while others wait.
+     *
+     * @return list<RehearsalCheck>
+     */
+    public function someChecks(Rehearsal $rehearsal, string $verdict, int $most): array
+    {
+        return $this->entities->getRepository(RehearsalCheck::class)->findBy(['rehearsal' => $rehearsal, 'verdict' => $verdict], ['number' => 'ASC'], $most);
+    }
+
     public function check(Rehearsal $rehearsal, int $number): RehearsalCheck
     {
         return $this->entities->find(RehearsalCheck::class, ['rehearsal' => $rehearsal->id(), 'number' => $number]) ?? throw new NotFoundHttpException('This rehearsal has no such check.');
@@ -206,7 +232,7 @@ final readonly class Rehearsals
         }
         // What still is handed out from before is passed over, as it is of an earlier round.
         $this->connection->transactional(function () use ($rehearsal): void {
-            $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, reason = NULL WHERE rehearsal_id = ? AND verdict = ?', [RehearsalCheck::WAITING, $rehearsal->id(), RehearsalCheck::NO_ANSWER]);
+            $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, reason = NULL, turn = (SELECT 1 + MAX(turn) FROM rehearsal_check WHERE rehearsal_id = ?) WHERE rehearsal_id = ? AND verdict = ?', [RehearsalCheck::WAITING, $rehearsal->id(), $rehearsal->id(), RehearsalCheck::NO_ANSWER]);
             $this->connection->executeStatement('UPDATE rehearsal SET state = ?, round = round + 1, ended_at = NULL, message = NULL WHERE id = ?', [RehearsalState::Running->value, $rehearsal->id()]);
             $this->out->offer($rehearsal->id());
         });

@@ -186,18 +186,15 @@ class Rehearsal
     /** The revision that is rehearsed. */
     public function revision(): Revision
     {
-        foreach ($this->setup->revisions() as $revision) {
-            if ($revision->number() === $this->revision) {
-                return $revision;
-            }
-        }
-        throw new \LogicException('A rehearsal has its revision.');
+        return $this->setup->revision($this->revision) ?? throw new \LogicException('A rehearsal has its revision.');
     }
 
     /** Whether the setup is still as it was rehearsed. */
     public function isOfLatest(): bool
     {
-        return $this->revision()->sha256() === $this->setup->latest()->sha256();
+        $latest = $this->setup->latest();
+
+        return $this->revision === $latest->number() || $this->revision()->sha256() === $latest->sha256();
     }
 
     public function address(): ?string

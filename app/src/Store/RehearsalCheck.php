@@ -16,6 +16,7 @@ use Ithrel\Core\Plan\Check;
 #[ORM\Entity]
 #[ORM\Table(name: 'rehearsal_check')]
 #[ORM\Index(name: 'IDX_rehearsal_check_verdict', columns: ['rehearsal_id', 'verdict'])]
+#[ORM\Index(name: 'IDX_rehearsal_check_turn', columns: ['rehearsal_id', 'turn'])]
 class RehearsalCheck
 {
     public const WAITING = 'waiting';
@@ -39,6 +40,10 @@ class RehearsalCheck
     /** @var list<array<string, mixed>> of each stage: file, width, height, spots */
     #[ORM\Column(type: 'json', options: ['default' => '[]'])]
     private array $pictures = [];
+
+    /** Rises with each change of a check within the run, so that who watches reads what is new alone. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $turn = 0;
 
     /**
      * @param array<string, mixed>       $plan        Check::toArray()
@@ -100,6 +105,11 @@ class RehearsalCheck
     public function differences(): array
     {
         return array_map(Difference::fromArray(...), $this->differences);
+    }
+
+    public function turn(): int
+    {
+        return $this->turn;
     }
 
     public function reason(): ?string

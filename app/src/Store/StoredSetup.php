@@ -6,6 +6,9 @@ namespace Ithrel\App\Store;
 
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
+use Doctrine\Common\Collections\Criteria;
+use Doctrine\Common\Collections\Order;
+use Doctrine\Common\Collections\Selectable;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Ulid;
 
@@ -20,10 +23,13 @@ class StoredSetup
     #[ORM\Column(length: 26)]
     private string $id;
 
-    /** @var Collection<int, Revision> */
-    #[ORM\OneToMany(targetEntity: Revision::class, mappedBy: 'setup', cascade: ['persist', 'remove'], orphanRemoval: true)]
+    /** @var Collection<int, Revision>&Selectable<int, Revision> */
+    #[ORM\OneToMany(targetEntity: Revision::class, mappedBy: 'setup', cascade: ['persist', 'remove'], orphanRemoval: true, fetch: 'EXTRA_LAZY')]
     #[ORM\OrderBy(['number' => 'ASC'])]
-    private Collection $revisions;
+    private Collection&Selectable $revisions;
+
+    /** As it was asked for last. */
+    private ?Revision $latest = null;
 
     /** Put away it is kept, and no longer stands on the shelf. */
     #[ORM\Column(nullable: true)]
@@ -79,22 +85,38 @@ class StoredSetup
     /** Keeps a document as the next revision; the present one again is not kept twice. */
     public function revise(string $document, string $item, \DateTimeImmutable $at): Revision
     {
-        $latest = $this->revisions->last();
-        if (false !== $latest && $latest->sha256() === hash('sha256', $document)) {
+        $latest = $this->newest();
+        if (null !== $latest && $latest->sha256() === hash('sha256', $document)) {
             return $latest;
         }
         $this->item = $item;
-        $revision = new Revision($this, false === $latest ? 1 : $latest->number() + 1, $document, $at);
+        $revision = new Revision($this, 1 + ($latest?->number() ?? 0), $document, $at);
         $this->revisions->add($revision);
 
-        return $revision;
+        return $this->latest = $revision;
     }
 
     public function latest(): Revision
     {
-        $latest = $this->revisions->last();
+        return $this->newest() ?? throw new \LogicException('A stored setup has a revision.');
+    }
 
-        return false === $latest ? throw new \LogicException('A stored setup has a revision.') : $latest;
+    /** The revision with a number, without reading the others. */
+    public function revision(int $number): ?Revision
+    {
+        $found = $this->revisions->matching(Criteria::create(true)->where(Criteria::expr()->eq('number', $number)))->first();
+
+        return false === $found ? null : $found;
+    }
+
+    private function newest(): ?Revision
+    {
+        if (null === $this->latest) {
+            $newest = $this->revisions->matching(Criteria::create(true)->orderBy(['number' => Order::Descending])->setMaxResults(1))->first();
+            $this->latest = false === $newest ? null : $newest;
+        }
+
+        return $this->latest;
     }
 
     /**

@@ -202,6 +202,20 @@ final class RehearsalTest extends ApiTestCase
         self::assertSame('done', $this->asked($run['id'])['state']);
     }
 
+    public function testWhoWatchesReadsWhatChangedAlone(): void
+    {
+        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), []);
+        $this->work(3);
+        $checks = '/api/rehearsals/'.$run['id'].'/checks';
+        $all = $this->send('GET', $checks, null, 200);
+        $known = max(array_column($all, 'turn'));
+        self::assertSame([], $this->send('GET', $checks.'?since='.$known, null, 200));
+        $this->work(1);
+        $changed = $this->send('GET', $checks.'?since='.$known, null, 200);
+        self::assertSame([[3, 'agrees']], array_map(static fn (array $c): array => [$c['number'], $c['verdict']], $changed));
+        self::assertCount(count($all), $this->send('GET', $checks, null, 200));
+    }
+
     public function testADocumentThatCanNoLongerBeReadSaysSo(): void
     {
         $id = $this->bringIn('07-regatta-string-lights');

@@ -58,6 +58,7 @@ const row: CheckRow = {
   stages: ['page', 'cart', 'checkout', 'order'],
   reason: null,
   carried: null,
+  turn: 1,
 }
 function difference(stage: 'page' | 'cart' | 'checkout' | 'order', what: string, found: string) {
   return { what, stage, expected: '112.00', found }
@@ -119,6 +120,30 @@ describe('a rehearsal', () => {
     )
   })
 
+  it('asks for what changed alone while a run goes on', async () => {
+    const asked: string[] = []
+    let now: Rehearsal = { ...run, state: 'running', endedAt: null, waiting: 2 }
+    serve(
+      served({
+        '/api/rehearsals/r1': () => now,
+        '/api/rehearsals/r1/checks': (url: URL) => {
+          asked.push(url.search)
+          return url.search === ''
+            ? rows.map((c) => ({ ...c, verdict: 'waiting', turn: 0 }))
+            : [{ ...row, number: 3, verdict: 'agrees', turn: 7 }]
+        },
+      }),
+    )
+    const w = await sheet()
+    now = { ...now, waiting: 1 }
+    await vi.waitFor(() => {
+      expect(asked).toEqual(['', '?since=0'])
+    })
+    await settled()
+    expect(numbers(w)).toEqual(['1', '2', '3'])
+    expect(w.findAll('tbody tr')[2]?.text()).toContain('as expected')
+  })
+
   it('lights the cells that differ alone, and says once what goes on through the stages', async () => {
     serve(served())
     const w = await sheet()
@@ -162,7 +187,7 @@ describe('a rehearsal', () => {
       milliseconds: 12,
       unseen: [],
       pictures: [],
-    files: [],
+      files: [],
     }
     serve(served({ '/api/rehearsals/r1/checks/2': check }))
     const w = await sheet('?check=2')

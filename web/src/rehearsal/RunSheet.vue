@@ -33,9 +33,15 @@ const query = useQuery(computed(() => ({ ...queries.rehearsal(id.value), enabled
 const run = computed(() => (query.data.value?.id === id.value ? query.data.value : undefined))
 const checks = useQuery(
   computed(() => ({
-    ...queries.checks(id.value, run.value?.waiting ?? 0),
+    ...queries.checks(id.value),
     enabled: run.value !== undefined && run.value.state !== 'planning',
   })),
+)
+watch(
+  () => (run.value === undefined ? null : `${run.value.id} ${run.value.waiting} ${run.value.state}`),
+  () => {
+    if (checks.isFetched.value) void checks.refetch({ cancelRefetch: true })
+  },
 )
 watch(
   () => run.value && isOver(run.value),

@@ -1,5 +1,5 @@
 import { keepPreviousData, QueryClient, queryOptions } from '@tanstack/vue-query'
-import { answer, client, Refusal, type ShelfEntry } from './api'
+import { answer, client, Refusal, type ShelfEntry, type CheckRow } from './api'
 
 /** How often a rehearsal that runs is asked how far it is. */
 const RUNNING_MILLISECONDS = 400
@@ -208,12 +208,20 @@ export const queries = {
       refetchInterval: ({ state }) =>
         state.data?.state === 'waiting' || state.data?.state === 'trying' ? PENDING_MILLISECONDS : false,
     }),
-  checks: (run: string, waiting: number) =>
+  /** Asked again, only what changed since is told. */
+  checks: (run: string) =>
     queryOptions({
-      queryKey: ['checks', run, waiting],
-      queryFn: ({ signal }) =>
-        answer(client.GET('/api/rehearsals/{run}/checks', { params: { path: { run } }, signal })),
-      placeholderData: keepPreviousData,
+      queryKey: ['checks', run],
+      queryFn: async ({ signal, client: cache, queryKey }): Promise<CheckRow[]> => {
+        const known = cache.getQueryData<CheckRow[]>(queryKey)
+        const query = known ? { since: Math.max(0, ...known.map((c) => c.turn)) } : {}
+        const rows = await answer(
+          client.GET('/api/rehearsals/{run}/checks', { params: { path: { run }, query }, signal }),
+        )
+        if (!known) return rows
+        const changed = new Map(rows.map((c) => [c.number, c]))
+        return known.map((c) => changed.get(c.number) ?? c)
+      },
     }),
   check: (run: string, number: number, verdict: string) =>
     queryOptions({

@@ -5,7 +5,7 @@ import { provideDesk } from '../desk/useDesk'
 import type { Desk } from './api'
 import { mounted, testRouter } from './mount.testing'
 
-/** What the server says to each path. */
+/** What the server says to each path, or says to each request of it. */
 export type Served = Record<string, unknown>
 
 /** Lets `fetch` answer from what is given; what is not given is refused with 404. Returns the requests made. */
@@ -13,8 +13,10 @@ export function serve(served: Served): Request[] {
   const requests: Request[] = []
   vi.stubGlobal('fetch', (request: Request): Promise<Response> => {
     requests.push(request.clone())
-    const path = new URL(request.url).pathname
-    const body = served[path]
+    const url = new URL(request.url)
+    const path = url.pathname
+    const said = served[path]
+    const body = typeof said === 'function' ? (said as (url: URL) => unknown)(url) : said
     const answer =
       body === undefined
         ? Response.json(

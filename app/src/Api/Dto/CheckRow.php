@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * A check and what came of it.
  */
-#[OA\Schema(required: ['number', 'purpose', 'purposeWords', 'about', 'verdict', 'expected', 'differences', 'stages', 'reason', 'carried'])]
+#[OA\Schema(required: ['number', 'purpose', 'purposeWords', 'about', 'verdict', 'expected', 'differences', 'stages', 'reason', 'carried', 'turn'])]
 final readonly class CheckRow
 {
     /**
@@ -37,6 +37,8 @@ final readonly class CheckRow
         public ?string $reason,
         #[OA\Property(description: 'id of the earlier rehearsal in which it was tried')]
         public ?string $carried,
+        #[OA\Property(description: 'rises with each change of a check within the run')]
+        public int $turn,
     ) {
     }
 }
