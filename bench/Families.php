@@ -54,7 +54,7 @@ final class Families
             'guards between neighbours' => $self->guards($size),
             'several-picks' => $self->severals($size),
             'all together' => $self->together($size),
-            default => throw new \InvalidArgumentException('There is no family '.$family),
+            default => throw new \InvalidArgumentException('There is no family ' . $family),
         };
     }
 
@@ -66,7 +66,9 @@ final class Families
     private function setup(array $keys = []): array
     {
         return $keys + [
-            'ithrel' => 'setup/1', 'name' => 'Generated', 'currency' => 'EUR',
+            'ithrel' => 'setup/1',
+            'name' => 'Generated',
+            'currency' => 'EUR',
             'item' => ['sku' => 'G', 'name' => 'Generated lamp', 'price' => '100.00'],
             'options' => $this->options,
         ];
@@ -77,12 +79,17 @@ final class Families
      */
     private function one(int $values, array $keys = []): void
     {
-        $code = 'o'.count($this->options);
+        $code = 'o' . count($this->options);
         $list = [];
         for ($v = 0; $v < $values; ++$v) {
-            $list[] = ['code' => 'v'.$v, 'label' => 'Value '.$v, 'charge' => (string) $v];
+            $list[] = ['code' => 'v' . $v, 'label' => 'Value ' . $v, 'charge' => (string) $v];
         }
-        $this->options[] = $keys + ['code' => $code, 'label' => 'Option '.$code.' *', 'kind' => 'one', 'values' => $list];
+        $this->options[] = $keys + [
+            'code' => $code,
+            'label' => 'Option ' . $code . ' *',
+            'kind' => 'one',
+            'values' => $list,
+        ];
     }
 
     /**
@@ -94,12 +101,15 @@ final class Families
         $count = max(2, count($values));
 
         return match ($this->options[$option]['kind']) {
-            'flag' => ['option' => 'o'.$option, 'is' => 1 === $this->random->getInt(0, 1)],
-            'number' => ['option' => 'o'.$option, 'atLeast' => (string) (10 * $this->random->getInt(2, 9))],
+            'flag' => ['option' => 'o' . $option, 'is' => 1 === $this->random->getInt(0, 1)],
+            'number' => ['option' => 'o' . $option, 'atLeast' => (string) (10 * $this->random->getInt(2, 9))],
             'several' => 1 === $this->random->getInt(0, 1)
-                ? ['option' => 'o'.$option, 'picks' => ['atLeast' => $this->random->getInt(1, 2)]]
-                : ['option' => 'o'.$option, 'is' => 'v'.$this->random->getInt(0, $count - 1)],
-            default => ['option' => 'o'.$option, 'is' => ['v'.$this->random->getInt(0, $count - 2), 'v'.($count - 1)]],
+                ? ['option' => 'o' . $option, 'picks' => ['atLeast' => $this->random->getInt(1, 2)]]
+                : ['option' => 'o' . $option, 'is' => 'v' . $this->random->getInt(0, $count - 1)],
+            default => [
+                'option' => 'o' . $option,
+                'is' => ['v' . $this->random->getInt(0, $count - 2), 'v' . ($count - 1)],
+            ],
         };
     }
 
@@ -121,7 +131,10 @@ final class Families
     private function chains(int $size, int $window): array
     {
         for ($i = 0; $i < $size; ++$i) {
-            $keys = $i > 0 && 0 !== $i % 5 ? ['shownWhen' => $this->is(max(0, $i - $this->random->getInt(1, $window)))] : [];
+            $keys =
+                $i > 0 && 0 !== $i % 5
+                    ? ['shownWhen' => $this->is(max(0, $i - $this->random->getInt(1, $window)))]
+                    : [];
             $this->one(4, $keys + (0 === $i % 2 ? ['required' => true] : []));
             if ($i > 1) {
                 $this->allow($i, 1, ['any' => [$this->is($i - 1), $this->is($i - 2)]]);
@@ -137,7 +150,17 @@ final class Families
     private function far(int $size): array
     {
         for ($i = 0; $i < $size; ++$i) {
-            $keys = $i > 3 && 0 === $i % 4 ? ['shownWhen' => ['any' => [$this->is($this->random->getInt(max(0, $i - 40), $i - 1)), $this->is($this->random->getInt(max(0, $i - 12), $i - 1))]]] : [];
+            $keys =
+                $i > 3 && 0 === $i % 4
+                    ? [
+                        'shownWhen' => [
+                            'any' => [
+                                $this->is($this->random->getInt(max(0, $i - 40), $i - 1)),
+                                $this->is($this->random->getInt(max(0, $i - 12), $i - 1)),
+                            ],
+                        ],
+                    ]
+                    : [];
             $this->one(4, $keys + (0 === $i % 3 ? ['required' => true] : []));
             if ($i > 3 && 0 === $i % 5) {
                 $this->allow($i, 2, $this->is($this->random->getInt(max(0, $i - 30), $i - 1)));
@@ -154,12 +177,23 @@ final class Families
      */
     private function branches(int $size): array
     {
-        $single = fn (int $i): array => ['option' => 'o'.max(0, $i - $this->random->getInt(1, 6)), 'is' => 'v'.$this->random->getInt(0, 3)];
+        $single = fn(int $i): array => [
+            'option' => 'o' . max(0, $i - $this->random->getInt(1, 6)),
+            'is' => 'v' . $this->random->getInt(0, 3),
+        ];
         for ($i = 0; $i < $size; ++$i) {
-            $this->one(4, ($i > 0 && 0 === $i % 3 ? ['shownWhen' => $single($i)] : []) + (0 === $i % 4 ? ['required' => true] : []));
+            $this->one(
+                4,
+                ($i > 0 && 0 === $i % 3 ? ['shownWhen' => $single($i)] : []) +
+                    (0 === $i % 4 ? ['required' => true] : []),
+            );
             if ($i > 2) {
                 $this->allow($i, 1, $single($i));
-                $this->allow($i, 2, 0 === $i % 2 ? ['all' => [$single($i), $single($i)]] : ['any' => [$single($i), $single($i)]]);
+                $this->allow(
+                    $i,
+                    2,
+                    0 === $i % 2 ? ['all' => [$single($i), $single($i)]] : ['any' => [$single($i), $single($i)]],
+                );
             }
         }
 
@@ -175,7 +209,11 @@ final class Families
     {
         $dead = intdiv($this->random->getInt(0, 9) * $size, 40);
         for ($i = 0; $i < $size; ++$i) {
-            $this->one(3, ($i > 0 ? ['shownWhen' => ['option' => 'o'.($i - 1), 'is' => 'v1']] : []) + (0 === $i % 2 ? ['required' => true] : []));
+            $this->one(
+                3,
+                ($i > 0 ? ['shownWhen' => ['option' => 'o' . ($i - 1), 'is' => 'v1']] : []) +
+                    (0 === $i % 2 ? ['required' => true] : []),
+            );
         }
         $values = (array) ($this->options[$dead]['values'] ?? []);
         if (is_array($values[1] ?? null)) {
@@ -201,12 +239,12 @@ final class Families
         }
         $list = [];
         for ($n = 0; $n < $rows; ++$n) {
-            $at = (int) floor($n * $side ** 4 / $rows);
+            $at = (int) floor(($n * $side ** 4) / $rows);
             $pick = [];
             for ($i = 0; $i < 4; ++$i) {
-                $pick['o'.$i] = 'v'.intdiv($at, $side ** $i) % $side;
+                $pick['o' . $i] = 'v' . intdiv($at, $side ** $i) % $side;
             }
-            $list[] = ['pick' => $pick, 'sku' => 'G-'.$n, 'price' => (string) (100 + $n % 37), 'stock' => $n % 11];
+            $list[] = ['pick' => $pick, 'sku' => 'G-' . $n, 'price' => (string) (100 + ($n % 37)), 'stock' => $n % 11];
         }
 
         return $this->setup(['variants' => ['by' => ['o0', 'o1', 'o2', 'o3'], 'rows' => $list]]);
@@ -222,7 +260,15 @@ final class Families
         }
         $guards = [];
         for ($i = 1; $i < $size; ++$i) {
-            $guards[] = ['id' => 'g'.$i, 'never' => ['all' => [['option' => 'o'.($i - 1), 'is' => 'v'.$this->random->getInt(0, 3)], ['option' => 'o'.$i, 'is' => 'v'.$this->random->getInt(0, 3)]]]];
+            $guards[] = [
+                'id' => 'g' . $i,
+                'never' => [
+                    'all' => [
+                        ['option' => 'o' . ($i - 1), 'is' => 'v' . $this->random->getInt(0, 3)],
+                        ['option' => 'o' . $i, 'is' => 'v' . $this->random->getInt(0, 3)],
+                    ],
+                ],
+            ];
         }
 
         return $this->setup(['guards' => $guards]);
@@ -234,7 +280,14 @@ final class Families
     private function severals(int $values): array
     {
         for ($i = 0; $i < 8; ++$i) {
-            $this->several($values, 1 + $i % 3, 3 + $i % 5, $i > 0 ? ['shownWhen' => ['option' => 'o'.($i - 1), 'picks' => ['atLeast' => 2]]] : ['required' => true]);
+            $this->several(
+                $values,
+                1 + ($i % 3),
+                3 + ($i % 5),
+                $i > 0
+                    ? ['shownWhen' => ['option' => 'o' . ($i - 1), 'picks' => ['atLeast' => 2]]]
+                    : ['required' => true],
+            );
         }
 
         return $this->setup();
@@ -248,16 +301,39 @@ final class Families
         $this->one(8, ['required' => true]);
         $this->one(8, ['required' => true]);
         for ($i = 2; $i < $size; ++$i) {
-            $keys = 0 === $i % 2 ? ['shownWhen' => ['any' => [$this->is($i - $this->random->getInt(1, min($i, 5))), $this->is($i - $this->random->getInt(1, min($i, 5)))]]] : [];
+            $keys =
+                0 === $i % 2
+                    ? [
+                        'shownWhen' => [
+                            'any' => [
+                                $this->is($i - $this->random->getInt(1, min($i, 5))),
+                                $this->is($i - $this->random->getInt(1, min($i, 5))),
+                            ],
+                        ],
+                    ]
+                    : [];
             switch ($i % 6) {
                 case 0:
                     $this->several(6, 0, 3, $keys);
                     break;
                 case 1:
-                    $this->options[] = $keys + ['code' => 'o'.$i, 'label' => 'Option '.$i, 'kind' => 'flag', 'yes' => ['charge' => '4.50']];
+                    $this->options[] = $keys + [
+                        'code' => 'o' . $i,
+                        'label' => 'Option ' . $i,
+                        'kind' => 'flag',
+                        'yes' => ['charge' => '4.50'],
+                    ];
                     break;
                 case 2:
-                    $this->options[] = $keys + ['code' => 'o'.$i, 'label' => 'Option '.$i, 'kind' => 'number', 'min' => '10', 'max' => '100', 'step' => '5', 'unit' => 'cm'];
+                    $this->options[] = $keys + [
+                        'code' => 'o' . $i,
+                        'label' => 'Option ' . $i,
+                        'kind' => 'number',
+                        'min' => '10',
+                        'max' => '100',
+                        'step' => '5',
+                        'unit' => 'cm',
+                    ];
                     break;
                 default:
                     $this->one(4, $keys + (0 === $i % 3 ? ['required' => true] : []));
@@ -266,11 +342,16 @@ final class Families
         $rows = $guards = [];
         for ($n = 0; $n < 64; ++$n) {
             if (0 !== $n % 9) {
-                $rows[] = ['pick' => ['o0' => 'v'.intdiv($n, 8), 'o1' => 'v'.$n % 8], 'sku' => 'G-'.$n, 'price' => (string) (100 + $n), 'stock' => $n % 7];
+                $rows[] = [
+                    'pick' => ['o0' => 'v' . intdiv($n, 8), 'o1' => 'v' . $n % 8],
+                    'sku' => 'G-' . $n,
+                    'price' => (string) (100 + $n),
+                    'stock' => $n % 7,
+                ];
             }
         }
         for ($i = 10; $i < $size; $i += 10) {
-            $guards[] = ['id' => 'g'.$i, 'never' => ['all' => [$this->is($i - 1), $this->is($i - 3)]]];
+            $guards[] = ['id' => 'g' . $i, 'never' => ['all' => [$this->is($i - 1), $this->is($i - 3)]]];
         }
 
         return $this->setup(['variants' => ['by' => ['o0', 'o1'], 'rows' => $rows], 'guards' => $guards]);

@@ -15,9 +15,12 @@ final readonly class Measured
      * @param bool   $finished  whether it ended by itself within its time
      * @param string $out       standard output
      */
-    private function __construct(public float $seconds, public int $kilobytes, public bool $finished, public string $out)
-    {
-    }
+    private function __construct(
+        public float $seconds,
+        public int $kilobytes,
+        public bool $finished,
+        public string $out,
+    ) {}
 
     /**
      * Runs a command the given number of times and keeps the fastest run.
@@ -46,7 +49,11 @@ final readonly class Measured
     private static function once(array $command, string $in, int $limit): self
     {
         $out = (string) tempnam(sys_get_temp_dir(), 'bench');
-        $process = proc_open([PHP_BINARY, __DIR__.'/launch.php', (string) $limit, $in, $out, ...$command], [2 => ['pipe', 'w']], $pipes);
+        $process = proc_open(
+            [PHP_BINARY, __DIR__ . '/launch.php', (string) $limit, $in, $out, ...$command],
+            [2 => ['pipe', 'w']],
+            $pipes,
+        );
         if (!is_resource($process)) {
             throw new \RuntimeException('The command does not start.');
         }

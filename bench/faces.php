@@ -3,10 +3,10 @@
 declare(strict_types=1);
 
 /*
- * The faces of the rehearsal shop, tried in a real browser with nothing told but the address: first every demo setup without
- * a fault, then every fault on a setup where it shows on a page. Each is mapped anew, the faulty ones too, and a few of the
- * checks that the fault touches and of those it does not are tried. What must differ is what differs when the shop is asked
- * without any page between, and with the same fault.
+ * The faces of the rehearsal shop, tried in a real browser with nothing told but the address: first every demo setup
+ * without a fault, then every fault on a setup where it shows on a page. Each is mapped anew, the faulty ones too, and
+ * a few of the checks that the fault touches and of those it does not are tried. What must differ is what differs when
+ * the shop is asked without any page between, and with the same fault.
  *
  *   php bench/faces.php [--faces=form,tiles,widgets,shadow] [--setups=01,04] [--faults=none|NAME,…] [--most=5] [--rows]
  *
@@ -38,30 +38,59 @@ use Ithrel\Shop\Tests\DirectDoor;
 use Ithrel\Shop\Tests\Processes;
 use Ithrel\Shop\Tests\TruePlaces;
 
-require __DIR__.'/bootstrap.php';
+require __DIR__ . '/bootstrap.php';
 
 const TODAY = '2026-11-24';
 
 /** What is looked for on the pages: the rest, as weight and points, is told where it was found. */
-const PLACES = ['page unitPrice', 'cart line', 'cart unitPrice', 'cart lineTotal', 'cart quantity', 'cart total', 'checkout line', 'checkout lineTotal', 'checkout total', 'add button'];
+const PLACES = [
+    'page unitPrice',
+    'cart line',
+    'cart unitPrice',
+    'cart lineTotal',
+    'cart quantity',
+    'cart total',
+    'checkout line',
+    'checkout lineTotal',
+    'checkout total',
+    'add button',
+];
 
 $options = getopt('', ['faces:', 'setups:', 'faults:', 'most:', 'rows']);
-$list = static fn (string $key, string $all): array => explode(',', is_string($options[$key] ?? null) ? $options[$key] : $all);
+$list = static fn(string $key, string $all): array => explode(
+    ',',
+    is_string($options[$key] ?? null) ? $options[$key] : $all,
+);
 $faces = $list('faces', 'form,tiles,widgets,shadow');
 $most = (int) ($options['most'] ?? 5);
 $wanted = $list('setups', '');
-$faults = array_values(array_filter($list('faults', implode(',', array_keys(Faults::all()))), static fn (string $f): bool => 'none' !== $f));
+$faults = array_values(
+    array_filter($list('faults', implode(',', array_keys(Faults::all()))), static fn(string $f): bool => 'none' !== $f),
+);
 
-$folder = sys_get_temp_dir().'/ithrel-faces-'.getmypid();
+$folder = sys_get_temp_dir() . '/ithrel-faces-' . getmypid();
 mkdir($folder, 0o700);
 $port = Processes::freePort();
 $root = dirname(__DIR__);
-Processes::serve(sprintf('ITHREL_SHOP_VAR=%1$s ITHREL_TODAY=%4$s PHP_CLI_SERVER_WORKERS=4 exec %5$s -d variables_order=EGPCS -d upload_max_filesize=64M -d post_max_size=64M -S 127.0.0.1:%2$d -t %3$s/shop/public %3$s/shop/public/index.php', escapeshellarg($folder), $port, escapeshellarg($root), TODAY, PHP_BINARY), $port, $folder.'/log');
-$shop = 'http://127.0.0.1:'.$port;
+Processes::serve(
+    sprintf(
+        'ITHREL_SHOP_VAR=%1$s ITHREL_TODAY=%4$s PHP_CLI_SERVER_WORKERS=4 exec %5$s -d variables_order=EGPCS -d ' .
+            'upload_max_filesize=64M -d post_max_size=64M -S 127.0.0.1:%2$d -t %3$s/shop/public ' .
+            '%3$s/shop/public/index.php',
+        escapeshellarg($folder),
+        $port,
+        escapeshellarg($root),
+        TODAY,
+        PHP_BINARY,
+    ),
+    $port,
+    $folder . '/log',
+);
+$shop = 'http://127.0.0.1:' . $port;
 
 /** @var array<string, array{Setup, Plan, array<string, mixed>}> $setups */
 $setups = [];
-foreach (glob($root.'/demo/setups/*.json') ?: [] as $file) {
+foreach (glob($root . '/demo/setups/*.json') ?: [] as $file) {
     $name = basename($file, '.json');
     if ([''] !== $wanted && !in_array(substr($name, 0, 2), $wanted, true)) {
         continue;
@@ -70,7 +99,13 @@ foreach (glob($root.'/demo/setups/*.json') ?: [] as $file) {
     $reach = new Reach(Reader::shipped()->read($json, Today::of(TODAY)));
     $plan = Planner::plan($reach);
     if ([] !== $plan->checks) {
-        file_get_contents($shop.'/items/s'.substr($name, 0, 2), false, stream_context_create(['http' => ['method' => 'PUT', 'header' => 'Content-Type: application/json', 'content' => $json]]));
+        file_get_contents(
+            $shop . '/items/s' . substr($name, 0, 2),
+            false,
+            stream_context_create([
+                'http' => ['method' => 'PUT', 'header' => 'Content-Type: application/json', 'content' => $json],
+            ]),
+        );
         $setups[$name] = [$reach->setup, $plan, json_decode($json, true, 512, JSON_THROW_ON_ERROR)];
     }
 }
@@ -114,7 +149,14 @@ $try = static function (Pilot $pilot, string $address, Setup $setup, Plan $plan,
         try {
             [$found, $unseen] = $door->try($check);
             $differences = $comparison->differences($check, $found);
-            $tried[] = new TriedCheck($check, [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, $differences, null, 0, $unseen);
+            $tried[] = new TriedCheck(
+                $check,
+                [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS,
+                $differences,
+                null,
+                0,
+                $unseen,
+            );
         } catch (NotTried $e) {
             $tried[] = new TriedCheck($check, RehearsalCheck::NOT_TRIED, [], $e->getMessage(), 0);
         } catch (NoAnswer $e) {
@@ -122,7 +164,12 @@ $try = static function (Pilot $pilot, string $address, Setup $setup, Plan $plan,
         }
     }
 
-    return ['map' => $map, 'seconds' => $mapped - $start, 'tried' => $tried, 'perCheck' => [] === $numbers ? 0.0 : (microtime(true) - $mapped) / count($numbers)];
+    return [
+        'map' => $map,
+        'seconds' => $mapped - $start,
+        'tried' => $tried,
+        'perCheck' => [] === $numbers ? 0.0 : (microtime(true) - $mapped) / count($numbers),
+    ];
 };
 
 /**
@@ -139,30 +186,63 @@ $spread = static function (array $numbers, int $most): array {
 
     return $some;
 };
-$says = static fn (array $row) => isset($options['rows']) ? fwrite(STDERR, json_encode($row, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n") : null;
-$address = static fn (string $face, string $fault, string $name): string => $shop.('form' === $face ? '' : '/face/'.$face).('' === $fault ? '' : '/with/'.$fault).'/items/s'.substr($name, 0, 2);
+$says = static fn(array $row) => isset($options['rows'])
+    ? fwrite(STDERR, json_encode($row, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE) . "\n")
+    : null;
+$address = static fn(string $face, string $fault, string $name): string => $shop .
+    ('form' === $face ? '' : '/face/' . $face) .
+    ('' === $fault ? '' : '/with/' . $fault) .
+    '/items/s' .
+    substr($name, 0, 2);
 
-echo "## Without a fault\n\n| face | setup | options found | places found | map, s | checks tried | differ | no answer | not tried | s a check |\n|---|---|---|---|---|---|---|---|---|---|\n";
+echo "## Without a fault\n\n| face | setup | options found | places found | map, s | checks tried | differ | no " .
+    "answer | not tried | s a check |\n|---|---|---|---|---|---|---|---|---|---|\n";
 foreach ($faces as $face) {
-    $driver = new Driver(['127.0.0.1:'.$port]);
+    $driver = new Driver(['127.0.0.1:' . $port]);
     $pilot = new Pilot($driver);
     $sum = [0, 0, 0, 0];
     foreach ($setups as $name => [$setup, $plan]) {
-        $all = array_map(static fn (Check $c): int => $c->number, $plan->checks);
+        $all = array_map(static fn(Check $c): int => $c->number, $plan->checks);
         try {
             $run = $try($pilot, $address($face, '', $name), $setup, $plan, $spread($all, 2 * $most));
         } catch (NoAnswer $e) {
             printf("| %s | %s | %s |\n", $face, $name, $e->getMessage());
             continue;
         }
-        $asked = array_filter($setup->options, static fn (Option $o): bool => Kind::Note !== $o->kind);
-        $of = [count($run['map']->options), count($asked), count(array_intersect(PLACES, array_column($run['map']->found, 'what'))), count(PLACES)];
-        $sum = array_map(static fn (int $a, int $b): int => $a + $b, $sum, $of);
-        $verdicts = array_count_values(array_map(static fn (TriedCheck $t): string => $t->verdict, $run['tried']));
-        printf("| %s | %s | %d of %d | %d of %d | %.1f | %d | %d | %d | %d | %.1f |\n", $face, $name, ...[...$of, $run['seconds'], count($run['tried']), $verdicts[RehearsalCheck::DIFFERS] ?? 0, $verdicts[RehearsalCheck::NO_ANSWER] ?? 0, $verdicts[RehearsalCheck::NOT_TRIED] ?? 0, $run['perCheck']]);
+        $asked = array_filter($setup->options, static fn(Option $o): bool => Kind::Note !== $o->kind);
+        $of = [
+            count($run['map']->options),
+            count($asked),
+            count(array_intersect(PLACES, array_column($run['map']->found, 'what'))),
+            count(PLACES),
+        ];
+        $sum = array_map(static fn(int $a, int $b): int => $a + $b, $sum, $of);
+        $verdicts = array_count_values(array_map(static fn(TriedCheck $t): string => $t->verdict, $run['tried']));
+        printf(
+            "| %s | %s | %d of %d | %d of %d | %.1f | %d | %d | %d | %d | %.1f |\n",
+            $face,
+            $name,
+            ...[
+                ...$of,
+                $run['seconds'],
+                count($run['tried']),
+                $verdicts[RehearsalCheck::DIFFERS] ?? 0,
+                $verdicts[RehearsalCheck::NO_ANSWER] ?? 0,
+                $verdicts[RehearsalCheck::NOT_TRIED] ?? 0,
+                $run['perCheck'],
+            ],
+        );
         foreach ($run['tried'] as $t) {
             if (RehearsalCheck::AGREES !== $t->verdict) {
-                $says(['face' => $face, 'setup' => $name, 'check' => $t->check->number, 'about' => $t->check->about, 'verdict' => $t->verdict, 'reason' => $t->reason, 'differences' => array_map(static fn ($d): array => $d->toArray(), $t->differences)]);
+                $says([
+                    'face' => $face,
+                    'setup' => $name,
+                    'check' => $t->check->number,
+                    'about' => $t->check->about,
+                    'verdict' => $t->verdict,
+                    'reason' => $t->reason,
+                    'differences' => array_map(static fn($d): array => $d->toArray(), $t->differences),
+                ]);
             }
         }
     }
@@ -170,14 +250,16 @@ foreach ($faces as $face) {
     $driver->end();
 }
 
-echo "\n## Faults\n\n| face | faults that a page can show | found | placed | missed | placed elsewhere |\n|---|---|---|---|---|---|\n";
+echo "\n## Faults\n\n| face | faults that a page can show | found | placed | missed | placed elsewhere " .
+    "|\n|---|---|---|---|---|---|\n";
 foreach ([] === $faults ? [] : $faces as $face) {
-    $driver = new Driver(['127.0.0.1:'.$port]);
+    $driver = new Driver(['127.0.0.1:' . $port]);
     $pilot = new Pilot($driver);
     $shown = $found = $placed = 0;
     $missed = $elsewhere = [];
     foreach ($faults as $fault) {
-        // Of the setups on which it touches a few checks, the one with the smallest plan; else the one that it touches most.
+        // Of the setups on which it touches a few checks, the one with the smallest plan; else the one that it touches
+        // most.
         $best = null;
         foreach ($setups as $name => [$setup, $plan]) {
             $numbers = $touched($name, $fault);
@@ -192,14 +274,19 @@ foreach ([] === $faults ? [] : $faces as $face) {
         ++$shown;
         [, $name, $numbers] = $best;
         [$setup, $plan] = $setups[$name];
-        $others = array_values(array_diff(array_map(static fn (Check $c): int => $c->number, $plan->checks), $numbers));
+        $others = array_values(array_diff(array_map(static fn(Check $c): int => $c->number, $plan->checks), $numbers));
         try {
-            $run = $try($pilot, $address($face, $fault, $name), $setup, $plan, [...$spread($numbers, $most), ...$spread($others, $most)]);
+            $run = $try($pilot, $address($face, $fault, $name), $setup, $plan, [
+                ...$spread($numbers, $most),
+                ...$spread($others, $most),
+            ]);
         } catch (NoAnswer $e) {
             $missed[] = sprintf('%s on %s (%s)', $fault, $name, $e->getMessage());
             continue;
         }
-        $isFound = [] !== array_filter($run['tried'], static fn (TriedCheck $t): bool => RehearsalCheck::DIFFERS === $t->verdict);
+        $isFound =
+            [] !==
+            array_filter($run['tried'], static fn(TriedCheck $t): bool => RehearsalCheck::DIFFERS === $t->verdict);
         $likely = (new RunText($setup, $run['tried']))->likely();
         $isPlaced = $isFound && 1 === preg_match(TruePlaces::OF[$fault], $likely[0]['at'] ?? '');
         $found += $isFound ? 1 : 0;
@@ -209,8 +296,30 @@ foreach ([] === $faults ? [] : $faces as $face) {
         } elseif (!$isPlaced) {
             $elsewhere[] = sprintf('%s on %s (%s)', $fault, $name, $likely[0]['at'] ?? 'nowhere');
         }
-        $says(['face' => $face, 'fault' => $fault, 'setup' => $name, 'found' => $isFound, 'placed' => $isPlaced, 'likely' => array_slice($likely, 0, 3), 'tried' => array_map(static fn (TriedCheck $t): string => $t->check->number.' '.$t->verdict.(null === $t->reason ? '' : ': '.$t->reason), $run['tried'])]);
+        $says([
+            'face' => $face,
+            'fault' => $fault,
+            'setup' => $name,
+            'found' => $isFound,
+            'placed' => $isPlaced,
+            'likely' => array_slice($likely, 0, 3),
+            'tried' => array_map(
+                static fn(TriedCheck $t): string => $t->check->number .
+                    ' ' .
+                    $t->verdict .
+                    (null === $t->reason ? '' : ': ' . $t->reason),
+                $run['tried'],
+            ),
+        ]);
     }
-    printf("| %s | %d | %d | %d | %s | %s |\n", $face, $shown, $found, $placed, implode('; ', $missed), implode('; ', $elsewhere));
+    printf(
+        "| %s | %d | %d | %d | %s | %s |\n",
+        $face,
+        $shown,
+        $found,
+        $placed,
+        implode('; ', $missed),
+        implode('; ', $elsewhere),
+    );
     $driver->end();
 }

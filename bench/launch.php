@@ -11,7 +11,18 @@ declare(strict_types=1);
 $start = hrtime(true);
 $pid = pcntl_fork();
 if (0 === $pid) {
-    pcntl_exec('/bin/sh', ['-c', 'in=$1; out=$2; shift 2; exec "$@" < "$in" > "$out" 2> /dev/null', 'sh', $in, $out, ...array_slice($argv, 4)], getenv());
+    pcntl_exec(
+        '/bin/sh',
+        [
+            '-c',
+            'in=$1; out=$2; shift 2; exec "$@" < "$in" > "$out" 2> /dev/null',
+            'sh',
+            $in,
+            $out,
+            ...array_slice($argv, 4),
+        ],
+        getenv(),
+    );
     exit(127);
 }
 $usage = [];

@@ -3,9 +3,10 @@
 declare(strict_types=1);
 
 /*
- * Covers of pairs: combinations and seconds for tables without conditions, beside the best published sizes (from memory,
- * of the tables of covering arrays that Colbourn keeps, and of the AETG and PICT papers), and for the demo setups and
- * tables with random conditions beside a plain greedy that takes the first combination that brings most, of thirty.
+ * Covers of pairs: combinations and seconds for tables without conditions, beside the best published sizes (from
+ * memory, of the tables of covering arrays that Colbourn keeps, and of the AETG and PICT papers), and for the demo
+ * setups and tables with random conditions beside a plain greedy that takes the first combination that brings most, of
+ * thirty.
  */
 
 use Ithrel\Core\Plan\PairCover;
@@ -13,15 +14,33 @@ use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Today;
 
-require __DIR__.'/bootstrap.php';
+require __DIR__ . '/bootstrap.php';
 
 $document = static function (array $sizes): string {
     $options = [];
     foreach ($sizes as $i => $size) {
-        $options[] = ['code' => 'o'.$i, 'label' => 'O'.$i, 'kind' => 'one', 'required' => true, 'values' => array_map(static fn (int $v): array => ['code' => 'v'.$v, 'label' => 'V'.$v], range(1, $size))];
+        $options[] = [
+            'code' => 'o' . $i,
+            'label' => 'O' . $i,
+            'kind' => 'one',
+            'required' => true,
+            'values' => array_map(
+                static fn(int $v): array => ['code' => 'v' . $v, 'label' => 'V' . $v],
+                range(1, $size),
+            ),
+        ];
     }
 
-    return json_encode(['ithrel' => 'setup/1', 'name' => 'Table', 'currency' => 'EUR', 'item' => ['sku' => 'OLW-T', 'name' => 'Table', 'price' => '1.00'], 'options' => $options], JSON_THROW_ON_ERROR);
+    return json_encode(
+        [
+            'ithrel' => 'setup/1',
+            'name' => 'Table',
+            'currency' => 'EUR',
+            'item' => ['sku' => 'OLW-T', 'name' => 'Table', 'price' => '1.00'],
+            'options' => $options,
+        ],
+        JSON_THROW_ON_ERROR,
+    );
 };
 $tables = [
     '3^4' => [array_fill(0, 4, 3), 9],
@@ -36,11 +55,25 @@ foreach ($tables as $name => [$sizes, $best]) {
     $reach = new Reach(Reader::shipped()->read($document($sizes), Today::of('2026-11-25')));
     $start = hrtime(true);
     $cover = new PairCover($reach);
-    printf("%-28s %6d %6d %6d %8.2f\n", $name, $cover->pairs, count($cover->combinations), $best, (hrtime(true) - $start) / 1e9);
+    printf(
+        "%-28s %6d %6d %6d %8.2f\n",
+        $name,
+        $cover->pairs,
+        count($cover->combinations),
+        $best,
+        (hrtime(true) - $start) / 1e9,
+    );
 }
-foreach (glob(dirname(__DIR__).'/demo/setups/*.json') ?: [] as $file) {
+foreach (glob(dirname(__DIR__) . '/demo/setups/*.json') ?: [] as $file) {
     $reach = new Reach(Reader::shipped()->read((string) file_get_contents($file), Today::of('2026-11-25')));
     $start = hrtime(true);
     $cover = new PairCover($reach);
-    printf("%-28s %6d %6d %6s %8.2f\n", basename($file, '.json'), $cover->pairs, count($cover->combinations), '>='.$cover->lowerBound, (hrtime(true) - $start) / 1e9);
+    printf(
+        "%-28s %6d %6d %6s %8.2f\n",
+        basename($file, '.json'),
+        $cover->pairs,
+        count($cover->combinations),
+        '>=' . $cover->lowerBound,
+        (hrtime(true) - $start) / 1e9,
+    );
 }

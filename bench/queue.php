@@ -9,18 +9,23 @@ declare(strict_types=1);
 
 use Ithrel\Shop\Tests\Processes;
 
-require __DIR__.'/bootstrap.php';
+require __DIR__ . '/bootstrap.php';
 
-$folder = sys_get_temp_dir().'/ithrel-bench-queue-'.getmypid();
+$folder = sys_get_temp_dir() . '/ithrel-bench-queue-' . getmypid();
 mkdir($folder);
 $root = dirname(__DIR__);
-$environment = sprintf('APP_ENV=prod ITHREL_VAR=%1$s ITHREL_DATABASE=%1$s/db.sqlite ITHREL_QUEUE=', escapeshellarg($folder));
+$environment = sprintf(
+    'APP_ENV=prod ITHREL_VAR=%1$s ITHREL_DATABASE=%1$s/db.sqlite ITHREL_QUEUE=',
+    escapeshellarg($folder),
+);
 $console = sprintf('%s exec %s %s/app/bin/console ', $environment, PHP_BINARY, $root);
-exec(str_replace(' exec ', ' ', $console).'doctrine:migrations:migrate --no-interaction 2>&1', $lines, $status);
+exec(str_replace(' exec ', ' ', $console) . 'doctrine:migrations:migrate --no-interaction 2>&1', $lines, $status);
 if (0 !== $status) {
-    exit(implode("\n", $lines)."\n");
+    exit(implode("\n", $lines) . "\n");
 }
-file_put_contents($folder.'/writer.php', <<<'PHP'
+file_put_contents(
+    $folder . '/writer.php',
+    <<<'PHP'
     <?php
     $database = new SQLite3($argv[1]);
     $database->enableExceptions(true);
@@ -35,12 +40,18 @@ file_put_contents($folder.'/writer.php', <<<'PHP'
         usleep(1000);
     }
     echo $longest;
-    PHP);
+    PHP
+    ,
+);
 $write = static function () use ($folder): array {
     $start = hrtime(true);
     $running = $pipes = [];
     for ($i = 0; $i < 4; ++$i) {
-        $process = proc_open([PHP_BINARY, $folder.'/writer.php', $folder.'/db.sqlite'], [1 => ['pipe', 'w']], $pipes[$i]);
+        $process = proc_open(
+            [PHP_BINARY, $folder . '/writer.php', $folder . '/db.sqlite'],
+            [1 => ['pipe', 'w']],
+            $pipes[$i],
+        );
         $running[] = is_resource($process) ? $process : throw new RuntimeException('A writer does not start.');
     }
     $longest = 0.0;
@@ -51,15 +62,23 @@ $write = static function () use ($folder): array {
 
     return [(hrtime(true) - $start) / 1e9, $longest];
 };
-$alone = array_map(static fn (): array => $write(), range(1, 3));
+$alone = array_map(static fn(): array => $write(), range(1, 3));
 $workers = [];
 for ($i = 0; $i < 4; ++$i) {
-    $workers[] = Processes::start($console.'work', $folder.'/worker-'.$i.'.log');
+    $workers[] = Processes::start($console . 'work', $folder . '/worker-' . $i . '.log');
 }
 sleep(3);
-$beside = array_map(static fn (): array => $write(), range(1, 3));
+$beside = array_map(static fn(): array => $write(), range(1, 3));
 array_map(Processes::end(...), $workers);
 sleep(1);
 [$quickest, $quickestBeside] = [min(array_column($alone, 0)), min(array_column($beside, 0))];
-printf("four writers, 200 transactions each: alone %.2f s (longest write %.0f ms), beside four idle workers %.2f s (%.0f ms), ratio %.2f\n", $quickest, 1000 * min(array_column($alone, 1)), $quickestBeside, 1000 * min(array_column($beside, 1)), $quickestBeside / $quickest);
-exec('rm -rf '.escapeshellarg($folder));
+printf(
+    'four writers, 200 transactions each: alone %.2f s (longest write %.0f ms), beside four idle workers %.2f s ' .
+        "(%.0f ms), ratio %.2f\n",
+    $quickest,
+    1000 * min(array_column($alone, 1)),
+    $quickestBeside,
+    1000 * min(array_column($beside, 1)),
+    $quickestBeside / $quickest,
+);
+exec('rm -rf ' . escapeshellarg($folder));

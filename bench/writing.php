@@ -3,9 +3,9 @@
 declare(strict_types=1);
 
 /*
- * The demo setups written in the Outline from an empty sheet, a page of eight options and a table of eighteen rows brought in,
- * in a real browser: what a hand does for it, how long a person would take by the keystroke-level model, and whether what
- * stands there in the end says what it should.
+ * The demo setups written in the Outline from an empty sheet, a page of eight options and a table of eighteen rows
+ * brought in, in a real browser: what a hand does for it, how long a person would take by the keystroke-level model,
+ * and whether what stands there in the end says what it should.
  *
  *   php bench/writing.php [FILE…|none]
  */
@@ -17,17 +17,36 @@ use Ithrel\Bench\Writing\Hand;
 use Ithrel\Bench\Writing\Writer;
 use Ithrel\Shop\Tests\Processes;
 
-require __DIR__.'/bootstrap.php';
+require __DIR__ . '/bootstrap.php';
 
 $root = dirname(__DIR__);
 $files = array_slice($argv, 1);
-$folder = sys_get_temp_dir().'/ithrel-writing-'.getmypid();
-mkdir($folder.'/profile', 0o700, true);
+$folder = sys_get_temp_dir() . '/ithrel-writing-' . getmypid();
+mkdir($folder . '/profile', 0o700, true);
 [$port, $shop, $driver] = [Processes::freePort(), Processes::freePort(), Processes::freePort()];
-Processes::serve(sprintf('ITHREL_VAR=%1$s ITHREL_DATABASE=%1$s/ithrel.sqlite exec %2$s/ithrel demo --port=%3$d --shop-port=%4$d', escapeshellarg($folder), escapeshellarg($root), $port, $shop), $port, $folder.'/demo.log');
-Processes::serve('exec chromedriver --port='.$driver, $driver, $folder.'/driver.log');
+Processes::serve(
+    sprintf(
+        'ITHREL_VAR=%1$s ITHREL_DATABASE=%1$s/ithrel.sqlite exec %2$s/ithrel demo --port=%3$d --shop-port=%4$d',
+        escapeshellarg($folder),
+        escapeshellarg($root),
+        $port,
+        $shop,
+    ),
+    $port,
+    $folder . '/demo.log',
+);
+Processes::serve('exec chromedriver --port=' . $driver, $driver, $folder . '/driver.log');
 $capabilities = DesiredCapabilities::chrome();
-$capabilities->setCapability(ChromeOptions::CAPABILITY, (new ChromeOptions())->addArguments(['--headless=new', '--no-sandbox', '--window-size=1280,900', '--force-prefers-reduced-motion', '--user-data-dir='.$folder.'/profile']));
+$capabilities->setCapability(
+    ChromeOptions::CAPABILITY,
+    (new ChromeOptions())->addArguments([
+        '--headless=new',
+        '--no-sandbox',
+        '--window-size=1280,900',
+        '--force-prefers-reduced-motion',
+        '--user-data-dir=' . $folder . '/profile',
+    ]),
+);
 
 /** Members sorted, and what means the same written alike, so that two documents can be compared. */
 $plain = static function (mixed $of) use (&$plain): mixed {
@@ -49,7 +68,7 @@ $differences = static function (mixed $wanted, mixed $found, string $at = '') us
     if (is_array($wanted) && is_array($found)) {
         $places = [];
         foreach (array_unique([...array_keys($wanted), ...array_keys($found)]) as $key) {
-            array_push($places, ...$differences($wanted[$key] ?? null, $found[$key] ?? null, $at.'/'.$key));
+            array_push($places, ...$differences($wanted[$key] ?? null, $found[$key] ?? null, $at . '/' . $key));
         }
 
         return $places;
@@ -58,13 +77,22 @@ $differences = static function (mixed $wanted, mixed $found, string $at = '') us
     return $wanted === $found ? [] : [$at];
 };
 
-printf("%-28s %7s %6s %6s %10s %8s  %s\n", 'setup', 'options', 'clicks', 'keys', 'a person', 'here', 'what differs or needs JSON');
-foreach ([] === $files ? (glob($root.'/demo/setups/*.json') ?: []) : array_diff($files, ['none']) as $file) {
-    $browser = RemoteWebDriver::create('http://127.0.0.1:'.$driver, $capabilities);
+printf(
+    "%-28s %7s %6s %6s %10s %8s  %s\n",
+    'setup',
+    'options',
+    'clicks',
+    'keys',
+    'a person',
+    'here',
+    'what differs or needs JSON',
+);
+foreach ([] === $files ? (glob($root . '/demo/setups/*.json') ?: []) : array_diff($files, ['none']) as $file) {
+    $browser = RemoteWebDriver::create('http://127.0.0.1:' . $driver, $capabilities);
     try {
         $document = json_decode((string) file_get_contents($file), true, 512, JSON_THROW_ON_ERROR);
         $start = microtime(true);
-        $browser->get('http://127.0.0.1:'.$port.'/');
+        $browser->get('http://127.0.0.1:' . $port . '/');
         $hand = new Hand($browser);
         $hand->click('//button[normalize-space()="Begin from nothing"]');
         $hand->click('//button[contains(., "Write in it")]');
@@ -79,28 +107,51 @@ foreach ([] === $files ? (glob($root.'/demo/setups/*.json') ?: []) : array_diff(
         $hand->click('//button[contains(., "Save as revision 2")]');
         usleep(1_500_000);
         preg_match('~/setups/([^/]+)~', $browser->getCurrentURL(), $id);
-        $written = json_decode((string) file_get_contents('http://127.0.0.1:'.$port.'/api/setups/'.($id[1] ?? '').'/document'), true, 512, JSON_THROW_ON_ERROR);
+        $written = json_decode(
+            (string) file_get_contents('http://127.0.0.1:' . $port . '/api/setups/' . ($id[1] ?? '') . '/document'),
+            true,
+            512,
+            JSON_THROW_ON_ERROR,
+        );
         $differ = array_slice($differences($plain($document), $plain($written)), 0, 12);
-        printf("%-28s %7d %6d %6d %6d:%02d min %6.1f s  %s\n", basename($file, '.json'), count($document['options']), $hand->clicks, $hand->keys, $hand->seconds / 60, $hand->seconds % 60, microtime(true) - $start, implode('; ', [...(null === $trouble ? [] : [strtok($trouble, "\n")]), ...$writer->needsJson, ...$differ]) ?: 'nothing');
+        printf(
+            "%-28s %7d %6d %6d %6d:%02d min %6.1f s  %s\n",
+            basename($file, '.json'),
+            count($document['options']),
+            $hand->clicks,
+            $hand->keys,
+            $hand->seconds / 60,
+            $hand->seconds % 60,
+            microtime(true) - $start,
+            implode('; ', [...null === $trouble ? [] : [strtok($trouble, "\n")], ...$writer->needsJson, ...$differ]) ?:
+            'nothing',
+        );
     } finally {
         $browser->quit();
     }
 }
 
 $pages = Processes::freePort();
-Processes::serve(sprintf('exec %s -S 127.0.0.1:%d -t %s', PHP_BINARY, $pages, escapeshellarg(__DIR__.'/Writing')), $pages, $folder.'/pages.log');
+Processes::serve(
+    sprintf('exec %s -S 127.0.0.1:%d -t %s', PHP_BINARY, $pages, escapeshellarg(__DIR__ . '/Writing')),
+    $pages,
+    $folder . '/pages.log',
+);
 $sheet = '//aside[contains(@class, "sheet")]';
-$write = static fn (Hand $hand, string $words, string $text) => $hand->write('//aside[contains(@class, "sheet")]//input[@aria-label="'.$words.'"]', $text);
+$write = static fn(Hand $hand, string $words, string $text) => $hand->write(
+    '//aside[contains(@class, "sheet")]//input[@aria-label="' . $words . '"]',
+    $text,
+);
 $tasks = [
     'a page with 8 options' => static function (Hand $hand) use ($pages, $write, $sheet): void {
-        $hand->write('//input[@aria-label="Address of a page"]', 'http://127.0.0.1:'.$pages.'/lightship.html');
+        $hand->write('//input[@aria-label="Address of a page"]', 'http://127.0.0.1:' . $pages . '/lightship.html');
         $hand->write('//input[@aria-label="item sku"]', 'OLW-LS-1');
         $hand->click('//button[contains(., "Take it")]');
         // What the page says in words alone, said in the Outline.
         $hand->click('//button[contains(., "Write in it")]');
         $hand->write('//section[@id="at/options/0"]//tbody/tr[3]//input[@aria-label="Stock"]', '0');
         $hand->click('//section[@id="at/options/2"]//h2');
-        $hand->write($sheet.'//fieldset[legend[normalize-space()="Picks"]]//input[@aria-label="Most"]', '2');
+        $hand->write($sheet . '//fieldset[legend[normalize-space()="Picks"]]//input[@aria-label="Most"]', '2');
         $hand->click('//section[@id="at/options/4"]//h2');
         $write($hand, 'Charge', '0.40 a character');
         $hand->click('//section[@id="at/options/7"]//h2');
@@ -112,11 +163,21 @@ $tasks = [
         foreach (['Small', 'Medium', 'Large'] as $s => $size) {
             foreach (['Brass', 'Copper', 'Zinc'] as $f => $finish) {
                 foreach (['Clear', 'Opal'] as $g => $glass) {
-                    $cells[] = [$size, $finish, $glass, number_format(80 + 20 * $s + 5 * $f + 3 * $g, 2), 'OLW-T-'.$size[0].$finish[0].$glass[0], (string) (3 + $s + $f)];
+                    $cells[] = [
+                        $size,
+                        $finish,
+                        $glass,
+                        number_format(80 + 20 * $s + 5 * $f + 3 * $g, 2),
+                        'OLW-T-' . $size[0] . $finish[0] . $glass[0],
+                        (string) (3 + $s + $f),
+                    ];
                 }
             }
         }
-        $hand->fill('//textarea[@aria-label="Cells"]', implode("\n", array_map(static fn (array $line): string => implode("\t", $line), $cells)));
+        $hand->fill(
+            '//textarea[@aria-label="Cells"]',
+            implode("\n", array_map(static fn(array $line): string => implode("\t", $line), $cells)),
+        );
         $hand->click('//section[contains(@class, "draft")]//form[2]//button');
         $hand->write('//input[@aria-label="item name"]', 'Tidemark lamp');
         $hand->write('//input[@aria-label="item sku"]', 'OLW-T');
@@ -126,17 +187,35 @@ $tasks = [
 ];
 printf("\n%-28s %6s %6s %10s %8s  %s\n", 'brought in', 'clicks', 'keys', 'a person', 'here', 'selectable, findings');
 foreach ($tasks as $name => $task) {
-    $browser = RemoteWebDriver::create('http://127.0.0.1:'.$driver, $capabilities);
+    $browser = RemoteWebDriver::create('http://127.0.0.1:' . $driver, $capabilities);
     try {
         $start = microtime(true);
-        $browser->get('http://127.0.0.1:'.$port.'/');
+        $browser->get('http://127.0.0.1:' . $port . '/');
         $hand = new Hand($browser);
         $task($hand);
         $hand->await('//nav//*[contains(., "Outline")]');
         usleep(1_500_000);
         preg_match('~/setups/([^/?]+)~', $browser->getCurrentURL(), $id);
-        $desk = json_decode((string) file_get_contents('http://127.0.0.1:'.$port.'/api/setups/'.($id[1] ?? '')), true, 512, JSON_THROW_ON_ERROR);
-        printf("%-28s %6d %6d %6d:%02d min %6.1f s  %s; %s\n", $name, $hand->clicks, $hand->keys, $hand->seconds / 60, $hand->seconds % 60, microtime(true) - $start, $desk['counts']['selectable'] ?? '?', implode(' | ', array_map(static fn (array $f): string => $f['severity'].' '.$f['code'], $desk['findings'] ?? [])));
+        $desk = json_decode(
+            (string) file_get_contents('http://127.0.0.1:' . $port . '/api/setups/' . ($id[1] ?? '')),
+            true,
+            512,
+            JSON_THROW_ON_ERROR,
+        );
+        printf(
+            "%-28s %6d %6d %6d:%02d min %6.1f s  %s; %s\n",
+            $name,
+            $hand->clicks,
+            $hand->keys,
+            $hand->seconds / 60,
+            $hand->seconds % 60,
+            microtime(true) - $start,
+            $desk['counts']['selectable'] ?? '?',
+            implode(
+                ' | ',
+                array_map(static fn(array $f): string => $f['severity'] . ' ' . $f['code'], $desk['findings'] ?? []),
+            ),
+        );
     } catch (Throwable $e) {
         printf("%-28s %s\n", $name, strtok($e->getMessage(), "\n"));
     } finally {

@@ -47,7 +47,21 @@ install_for_tests() {
 
 phpunit() { php -d memory_limit=2G vendor/bin/phpunit "$@"; }
 
-check_style() { vendor/bin/php-cs-fixer fix --dry-run --diff --show-progress=none --config=.php-cs-fixer.dist.php "$@"; }
+# How PHP is laid out is Prettier's; what it says beyond that, PHP CS Fixer's.
+check_style() {
+    php_files | xargs web/node_modules/.bin/prettier --plugin=web/node_modules/@prettier/plugin-php/standalone.js --check \
+        && vendor/bin/php-cs-fixer fix --dry-run --diff --show-progress=none --config=.php-cs-fixer.dist.php "$@"
+}
+# Lays all code out as the checks want it.
+tidy() {
+    need_php && need_vendor && need_web || return 1
+    cd "$root" || return 1
+    php_files | xargs web/node_modules/.bin/prettier --plugin=web/node_modules/@prettier/plugin-php/standalone.js --write --log-level=warn \
+        && vendor/bin/php-cs-fixer fix --quiet --using-cache=no --config=.php-cs-fixer.dist.php \
+        && (cd web && npx eslint . --fix)
+}
+
+php_files() { find app bench core shop -name '*.php' -not -path app/config/reference.php; }
 check_analysis() { php -d memory_limit=2G vendor/bin/phpstan analyse --no-progress "$@"; }
 check_build() { build_web; }
 check_types() { npm --prefix web run -s check; }

@@ -16,7 +16,10 @@ final class Version20261126000006 extends AbstractMigration
 
     public function up(Schema $schema): void
     {
-        $this->addSql('CREATE TABLE catalogue (id VARCHAR(8) NOT NULL, text CLOB NOT NULL, person VARCHAR(200) NOT NULL, handed_at DATETIME NOT NULL, PRIMARY KEY (id))');
+        $this->addSql(
+            'CREATE TABLE catalogue (id VARCHAR(8) NOT NULL, text CLOB NOT NULL, person VARCHAR(200) NOT NULL, ' .
+                'handed_at DATETIME NOT NULL, PRIMARY KEY (id))',
+        );
     }
 
     public function down(Schema $schema): void

@@ -5,7 +5,7 @@ declare(strict_types=1);
 use Ithrel\App\Kernel;
 use Symfony\Component\HttpFoundation\Request;
 
-require dirname(__DIR__, 2).'/vendor/autoload.php';
+require dirname(__DIR__, 2) . '/vendor/autoload.php';
 
 $environment = getenv('APP_ENV');
 $kernel = new Kernel(false === $environment ? 'prod' : $environment, false);

@@ -19,12 +19,12 @@ final class Kernel extends BaseKernel
 
     public function getCacheDir(): string
     {
-        return self::varDir().'/cache/'.$this->environment;
+        return self::varDir() . '/cache/' . $this->environment;
     }
 
     public function getLogDir(): string
     {
-        return self::varDir().'/log';
+        return self::varDir() . '/log';
     }
 
     /** Where everything is kept that is made at run time; ITHREL_VAR moves it. */
@@ -32,6 +32,6 @@ final class Kernel extends BaseKernel
     {
         $set = getenv('ITHREL_VAR');
 
-        return false === $set || '' === $set ? dirname(__DIR__, 2).'/var' : $set;
+        return false === $set || '' === $set ? dirname(__DIR__, 2) . '/var' : $set;
     }
 }

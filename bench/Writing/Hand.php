@@ -13,10 +13,10 @@ use Facebook\WebDriver\WebDriverKeys;
 /**
  * A hand at mouse and keyboard that counts what it does, and how long a person would take for it.
  *
- * The time is that of the keystroke-level model (Card, Moran and Newell, "The keystroke-level model for user performance
- * time with interactive systems", Communications of the ACM 23, 1980): a key 0.28 s (average typist), pointing 1.1 s, a
- * button pressed and released 0.2 s, a hand moved between mouse and keys 0.4 s, a thought before each act 1.35 s. The
- * figures are from memory.
+ * The time is that of the keystroke-level model (Card, Moran and Newell, "The keystroke-level model for user
+ * performance time with interactive systems", Communications of the ACM 23, 1980): a key 0.28 s (average typist),
+ * pointing 1.1 s, a button pressed and released 0.2 s, a hand moved between mouse and keys 0.4 s, a thought before each
+ * act 1.35 s. The figures are from memory.
  */
 final class Hand
 {
@@ -31,9 +31,7 @@ final class Hand
     public float $seconds = 0.0;
     private bool $atKeys = false;
 
-    public function __construct(private readonly RemoteWebDriver $browser)
-    {
-    }
+    public function __construct(private readonly RemoteWebDriver $browser) {}
 
     public function click(string $xpath): void
     {
@@ -50,21 +48,34 @@ final class Hand
     {
         $this->click($xpath);
         $this->type(mb_strlen($text) + 2);
-        $this->on($xpath, static fn (WebDriverElement $element) => $element->sendKeys(WebDriverKeys::CONTROL.'a'.WebDriverKeys::NULL.$text.WebDriverKeys::ENTER));
+        $this->on(
+            $xpath,
+            static fn(WebDriverElement $element) => $element->sendKeys(
+                WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL . $text . WebDriverKeys::ENTER,
+            ),
+        );
     }
 
     public function clear(string $xpath): void
     {
         $this->click($xpath);
         $this->type(3);
-        $this->on($xpath, static fn (WebDriverElement $element) => $element->sendKeys(WebDriverKeys::CONTROL.'a'.WebDriverKeys::NULL.WebDriverKeys::DELETE.WebDriverKeys::ENTER));
+        $this->on(
+            $xpath,
+            static fn(WebDriverElement $element) => $element->sendKeys(
+                WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL . WebDriverKeys::DELETE . WebDriverKeys::ENTER,
+            ),
+        );
     }
 
     public function choose(string $xpath, string $value): void
     {
         $this->click($xpath);
         $this->point();
-        $this->browser->executeScript('arguments[0].value = arguments[1]; arguments[0].dispatchEvent(new Event("change", {bubbles: true}))', [$this->element($xpath), $value]);
+        $this->browser->executeScript(
+            'arguments[0].value = arguments[1]; arguments[0].dispatchEvent(new Event("change", {bubbles: true}))',
+            [$this->element($xpath), $value],
+        );
     }
 
     /**
@@ -84,8 +95,13 @@ final class Hand
         $this->point();
         $this->type(4, self::THOUGHT);
         $this->click($xpath);
-        $text = implode("\n", array_map(static fn (array $line): string => implode("\t", $line), $cells));
-        $this->browser->executeScript('const data = new DataTransfer(); data.setData("text/plain", arguments[1]); arguments[0].dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}))', [$this->element($xpath), $text]);
+        $text = implode("\n", array_map(static fn(array $line): string => implode("\t", $line), $cells));
+        $this->browser->executeScript(
+            'const data = new DataTransfer(); data.setData("text/plain", arguments[1]); ' .
+                'arguments[0].dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, ' .
+                'cancelable: true}))',
+            [$this->element($xpath), $text],
+        );
     }
 
     /** Pastes text that was copied elsewhere into a field. */
@@ -95,7 +111,10 @@ final class Hand
         $this->point();
         $this->type(4, self::THOUGHT);
         $this->click($xpath);
-        $this->browser->executeScript('arguments[0].value = arguments[1]; arguments[0].dispatchEvent(new Event("input", {bubbles: true}))', [$this->element($xpath), $text]);
+        $this->browser->executeScript(
+            'arguments[0].value = arguments[1]; arguments[0].dispatchEvent(new Event("input", {bubbles: true}))',
+            [$this->element($xpath), $text],
+        );
     }
 
     /** Waits until something stands on the page. */
@@ -132,7 +151,7 @@ final class Hand
                 return $found[0];
             }
             if (microtime(true) > $end) {
-                throw new \RuntimeException('There is no '.$xpath.' at '.$this->browser->getCurrentURL());
+                throw new \RuntimeException('There is no ' . $xpath . ' at ' . $this->browser->getCurrentURL());
             }
             usleep(30_000);
         }

@@ -17,10 +17,23 @@ final class LayersTest extends TestCase
      */
     public static function rules(): iterable
     {
-        yield 'core names no framework, database, HTTP or application' => ['core/src', '/\b(?:Symfony|Doctrine|Psr|Ithrel\\\\App|PDO|SQLite3|curl_\w+|\$_(?:GET|POST|SERVER|COOKIE|SESSION|REQUEST)|header|setcookie|http_response_code)\b/'];
-        yield 'core has no clock but the one handed in' => ['core/src', '/(?<![>:\w$\'])(?<!function )(?:time|date|microtime|hrtime|strtotime|mktime)\(|new \\\\?DateTime(?:Immutable)?\(\)/'];
-        yield 'core computes without floats' => ['core/src', '/\(float\)|\bfloatval\b|: \??float\b|(?<![\w.\'"{,])\d+\.\d+(?![\w.\'"}])/'];
-        yield 'the rehearsal shop shares nothing with what it is held against' => ['shop/src', '/Ithrel\\\\(?:Core|App)/'];
+        yield 'core names no framework, database, HTTP or application' => [
+            'core/src',
+            '/\b(?:Symfony|Doctrine|Psr|Ithrel\\\\App|PDO|SQLite3|curl_\w+|\$_(?:GET|POST|SERVER|COOKIE|SESSION|REQUEST)|header|setcookie|http_response_code)\b/',
+        ];
+        yield 'core has no clock but the one handed in' => [
+            'core/src',
+            '/(?<![>:\w$\'])(?<!function )(?:time|date|microtime|hrtime|strtotime|mktime)\(|new ' .
+            '\\\\?DateTime(?:Immutable)?\(\)/',
+        ];
+        yield 'core computes without floats' => [
+            'core/src',
+            '/\(float\)|\bfloatval\b|: \??float\b|(?<![\w.\'"{,])\d+\.\d+(?![\w.\'"}])/',
+        ];
+        yield 'the rehearsal shop shares nothing with what it is held against' => [
+            'shop/src',
+            '/Ithrel\\\\(?:Core|App)/',
+        ];
         yield 'core does not know the rehearsal shop' => ['core/src', '/Ithrel\\\\Shop/'];
         yield 'the interface of commands names no storage' => ['app/src/Api/Dto', '/Doctrine/'];
     }
@@ -30,7 +43,12 @@ final class LayersTest extends TestCase
     {
         $found = [];
         $files = 0;
-        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(dirname(__DIR__, 2).'/'.$folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (
+            new \RecursiveIteratorIterator(
+                new \RecursiveDirectoryIterator(dirname(__DIR__, 2) . '/' . $folder, \FilesystemIterator::SKIP_DOTS),
+            )
+            as $file
+        ) {
             \assert($file instanceof \SplFileInfo);
             if ('php' !== $file->getExtension()) {
                 continue;
@@ -39,11 +57,13 @@ final class LayersTest extends TestCase
             $code = '';
             foreach (token_get_all((string) file_get_contents($file->getPathname())) as $token) {
                 $isComment = is_array($token) && in_array($token[0], [T_COMMENT, T_DOC_COMMENT], true);
-                $isText = is_array($token) && in_array($token[0], [T_CONSTANT_ENCAPSED_STRING, T_ENCAPSED_AND_WHITESPACE], true);
+                $isText =
+                    is_array($token) &&
+                    in_array($token[0], [T_CONSTANT_ENCAPSED_STRING, T_ENCAPSED_AND_WHITESPACE], true);
                 $code .= $isComment || $isText ? ' ' : (is_array($token) ? $token[1] : $token);
             }
             if (1 === preg_match($forbidden, $code, $m)) {
-                $found[] = $file->getFilename().': '.$m[0];
+                $found[] = $file->getFilename() . ': ' . $m[0];
             }
         }
         self::assertGreaterThan(5, $files);
@@ -52,7 +72,11 @@ final class LayersTest extends TestCase
 
     /** Each folder of core and those that it may name; all of them stand above it, so nothing points back. */
     private const MAY_NAME = [
-        'Decimal' => [], 'Formula' => [], 'Pattern' => [], 'Sat' => [], 'Table' => [],
+        'Decimal' => [],
+        'Formula' => [],
+        'Pattern' => [],
+        'Sat' => [],
+        'Table' => [],
         'Setup' => ['Formula', 'Pattern'],
         'Limit' => ['Pattern', 'Setup'],
         'Answer' => ['Limit', 'Setup'],
@@ -77,12 +101,19 @@ final class LayersTest extends TestCase
     {
         $above = [];
         foreach (self::MAY_NAME as $folder => $names) {
-            self::assertSame([], array_values(array_diff($names, $above)), $folder.' names what does not stand above it.');
+            self::assertSame(
+                [],
+                array_values(array_diff($names, $above)),
+                $folder . ' names what does not stand above it.',
+            );
             $above[] = $folder;
         }
         $found = array_fill_keys(array_keys(self::MAY_NAME), []);
-        $core = dirname(__DIR__).'/src/';
-        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($core, \FilesystemIterator::SKIP_DOTS)) as $file) {
+        $core = dirname(__DIR__) . '/src/';
+        foreach (
+            new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($core, \FilesystemIterator::SKIP_DOTS))
+            as $file
+        ) {
             \assert($file instanceof \SplFileInfo);
             $parts = explode('/', substr($file->getPathname(), strlen($core)));
             if (1 === count($parts)) {
@@ -97,7 +128,11 @@ final class LayersTest extends TestCase
         }
         foreach ($found as $folder => $names) {
             sort($names);
-            self::assertSame(self::MAY_NAME[$folder], $names, $folder.': what it names, and what the table lets it name');
+            self::assertSame(
+                self::MAY_NAME[$folder],
+                $names,
+                $folder . ': what it names, and what the table lets it name',
+            );
         }
     }
 
@@ -105,9 +140,20 @@ final class LayersTest extends TestCase
     {
         $loose = [];
         foreach (['core', 'shop', 'app/src', 'app/tests', 'app/bin', 'app/public', 'app/migrations'] as $folder) {
-            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(dirname(__DIR__, 2).'/'.$folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
+            foreach (
+                new \RecursiveIteratorIterator(
+                    new \RecursiveDirectoryIterator(
+                        dirname(__DIR__, 2) . '/' . $folder,
+                        \FilesystemIterator::SKIP_DOTS,
+                    ),
+                )
+                as $file
+            ) {
                 \assert($file instanceof \SplFileInfo);
-                if ('php' === $file->getExtension() && !str_contains((string) file_get_contents($file->getPathname()), 'declare(strict_types=1);')) {
+                if (
+                    'php' === $file->getExtension() &&
+                    !str_contains((string) file_get_contents($file->getPathname()), 'declare(strict_types=1);')
+                ) {
                     $loose[] = $file->getPathname();
                 }
             }
@@ -118,7 +164,12 @@ final class LayersTest extends TestCase
     public function testCoreAsksForTheSameVersionsAsTheProject(): void
     {
         $read = static function (string $file): array {
-            $data = json_decode((string) file_get_contents(dirname(__DIR__, 2).'/'.$file), true, 16, JSON_THROW_ON_ERROR);
+            $data = json_decode(
+                (string) file_get_contents(dirname(__DIR__, 2) . '/' . $file),
+                true,
+                16,
+                JSON_THROW_ON_ERROR,
+            );
             self::assertIsArray($data);
             self::assertIsArray($data['require']);
 

@@ -14,13 +14,11 @@ final readonly class Conditions
     /**
      * @param array<string, array<string, mixed>> $options by code
      */
-    public function __construct(private array $options, private Faults $faults, private string $today)
-    {
-    }
+    public function __construct(private array $options, private Faults $faults, private string $today) {}
 
     /**
      * @param array<string, mixed>|null $c
-     * @param Answers                   $answers
+     * @param Answers $answers
      */
     public function hold(?array $c, array $answers, int $quantity = 0): bool
     {
@@ -29,16 +27,22 @@ final readonly class Conditions
         }
         foreach (['all', 'any'] as $how) {
             if (isset($c[$how]) && is_array($c[$how])) {
-                $results = array_map(fn (array $part): bool => $this->hold($part, $answers, $quantity), Read::maps($c, $how));
+                $results = array_map(
+                    fn(array $part): bool => $this->hold($part, $answers, $quantity),
+                    Read::maps($c, $how),
+                );
 
-                return 'all' === $this->faults->combine($how) ? !in_array(false, $results, true) : in_array(true, $results, true);
+                return 'all' === $this->faults->combine($how)
+                    ? !in_array(false, $results, true)
+                    : in_array(true, $results, true);
             }
         }
         if (isset($c['not']) && is_array($c['not'])) {
             return !$this->hold(Read::map($c, 'not'), $answers, $quantity);
         }
         if (isset($c['quantity']) && is_array($c['quantity'])) {
-            return $quantity >= Read::whole($c['quantity'], 'atLeast', 0) && $quantity <= Read::whole($c['quantity'], 'atMost', PHP_INT_MAX);
+            return $quantity >= Read::whole($c['quantity'], 'atLeast', 0) &&
+                $quantity <= Read::whole($c['quantity'], 'atMost', PHP_INT_MAX);
         }
 
         return $this->test($c, $answers);
@@ -46,7 +50,7 @@ final readonly class Conditions
 
     /**
      * @param array<string, mixed> $c
-     * @param Answers              $answers
+     * @param Answers $answers
      */
     private function test(array $c, array $answers): bool
     {
@@ -64,14 +68,17 @@ final readonly class Conditions
                 return false;
             }
             $wanted = Read::texts($c, 'is');
-            $given = in_array($kind, ['one', 'part', 'several'], true) ? array_filter((array) $answer, is_string(...)) : [];
+            $given = in_array($kind, ['one', 'part', 'several'], true)
+                ? array_filter((array) $answer, is_string(...))
+                : [];
 
             return $this->faults->matches([] !== array_intersect($wanted, $given), $wanted, $code, $answers);
         }
         if (isset($c['picks']) && is_array($c['picks'])) {
             $count = 'several' === $kind && is_array($answer) ? count($answer) : 0;
 
-            return $count >= Read::whole($c['picks'], 'atLeast', 0) && $count <= Read::whole($c['picks'], 'atMost', PHP_INT_MAX);
+            return $count >= Read::whole($c['picks'], 'atLeast', 0) &&
+                $count <= Read::whole($c['picks'], 'atMost', PHP_INT_MAX);
         }
         if (!is_string($answer) || !in_array($kind, ['number', 'date'], true)) {
             return false;
@@ -87,9 +94,15 @@ final readonly class Conditions
             }
             $order = $isDay ? strcmp($answer, $this->day($bound)) : Read::typed($answer)?->compareTo($bound);
             // What is no number is on neither side of any.
-            if (null === $order || !match ($how) {
-                'atLeast' => $order >= 0, 'atMost' => $order <= 0, 'above' => $order > 0, 'below' => $order < 0,
-            }) {
+            if (
+                null === $order ||
+                !match ($how) {
+                    'atLeast' => $order >= 0,
+                    'atMost' => $order <= 0,
+                    'above' => $order > 0,
+                    'below' => $order < 0,
+                }
+            ) {
                 return false;
             }
         }
@@ -100,6 +113,8 @@ final readonly class Conditions
     /** A day as written, or so many days from today. */
     public function day(string $bound): string
     {
-        return 1 === preg_match('/^([+-]\d+)d$/', $bound, $m) ? (new \DateTimeImmutable($this->today))->modify($m[1].' days')->format('Y-m-d') : $bound;
+        return 1 === preg_match('/^([+-]\d+)d$/', $bound, $m)
+            ? (new \DateTimeImmutable($this->today))->modify($m[1] . ' days')->format('Y-m-d')
+            : $bound;
     }
 }

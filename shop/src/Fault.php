@@ -7,7 +7,8 @@ namespace Ithrel\Shop;
 use Brick\Math\BigDecimal;
 
 /**
- * One thing that a shop can get wrong. A fault changes what passes through one of these places; all others stay as they are.
+ * One thing that a shop can get wrong. A fault changes what passes through one of these places; all others stay as they
+ * are.
  *
  * @phpstan-import-type Answers from Form
  */
@@ -46,7 +47,7 @@ abstract class Fault
      * Whether an option has one of the values that a condition asks for.
      *
      * @param list<string> $wanted
-     * @param Answers      $answers
+     * @param Answers $answers
      */
     public function matches(bool $match, array $wanted, string $option, array $answers): bool
     {
@@ -67,9 +68,7 @@ abstract class Fault
      * @param Answers $before
      * @param Answers $after
      */
-    public function clicked(array $before, array $after, string $option): void
-    {
-    }
+    public function clicked(array $before, array $after, string $option): void {}
 
     /**
      * What characters are counted in when a limit is checked.
@@ -268,7 +267,13 @@ abstract class Fault
     /**
      * The lines that parts make beside the item.
      *
-     * @param list<array{sku: string, name: string, quantity: int, unitPrice: string|null, lineTotal: string|null}> $lines
+     * @param list<array{
+     *     sku: string,
+     *     name: string,
+     *     quantity: int,
+     *     unitPrice: string|null,
+     *     lineTotal: string|null,
+     * }> $lines
      *
      * @return list<array{sku: string, name: string, quantity: int, unitPrice: string|null, lineTotal: string|null}>
      */

@@ -39,10 +39,10 @@ final class Faults
     public static function all(): array
     {
         $all = [];
-        $files = glob(__DIR__.'/Fault/*.php');
+        $files = glob(__DIR__ . '/Fault/*.php');
         foreach (false === $files ? [] : $files as $file) {
             /** @var class-string<Fault> $class */
-            $class = __NAMESPACE__.'\\Fault\\'.basename($file, '.php');
+            $class = __NAMESPACE__ . '\\Fault\\' . basename($file, '.php');
             $all[$class::name()] = $class;
         }
 
@@ -65,7 +65,7 @@ final class Faults
      * Whether an option has one of the values that a condition asks for.
      *
      * @param list<string> $wanted
-     * @param Answers      $answers
+     * @param Answers $answers
      */
     public function matches(bool $match, array $wanted, string $option, array $answers): bool
     {
@@ -401,7 +401,13 @@ final class Faults
     /**
      * The lines that parts make beside the item.
      *
-     * @param list<array{sku: string, name: string, quantity: int, unitPrice: string|null, lineTotal: string|null}> $lines
+     * @param list<array{
+     *     sku: string,
+     *     name: string,
+     *     quantity: int,
+     *     unitPrice: string|null,
+     *     lineTotal: string|null,
+     * }> $lines
      *
      * @return list<array{sku: string, name: string, quantity: int, unitPrice: string|null, lineTotal: string|null}>
      */

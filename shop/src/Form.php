@@ -36,7 +36,10 @@ final class Form
      */
     public function isShown(string $code, array $answers): bool
     {
-        return $this->faults->shown($this->conditions->hold(Read::mapOrNull($this->options[$code], 'shownWhen'), $answers), $code);
+        return $this->faults->shown(
+            $this->conditions->hold(Read::mapOrNull($this->options[$code], 'shownWhen'), $answers),
+            $code,
+        );
     }
 
     /**
@@ -48,7 +51,10 @@ final class Form
     {
         $offered = [];
         foreach (Read::maps($this->options[$code], 'values') as $value) {
-            if (true !== ($value['hidden'] ?? false) && $this->conditions->hold(Read::mapOrNull($value, 'allowedWhen'), $answers)) {
+            if (
+                true !== ($value['hidden'] ?? false) &&
+                $this->conditions->hold(Read::mapOrNull($value, 'allowedWhen'), $answers)
+            ) {
                 $offered[] = Read::text($value, 'code');
             }
         }
@@ -65,8 +71,8 @@ final class Form
     }
 
     /**
-     * @param Answers                                  $answers
-     * @param string|true|list<string>|list<File>|null $answer  null empties it
+     * @param Answers $answers
+     * @param string|true|list<string>|list<File>|null $answer null empties it
      *
      * @return Answers
      */
@@ -89,9 +95,10 @@ final class Form
     }
 
     /**
-     * What no longer fits goes, in display order and again until nothing changes; then what became shown takes its default.
+     * What no longer fits goes, in display order and again until nothing changes; then what became shown takes its
+     * default.
      *
-     * @param Answers             $answers
+     * @param Answers $answers
      * @param array<string, bool> $shownBefore
      *
      * @return Answers
@@ -151,14 +158,19 @@ final class Form
     }
 
     /**
-     * @param Answers             $answers
+     * @param Answers $answers
      * @param array<string, bool> $shownBefore
      */
     private function firstWithDefault(array $answers, array $shownBefore): ?string
     {
         foreach (array_keys($this->options) as $code) {
             $code = $code;
-            if (!($shownBefore[$code] ?? false) && !isset($answers[$code]) && $this->isShown($code, $answers) && null !== $this->defaultOf($code, $answers)) {
+            if (
+                !($shownBefore[$code] ?? false) &&
+                !isset($answers[$code]) &&
+                $this->isShown($code, $answers) &&
+                null !== $this->defaultOf($code, $answers)
+            ) {
                 return $code;
             }
         }
@@ -192,7 +204,9 @@ final class Form
         }
         $default = isset($option['default']) ? Read::text($option, 'default') : null;
 
-        return null === $default || [] !== (new Inputs($this, $this->faults))->problems($code, $default) ? null : $default;
+        return null === $default || [] !== (new Inputs($this, $this->faults))->problems($code, $default)
+            ? null
+            : $default;
     }
 
     /**
@@ -209,7 +223,10 @@ final class Form
             }
             $answer = $answers[$code];
             if ('several' === Read::text($option, 'kind') && is_array($answer)) {
-                $codes = array_map(static fn (array $v): string => Read::text($v, 'code'), Read::maps($option, 'values'));
+                $codes = array_map(
+                    static fn(array $v): string => Read::text($v, 'code'),
+                    Read::maps($option, 'values'),
+                );
                 $answer = array_values(array_intersect($codes, array_filter($answer, is_string(...))));
             }
             /** @var string|true|list<string>|list<File> $answer */

@@ -12,10 +12,34 @@ use Brick\Math\RoundingMode;
  */
 final class Formula
 {
-    private const STRENGTH = ['?' => 1, '??' => 2, 'or' => 3, 'and' => 4, '<' => 6, '<=' => 6, '>' => 6, '>=' => 6, '==' => 6, '!=' => 6, '+' => 7, '-' => 7, '*' => 8, '/' => 8, '%' => 8, '**' => 10];
+    private const STRENGTH = [
+        '?' => 1,
+        '??' => 2,
+        'or' => 3,
+        'and' => 4,
+        '<' => 6,
+        '<=' => 6,
+        '>' => 6,
+        '>=' => 6,
+        '==' => 6,
+        '!=' => 6,
+        '+' => 7,
+        '-' => 7,
+        '*' => 8,
+        '/' => 8,
+        '%' => 8,
+        '**' => 10,
+    ];
 
     /** Millimetres in a unit; 1 in = 25.4 mm (international yard and pound agreement of 1959). */
-    private const LENGTHS = ['mm' => '1', 'cm' => '10', 'm' => '1000', 'in' => '25.4', 'ft' => '304.8', 'yd' => '914.4'];
+    private const LENGTHS = [
+        'mm' => '1',
+        'cm' => '10',
+        'm' => '1000',
+        'in' => '25.4',
+        'ft' => '304.8',
+        'yd' => '914.4',
+    ];
 
     /** Digits of any number on the way, and its decimal places. */
     private const MOST_DIGITS = 1_000;
@@ -28,15 +52,13 @@ final class Formula
     private bool $counts = true;
 
     /**
-     * @param \Closure(string): ?BigDecimal   $name  value of a name, null where there is no answer
+     * @param \Closure(string): ?BigDecimal $name value of a name, null where there is no answer
      * @param \Closure(string, string): mixed $about chars, files, picks, filled and unit of an option
      */
-    private function __construct(private readonly \Closure $name, private readonly \Closure $about)
-    {
-    }
+    private function __construct(private readonly \Closure $name, private readonly \Closure $about) {}
 
     /**
-     * @param \Closure(string): ?BigDecimal   $name
+     * @param \Closure(string): ?BigDecimal $name
      * @param \Closure(string, string): mixed $about
      *
      * @throws \DomainException where it has no value
@@ -44,7 +66,11 @@ final class Formula
     public static function value(string $expression, \Closure $name, \Closure $about): BigDecimal
     {
         $formula = new self($name, $about);
-        preg_match_all('/\s*(\d+(?:\.\d+)?|[A-Za-z_]\w*(?:\.[A-Za-z_]\w*)?|"[^"]*"|\'[^\']*\'|\?\?|\*\*|<=|>=|==|!=|[-+*\/%<>()?:,])/', $expression, $m);
+        preg_match_all(
+            '/\s*(\d+(?:\.\d+)?|[A-Za-z_]\w*(?:\.[A-Za-z_]\w*)?|"[^"]*"|\'[^\']*\'|\?\?|\*\*|<=|>=|==|!=|[-+*\/%<>()?:,])/',
+            $expression,
+            $m,
+        );
         $formula->tokens = $m[1];
 
         return $formula->number($formula->read(0));
@@ -143,7 +169,11 @@ final class Formula
             $from = ($this->about)('unit', $option);
             $from = is_string($from) ? $from : '';
 
-            return null === $number || $from === $unit ? $number : $number->multipliedBy(self::LENGTHS[$from])->dividedBy(self::LENGTHS[$unit], 20, RoundingMode::HalfEven);
+            return null === $number || $from === $unit
+                ? $number
+                : $number
+                    ->multipliedBy(self::LENGTHS[$from])
+                    ->dividedBy(self::LENGTHS[$unit], 20, RoundingMode::HalfEven);
         }
         $arguments = [];
         do {
@@ -161,7 +191,7 @@ final class Formula
             'ceil' => $n[0]->toScale(0, RoundingMode::Ceiling),
             'floor' => $n[0]->toScale(0, RoundingMode::Floor),
             'round' => $n[0]->toScale(max(0, isset($n[1]) ? $n[1]->toInt() : 0), RoundingMode::HalfUp),
-            default => throw new \DomainException('no function '.$function),
+            default => throw new \DomainException('no function ' . $function),
         };
     }
 
@@ -171,7 +201,10 @@ final class Formula
             throw new \DomainException('an exponent is a whole number from -100 to 100');
         }
         $value = $this->worked($op, $a, $b);
-        if ($value instanceof BigDecimal && ($value->getScale() > self::MOST_DIGITS || strlen((string) $value->getUnscaledValue()) > self::MOST_DIGITS)) {
+        if (
+            $value instanceof BigDecimal &&
+            ($value->getScale() > self::MOST_DIGITS || strlen((string) $value->getUnscaledValue()) > self::MOST_DIGITS)
+        ) {
             throw new \DomainException('grows too large');
         }
 
@@ -184,18 +217,30 @@ final class Formula
             '+' => $a->plus($b),
             '-' => $a->minus($b),
             '*' => $a->multipliedBy($b),
-            '/' => $b->isZero() ? throw new \DomainException('divides by zero') : $a->dividedBy($b, 20, RoundingMode::HalfEven),
+            '/' => $b->isZero()
+                ? throw new \DomainException('divides by zero')
+                : $a->dividedBy($b, 20, RoundingMode::HalfEven),
             '%' => $b->isZero() ? throw new \DomainException('divides by zero') : $a->remainder($b),
-            '**' => $b->isNegative() ? BigDecimal::one()->dividedBy($a->power(max(0, -$b->toInt())), 20, RoundingMode::HalfEven) : $a->power(max(0, $b->toInt())),
-            '<' => $a->isLessThan($b), '<=' => $a->isLessThanOrEqualTo($b), '>' => $a->isGreaterThan($b), '>=' => $a->isGreaterThanOrEqualTo($b),
-            '==' => $a->isEqualTo($b), '!=' => !$a->isEqualTo($b),
-            default => throw new \DomainException('no operator '.$op),
+            '**' => $b->isNegative()
+                ? BigDecimal::one()->dividedBy($a->power(max(0, -$b->toInt())), 20, RoundingMode::HalfEven)
+                : $a->power(max(0, $b->toInt())),
+            '<' => $a->isLessThan($b),
+            '<=' => $a->isLessThanOrEqualTo($b),
+            '>' => $a->isGreaterThan($b),
+            '>=' => $a->isGreaterThanOrEqualTo($b),
+            '==' => $a->isEqualTo($b),
+            '!=' => !$a->isEqualTo($b),
+            default => throw new \DomainException('no operator ' . $op),
         };
     }
 
     private function number(BigDecimal|bool|null $value): BigDecimal
     {
-        return $value instanceof BigDecimal ? $value : ($this->counts ? throw new \DomainException('an answer is missing') : BigDecimal::zero());
+        return $value instanceof BigDecimal
+            ? $value
+            : ($this->counts
+                ? throw new \DomainException('an answer is missing')
+                : BigDecimal::zero());
     }
 
     private function truth(BigDecimal|bool|null $value): bool

@@ -13,9 +13,7 @@ use Brick\Math\BigDecimal;
  */
 final readonly class Inputs
 {
-    public function __construct(private Form $form, private Faults $faults)
-    {
-    }
+    public function __construct(private Form $form, private Faults $faults) {}
 
     /**
      * @return list<string> reasons; none where the answer is taken
@@ -66,19 +64,33 @@ final readonly class Inputs
             $problems[] = 'too long';
         }
         $lines = Read::map($option, 'lines');
-        if (isset($lines['max']) && 1 + substr_count(str_replace(["\r\n", "\r"], "\n", $text), "\n") > Read::whole($lines, 'max', 0)) {
+        if (
+            isset($lines['max']) &&
+            1 + substr_count(str_replace(["\r\n", "\r"], "\n", $text), "\n") > Read::whole($lines, 'max', 0)
+        ) {
             $problems[] = 'too many lines';
         }
         $allowed = match (Read::text($option, 'allow', 'any')) {
-            'letters' => '/^(?:\p{L}\p{M}*)*$/Du', 'digits' => '/^[0-9]*$/D', 'letters-digits' => '/^(?:\p{L}\p{M}*|[0-9])*$/Du',
-            'basic-latin' => '/^[\x00-\x7F]*$/D', 'no-emoji' => '/^(?:(?!\p{Emoji_Presentation}|\p{Extended_Pictographic}\x{FE0F}|\x{20E3}).)*$/Dsu', default => null,
+            'letters' => '/^(?:\p{L}\p{M}*)*$/Du',
+            'digits' => '/^[0-9]*$/D',
+            'letters-digits' => '/^(?:\p{L}\p{M}*|[0-9])*$/Du',
+            'basic-latin' => '/^[\x00-\x7F]*$/D',
+            'no-emoji' => '/^(?:(?!\p{Emoji_Presentation}|\p{Extended_Pictographic}\x{FE0F}|\x{20E3}).)*$/Dsu',
+            default => null,
         };
         if (null !== $allowed && 1 !== preg_match($allowed, str_replace(["\r\n", "\r"], "\n", $text))) {
             $problems[] = 'a character that is not taken';
         }
         $pattern = Read::text($option, 'pattern');
         // A pattern that this server's engine cannot read is the browser's to judge.
-        if ('' !== $pattern && 0 === @preg_match("\x01^(?:".preg_replace('/\\\\u\{?([0-9a-fA-F]{4,6})\}?/', '\\x{$1}', $pattern).")$\x01Du", str_replace(["\r\n", "\r"], "\n", $text))) {
+        if (
+            '' !== $pattern &&
+            0 ===
+                @preg_match(
+                    "\x01^(?:" . preg_replace('/\\\\u\{?([0-9a-fA-F]{4,6})\}?/', '\\x{$1}', $pattern) . ")$\x01Du",
+                    str_replace(["\r\n", "\r"], "\n", $text),
+                )
+        ) {
             $problems[] = 'not of the form asked for';
         }
 
@@ -121,10 +133,16 @@ final readonly class Inputs
         if (null !== $max && $number->isGreaterThan($max)) {
             $problems[] = 'above the most';
         }
-        if (null !== $step && !$number->minus($this->faults->stepBase($min ?? BigDecimal::zero()))->remainder($step)->isZero()) {
+        if (
+            null !== $step &&
+            !$number->minus($this->faults->stepBase($min ?? BigDecimal::zero()))->remainder($step)->isZero()
+        ) {
             $problems[] = 'between steps';
         }
-        if (isset($option['decimals']) && $number->strippedOfTrailingZeros()->getScale() > Read::whole($option, 'decimals', 0)) {
+        if (
+            isset($option['decimals']) &&
+            $number->strippedOfTrailingZeros()->getScale() > Read::whole($option, 'decimals', 0)
+        ) {
             $problems[] = 'too many decimals';
         }
 
@@ -138,18 +156,27 @@ final readonly class Inputs
      */
     private function date(array $option, string $day): array
     {
-        if (1 !== preg_match('/^(\d{4})-(\d\d)-(\d\d)$/D', $day, $m) || !checkdate((int) $m[2], (int) $m[3], (int) $m[1])) {
+        if (
+            1 !== preg_match('/^(\d{4})-(\d\d)-(\d\d)$/D', $day, $m) ||
+            !checkdate((int) $m[2], (int) $m[3], (int) $m[1])
+        ) {
             return ['no date'];
         }
         $problems = [];
-        if (isset($option['earliest']) && strcmp($day, $this->form->conditions->day(Read::text($option, 'earliest'))) < 0) {
+        if (
+            isset($option['earliest']) &&
+            strcmp($day, $this->form->conditions->day(Read::text($option, 'earliest'))) < 0
+        ) {
             $problems[] = 'too early';
         }
         if (isset($option['latest']) && strcmp($day, $this->form->conditions->day(Read::text($option, 'latest'))) > 0) {
             $problems[] = 'too late';
         }
         $weekdays = $option['weekdays'] ?? null;
-        if ((is_array($weekdays) && !in_array((int) (new \DateTimeImmutable($day))->format('N'), $weekdays, true)) || in_array($day, Read::texts($option, 'closed'), true)) {
+        if (
+            (is_array($weekdays) && !in_array((int) (new \DateTimeImmutable($day))->format('N'), $weekdays, true)) ||
+            in_array($day, Read::texts($option, 'closed'), true)
+        ) {
             $problems[] = 'a closed day';
         }
 
@@ -157,7 +184,7 @@ final readonly class Inputs
     }
 
     /**
-     * @param array<string, mixed>    $option
+     * @param array<string, mixed> $option
      * @param array<array-key, mixed> $files
      *
      * @return list<string>
@@ -167,18 +194,31 @@ final readonly class Inputs
         $limits = Read::map($option, 'files');
         $pixels = Read::map($option, 'pixels');
         $problems = [];
-        if (count($files) < Read::whole($limits, 'min', 0) || count($files) > Read::whole($limits, 'max', PHP_INT_MAX)) {
+        if (
+            count($files) < Read::whole($limits, 'min', 0) ||
+            count($files) > Read::whole($limits, 'max', PHP_INT_MAX)
+        ) {
             $problems[] = 'too few or too many files';
         }
         foreach ($files as $file) {
             $file = is_array($file) ? Read::map(['f' => $file], 'f') : ['name' => $file];
-            if (isset($option['types'], $file['type']) && $this->faults->checksTypes() && !self::fits(Read::text($file, 'type'), Read::texts($option, 'types'))) {
+            if (
+                isset($option['types'], $file['type']) &&
+                $this->faults->checksTypes() &&
+                !self::fits(Read::text($file, 'type'), Read::texts($option, 'types'))
+            ) {
                 $problems[] = 'a kind of file that is not taken';
             }
-            if (isset($option['maxBytes'], $file['bytes']) && Read::whole($file, 'bytes', 0) > Read::whole($option, 'maxBytes', 0)) {
+            if (
+                isset($option['maxBytes'], $file['bytes']) &&
+                Read::whole($file, 'bytes', 0) > Read::whole($option, 'maxBytes', 0)
+            ) {
                 $problems[] = 'too large';
             }
-            if ((isset($file['width']) && Read::whole($file, 'width', 0) < Read::whole($pixels, 'minWidth', 0)) || (isset($file['height']) && Read::whole($file, 'height', 0) < Read::whole($pixels, 'minHeight', 0))) {
+            if (
+                (isset($file['width']) && Read::whole($file, 'width', 0) < Read::whole($pixels, 'minWidth', 0)) ||
+                (isset($file['height']) && Read::whole($file, 'height', 0) < Read::whole($pixels, 'minHeight', 0))
+            ) {
                 $problems[] = 'too few pixels';
             }
         }

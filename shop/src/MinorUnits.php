@@ -10,7 +10,25 @@ namespace Ithrel\Shop;
 final class MinorUnits
 {
     private const OTHER_THAN_TWO = [
-        0 => ['BIF', 'CLP', 'DJF', 'GNF', 'ISK', 'JPY', 'KMF', 'KRW', 'PYG', 'RWF', 'UGX', 'UYI', 'VND', 'VUV', 'XAF', 'XOF', 'XPF'],
+        0 => [
+            'BIF',
+            'CLP',
+            'DJF',
+            'GNF',
+            'ISK',
+            'JPY',
+            'KMF',
+            'KRW',
+            'PYG',
+            'RWF',
+            'UGX',
+            'UYI',
+            'VND',
+            'VUV',
+            'XAF',
+            'XOF',
+            'XPF',
+        ],
         3 => ['BHD', 'IQD', 'JOD', 'KWD', 'LYD', 'OMR', 'TND'],
         4 => ['CLF', 'UYW'],
     ];

@@ -89,7 +89,9 @@ final class Read
     {
         $value = $from[$key] ?? null;
 
-        return array_values(array_filter(is_array($value) ? $value : (null === $value ? [] : [$value]), is_string(...)));
+        return array_values(
+            array_filter(is_array($value) ? $value : (null === $value ? [] : [$value]), is_string(...)),
+        );
     }
 
     /** A number as a shopper types it; null where it is none. */

@@ -13,7 +13,11 @@ use Brick\Math\BigDecimal;
  * @phpstan-import-type Answers from Form
  * @phpstan-import-type Line from Till
  *
- * @phpstan-type Session array{answers: Answers, memory: Memory, lines: list<array{key: string, item: string, line: Line}>}
+ * @phpstan-type Session array{
+ *     answers: Answers,
+ *     memory: Memory,
+ *     lines: list<array{key: string, item: string, line: Line}>,
+ * }
  */
 final class Shop
 {
@@ -29,11 +33,16 @@ final class Shop
 
     /**
      * @param array<string, mixed> $document of the item that is looked at
-     * @param array<string, mixed> $session  what earlier requests left; empty for a new one
-     * @param list<string>         $faults   names of the faults that are on
+     * @param array<string, mixed> $session what earlier requests left; empty for a new one
+     * @param list<string> $faults names of the faults that are on
      */
-    public function __construct(private readonly string $item, array $document, array $session, array $faults, string $today)
-    {
+    public function __construct(
+        private readonly string $item,
+        array $document,
+        array $session,
+        array $faults,
+        string $today,
+    ) {
         $memory = $session['memory'] ?? null;
         $this->faults = new Faults($faults, $memory instanceof Memory ? $memory : null);
         $this->form = new Form($document, $this->faults, $today);
@@ -41,7 +50,10 @@ final class Shop
         /** @var list<array{item: string, answers: Answers, line: Line}> $lines */
         $lines = $session['lines'] ?? [];
         $this->lines = $lines;
-        $this->answers = ($session['item'] ?? null) === $item && isset($session['answers']) && is_array($session['answers']) ? $this->form->ordered(Read::map($session, 'answers')) : $this->form->opening();
+        $this->answers =
+            ($session['item'] ?? null) === $item && isset($session['answers']) && is_array($session['answers'])
+                ? $this->form->ordered(Read::map($session, 'answers'))
+                : $this->form->opening();
     }
 
     /**
@@ -51,7 +63,12 @@ final class Shop
      */
     public function session(): array
     {
-        return ['item' => $this->item, 'answers' => $this->answers, 'memory' => $this->faults->memory, 'lines' => $this->lines];
+        return [
+            'item' => $this->item,
+            'answers' => $this->answers,
+            'memory' => $this->faults->memory,
+            'lines' => $this->lines,
+        ];
     }
 
     public function form(): Form
@@ -79,7 +96,12 @@ final class Shop
             return false;
         }
         $kind = Read::text($this->form->options[$code], 'kind');
-        if (null !== $answer && in_array($kind, ['one', 'part', 'several'], true) && [] !== array_diff(array_filter((array) $answer, is_string(...)), $this->form->offered($code, $this->answers))) {
+        if (
+            null !== $answer &&
+            in_array($kind, ['one', 'part', 'several'], true) &&
+            [] !==
+                array_diff(array_filter((array) $answer, is_string(...)), $this->form->offered($code, $this->answers))
+        ) {
             return false;
         }
         if (!is_string($answer) && !is_bool($answer) && !is_array($answer) && null !== $answer) {
@@ -103,18 +125,30 @@ final class Shop
         foreach ($this->form->options as $code => $option) {
             $code = $code;
             $isShown = $this->form->isShown($code, $this->answers);
-            $options[] = ['code' => $code, 'shown' => $isShown, 'required' => true === ($option['required'] ?? false), 'offered' => $isShown ? $this->form->offered($code, $this->answers) : [], 'answer' => $this->answers[$code] ?? null];
+            $options[] = [
+                'code' => $code,
+                'shown' => $isShown,
+                'required' => true === ($option['required'] ?? false),
+                'offered' => $isShown ? $this->form->offered($code, $this->answers) : [],
+                'answer' => $this->answers[$code] ?? null,
+            ];
         }
         $line = $this->till->line($this->answers, $quantity);
 
-        return ['options' => $options, 'unitPrice' => $line['unitPrice'], 'total' => $this->faults->stageTotal($line['total'], 'page'), 'entries' => $line['entries']['page'] ?? [], 'image' => $line['image']];
+        return [
+            'options' => $options,
+            'unitPrice' => $line['unitPrice'],
+            'total' => $this->faults->stageTotal($line['total'], 'page'),
+            'entries' => $line['entries']['page'] ?? [],
+            'image' => $line['image'],
+        ];
     }
 
     /**
      * Puts what the page has, or what was sent past it, into the cart, if the server takes it.
      *
      * @param array<string, mixed>|null $answers null: as the page has them
-     * @param 'form'|'express'          $route
+     * @param 'form'|'express' $route
      *
      * @return array{accepted: bool, problems: list<array{field: string, message: string}>}
      */
@@ -167,12 +201,15 @@ final class Shop
             $total = null === $line['total'] ? null : $total?->plus($line['total']);
         }
 
-        return ['lines' => $lines, 'total' => $this->faults->stageTotal(null === $total ? null : (string) $total, $stage)];
+        return [
+            'lines' => $lines,
+            'total' => $this->faults->stageTotal(null === $total ? null : (string) $total, $stage),
+        ];
     }
 
     /**
-     * @param Answers              $answers
-     * @param array<string, mixed> $sent    as they came
+     * @param Answers $answers
+     * @param array<string, mixed> $sent as they came
      *
      * @return list<array{field: string, message: string}>
      */
@@ -193,13 +230,15 @@ final class Shop
                 $say($code, 'This cannot be chosen here.');
             }
             foreach ((new Inputs($this->form, $this->faults))->problems($code, $answer) as $reason) {
-                $say($code, 'Not taken: '.$reason.'.');
+                $say($code, 'Not taken: ' . $reason . '.');
             }
         }
         foreach ($this->form->options as $code => $option) {
             $code = $code;
             $isShown = $this->form->isShown($code, $answers);
-            $requires = 'note' !== Read::text($option, 'kind') && $this->faults->requires(true === ($option['required'] ?? false), $isShown);
+            $requires =
+                'note' !== Read::text($option, 'kind') &&
+                $this->faults->requires(true === ($option['required'] ?? false), $isShown);
             if ($requires && !isset($answers[$code]) && $this->faults->checksRequired(true, $route)) {
                 $say($code, 'This is needed.');
             }
@@ -213,7 +252,11 @@ final class Shop
         }
         $rule = Read::map($this->form->document, 'quantity');
         $min = Read::whole($rule, 'min', 1);
-        if ($quantity < $min || $quantity > Read::whole($rule, 'max', PHP_INT_MAX) || 0 !== ($quantity - $min) % max(1, Read::whole($rule, 'step', 1))) {
+        if (
+            $quantity < $min ||
+            $quantity > Read::whole($rule, 'max', PHP_INT_MAX) ||
+            0 !== ($quantity - $min) % max(1, Read::whole($rule, 'step', 1))
+        ) {
             $say('quantity', 'This quantity cannot be bought.');
         }
         if ([] === $problems && $this->faults->checksStock(true)) {

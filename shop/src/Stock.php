@@ -11,9 +11,7 @@ namespace Ithrel\Shop;
  */
 final readonly class Stock
 {
-    public function __construct(private Form $form)
-    {
-    }
+    public function __construct(private Form $form) {}
 
     /**
      * @param Answers $answers
@@ -28,9 +26,21 @@ final readonly class Stock
             $pick = Read::map($row, 'pick');
             foreach ($by as $code) {
                 $wanted = $pick[$code] ?? [];
-                $wanted = false === $wanted ? [] : (true === $wanted ? ['yes'] : array_values(array_unique(array_map(strval(...), array_filter((array) $wanted, is_string(...))))));
+                $wanted =
+                    false === $wanted
+                        ? []
+                        : (true === $wanted
+                            ? ['yes']
+                            : array_values(
+                                array_unique(array_map(strval(...), array_filter((array) $wanted, is_string(...)))),
+                            ));
                 $kind = Read::text($this->form->options[$code] ?? [], 'kind');
-                $given = !in_array($kind, ['one', 'part', 'several', 'flag'], true) || !isset($answers[$code]) ? [] : (true === $answers[$code] ? ['yes'] : array_filter((array) $answers[$code], is_string(...)));
+                $given =
+                    !in_array($kind, ['one', 'part', 'several', 'flag'], true) || !isset($answers[$code])
+                        ? []
+                        : (true === $answers[$code]
+                            ? ['yes']
+                            : array_filter((array) $answers[$code], is_string(...)));
                 sort($wanted);
                 sort($given);
                 if ($wanted !== $given) {
@@ -61,7 +71,10 @@ final readonly class Stock
         }
         foreach ($answers as $code => $answer) {
             foreach ($this->values($code, $answer) as $value) {
-                if (!$this->isEnough($value) || (isset($value['item']) && !$this->isEnough($parts[Read::text($value, 'item')] ?? []))) {
+                if (
+                    !$this->isEnough($value) ||
+                    (isset($value['item']) && !$this->isEnough($parts[Read::text($value, 'item')] ?? []))
+                ) {
                     $missing[] = $code;
                 }
             }
@@ -89,7 +102,12 @@ final readonly class Stock
             return [];
         }
 
-        return array_values(array_filter(Read::maps($option, 'values'), static fn (array $v): bool => in_array(Read::text($v, 'code'), (array) $answer, true)));
+        return array_values(
+            array_filter(
+                Read::maps($option, 'values'),
+                static fn(array $v): bool => in_array(Read::text($v, 'code'), (array) $answer, true),
+            ),
+        );
     }
 
     /**
@@ -97,7 +115,11 @@ final readonly class Stock
      */
     private function isEnough(array $thing): bool
     {
-        return !isset($thing['stock']) || true === (Read::map($this->form->document, 'item')['backorder'] ?? false)
-            || true === Read::decimal($thing, 'stock')?->isGreaterThanOrEqualTo(Read::whole(Read::map($this->form->document, 'quantity'), 'min', 1));
+        return !isset($thing['stock']) ||
+            true === (Read::map($this->form->document, 'item')['backorder'] ?? false) ||
+            true ===
+                Read::decimal($thing, 'stock')?->isGreaterThanOrEqualTo(
+                    Read::whole(Read::map($this->form->document, 'quantity'), 'min', 1),
+                );
     }
 }

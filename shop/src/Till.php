@@ -12,7 +12,19 @@ use Brick\Math\RoundingMode;
  *
  * @phpstan-import-type Answers from Form
  *
- * @phpstan-type Line array{sku: string, name: string, quantity: int, unitPrice: string|null, lineTotal: string|null, total: string|null, weight: string, points: string, image: string|null, entries: array<string, list<array{label: string, value: string}>>, ownLines: list<array{sku: string, name: string, quantity: int, unitPrice: string|null, lineTotal: string|null}>}
+ * @phpstan-type Line array{
+ *     sku: string,
+ *     name: string,
+ *     quantity: int,
+ *     unitPrice: string|null,
+ *     lineTotal: string|null,
+ *     total: string|null,
+ *     weight: string,
+ *     points: string,
+ *     image: string|null,
+ *     entries: array<string, list<array{label: string, value: string}>>,
+ *     ownLines: list<array{sku: string, name: string, quantity: int, unitPrice: string|null, lineTotal: string|null}>,
+ * }
  */
 final class Till
 {
@@ -33,14 +45,20 @@ final class Till
         $this->places = MinorUnits::of(Read::text($form->document, 'currency', 'EUR'));
         $rounding = Read::map($form->document, 'rounding');
         $this->mode = match (Read::text($rounding, 'mode', 'half-up')) {
-            'half-even' => RoundingMode::HalfEven, 'half-down' => RoundingMode::HalfDown, 'up' => RoundingMode::Up, 'down' => RoundingMode::Down, default => RoundingMode::HalfUp,
+            'half-even' => RoundingMode::HalfEven,
+            'half-down' => RoundingMode::HalfDown,
+            'up' => RoundingMode::Up,
+            'down' => RoundingMode::Down,
+            default => RoundingMode::HalfUp,
         };
         $this->at = $faults->rounding(Read::text($rounding, 'at', 'unit'));
         $levels = Read::maps($form->document, 'levels');
         for ($again = count($levels); $again > 0; --$again) {
             foreach ($levels as $level) {
                 $of = $this->levels[Read::text($level, 'of')] ?? null;
-                $amount = Read::decimal($level, 'amount') ?? $of?->multipliedBy(Read::decimal($level, 'percent') ?? 0)->multipliedBy('0.01');
+                $amount =
+                    Read::decimal($level, 'amount') ??
+                    $of?->multipliedBy(Read::decimal($level, 'percent') ?? 0)->multipliedBy('0.01');
                 if (null !== $amount) {
                     $this->levels[Read::text($level, 'code')] = $amount;
                 }
@@ -66,7 +84,7 @@ final class Till
                 $base = $this->amountOf($effect['charge'], 'amount');
             }
         }
-        $base ??= Read::decimal($item, 'salePrice') ?? Read::decimal($item, 'price') ?? BigDecimal::zero();
+        $base ??= Read::decimal($item, 'salePrice') ?? (Read::decimal($item, 'price') ?? BigDecimal::zero());
         if ('effect' === $this->at) {
             $base = $this->round($base);
         }
@@ -95,7 +113,12 @@ final class Till
         }
         $own = $this->faults->ownLines($own);
         $unit = null === $running ? null : $this->round($running);
-        $total = null === $running || null === $unit || null === $once ? null : ('line' === $this->at ? $this->round($running->multipliedBy($quantity)->plus($once)) : $unit->multipliedBy($quantity)->plus($once));
+        $total =
+            null === $running || null === $unit || null === $once
+                ? null
+                : ('line' === $this->at
+                    ? $this->round($running->multipliedBy($quantity)->plus($once))
+                    : $unit->multipliedBy($quantity)->plus($once));
         $sum = $total;
         foreach ($own as $line) {
             $sum = null === $line['lineTotal'] ? null : $sum?->plus($line['lineTotal']);
@@ -117,7 +140,12 @@ final class Till
     /**
      * @param Answers $answers
      *
-     * @return list<array{charge: array<string, mixed>|null, part: BigDecimal|null, option: string|null, value: array<string, mixed>|null}>
+     * @return list<array{
+     *     charge: array<string, mixed>|null,
+     *     part: BigDecimal|null,
+     *     option: string|null,
+     *     value: array<string, mixed>|null,
+     * }>
      */
     private function effects(array $answers, int $quantity): array
     {
@@ -130,18 +158,39 @@ final class Till
             $code = $code;
             $option = $this->form->options[$code];
             if (isset($option['charge'])) {
-                $effects[] = ['charge' => $this->charge($option['charge']), 'part' => null, 'option' => $code, 'value' => null];
+                $effects[] = [
+                    'charge' => $this->charge($option['charge']),
+                    'part' => null,
+                    'option' => $code,
+                    'value' => null,
+                ];
             }
             foreach ($this->stock->values($code, $answer) as $value) {
                 $charge = $this->faults->charge($value['charge'] ?? null, $option, Read::text($value, 'code'));
                 if (null !== $charge) {
-                    $effects[] = ['charge' => $this->charge($charge), 'part' => null, 'option' => $code, 'value' => $value];
+                    $effects[] = [
+                        'charge' => $this->charge($charge),
+                        'part' => null,
+                        'option' => $code,
+                        'value' => $value,
+                    ];
                 } elseif (isset($value['item'])) {
-                    $effects[] = ['charge' => null, 'part' => true === ($value['free'] ?? false) ? BigDecimal::zero() : $prices[Read::text($value, 'item')] ?? BigDecimal::zero(), 'option' => $code, 'value' => $value];
+                    $effects[] = [
+                        'charge' => null,
+                        'part' =>
+                            true === ($value['free'] ?? false)
+                                ? BigDecimal::zero()
+                                : $prices[Read::text($value, 'item')] ?? BigDecimal::zero(),
+                        'option' => $code,
+                        'value' => $value,
+                    ];
                 }
             }
         }
-        foreach (is_array($this->form->document['charges'] ?? null) ? $this->form->document['charges'] : [] as $charge) {
+        foreach (
+            is_array($this->form->document['charges'] ?? null) ? $this->form->document['charges'] : []
+            as $charge
+        ) {
             $charge = $this->charge($charge);
             if ($this->form->conditions->hold(Read::mapOrNull($charge, 'when'), $answers, $quantity)) {
                 $effects[] = ['charge' => $charge, 'part' => null, 'option' => null, 'value' => null];
@@ -156,7 +205,9 @@ final class Till
      */
     private function charge(mixed $charge): array
     {
-        return is_array($charge) ? Read::map(['c' => $charge], 'c') : ['how' => 'fixed', 'amount' => is_string($charge) || is_int($charge) ? (string) $charge : '0'];
+        return is_array($charge)
+            ? Read::map(['c' => $charge], 'c')
+            : ['how' => 'fixed', 'amount' => is_string($charge) || is_int($charge) ? (string) $charge : '0'];
     }
 
     /**
@@ -166,15 +217,27 @@ final class Till
     {
         $text = Read::text($charge ?? [], $key, '0');
 
-        return str_starts_with($text, 'level:') ? $this->levels[substr($text, 6)] ?? BigDecimal::zero() : BigDecimal::of($text);
+        return str_starts_with($text, 'level:')
+            ? $this->levels[substr($text, 6)] ?? BigDecimal::zero()
+            : BigDecimal::of($text);
     }
 
     /**
-     * @param array{charge: array<string, mixed>|null, part: BigDecimal|null, option: string|null, value: array<string, mixed>|null} $effect
-     * @param Answers                                                                                                                $answers
+     * @param array{
+     *     charge: array<string, mixed>|null,
+     *     part: BigDecimal|null,
+     *     option: string|null,
+     *     value: array<string, mixed>|null,
+     * } $effect
+     * @param Answers $answers
      */
-    private function amount(array $effect, array $answers, BigDecimal $base, ?BigDecimal $running, int $quantity): BigDecimal
-    {
+    private function amount(
+        array $effect,
+        array $answers,
+        BigDecimal $base,
+        ?BigDecimal $running,
+        int $quantity,
+    ): BigDecimal {
         $charge = $effect['charge'];
         if (null === $charge) {
             return $effect['part'] ?? BigDecimal::zero();
@@ -186,20 +249,43 @@ final class Till
         switch (Read::text($charge, 'how')) {
             case 'percent':
                 $of = $this->faults->percentOf(Read::text($charge, 'of', 'base'));
-                $basis = str_starts_with($of, 'level:') ? $this->amountOf(['of' => $of], 'of') : ('running' === $of ? $running ?? throw new \DomainException('the running total is not known') : $base);
+                $basis = str_starts_with($of, 'level:')
+                    ? $this->amountOf(['of' => $of], 'of')
+                    : ('running' === $of
+                        ? $running ?? throw new \DomainException('the running total is not known')
+                        : $base);
 
-                return $this->faults->amount($basis->multipliedBy(Read::decimal($charge, 'rate') ?? 0)->dividedBy(100, 60, RoundingMode::HalfEven)->strippedOfTrailingZeros());
+                return $this->faults->amount(
+                    $basis
+                        ->multipliedBy(Read::decimal($charge, 'rate') ?? 0)
+                        ->dividedBy(100, 60, RoundingMode::HalfEven)
+                        ->strippedOfTrailingZeros(),
+                );
             case 'per-character':
                 $text = is_string($answers[$option ?? ''] ?? null) ? $answers[$option ?? ''] : '';
-                $text = true === ($charge['skipSpaces'] ?? false) ? (string) preg_replace('/\p{White_Space}/u', '', $text) : $text;
-                $count = Inputs::length($text, Read::text(Read::map($this->form->options[$option ?? ''], 'length'), 'measure', 'utf16'));
+                $text =
+                    true === ($charge['skipSpaces'] ?? false)
+                        ? (string) preg_replace('/\p{White_Space}/u', '', $text)
+                        : $text;
+                $count = Inputs::length(
+                    $text,
+                    Read::text(Read::map($this->form->options[$option ?? ''], 'length'), 'measure', 'utf16'),
+                );
 
-                return $this->amountOf($charge, 'amount')->multipliedBy(max(0, $count - Read::whole($charge, 'free', 0)));
+                return $this->amountOf($charge, 'amount')->multipliedBy(
+                    max(0, $count - Read::whole($charge, 'free', 0)),
+                );
             case 'per-file':
             case 'per-pick':
-                return $this->amountOf($charge, 'amount')->multipliedBy(max(0, count((array) ($answers[$option ?? ''] ?? [])) - Read::whole($charge, 'free', 0)));
+                return $this->amountOf($charge, 'amount')->multipliedBy(
+                    max(0, count((array) ($answers[$option ?? ''] ?? [])) - Read::whole($charge, 'free', 0)),
+                );
             case 'formula':
-                $value = Formula::value(Read::text($charge, 'expr'), fn (string $name): ?BigDecimal => $this->named($name, $answers, $base, $quantity), fn (string $what, string $code): mixed => $this->about($what, $code, $answers));
+                $value = Formula::value(
+                    Read::text($charge, 'expr'),
+                    fn(string $name): ?BigDecimal => $this->named($name, $answers, $base, $quantity),
+                    fn(string $what, string $code): mixed => $this->about($what, $code, $answers),
+                );
                 $min = $this->faults->floor(Read::decimal($charge, 'min'));
                 $max = Read::decimal($charge, 'max');
                 $value = null !== $max && $value->isGreaterThan($max) ? $max : $value;
@@ -218,7 +304,9 @@ final class Till
         $amount = BigDecimal::zero();
         foreach (Read::maps($charge, 'steps') as $step) {
             if ($quantity >= Read::whole($step, 'from', 1)) {
-                $amount = isset($step['rate']) ? $base->multipliedBy(Read::decimal($step, 'rate') ?? 0)->multipliedBy('0.01') : $this->amountOf($step, 'amount');
+                $amount = isset($step['rate'])
+                    ? $base->multipliedBy(Read::decimal($step, 'rate') ?? 0)->multipliedBy('0.01')
+                    : $this->amountOf($step, 'amount');
             }
         }
 
@@ -239,7 +327,9 @@ final class Till
         }
         $answer = $answers[$code] ?? null;
         if ('' === $figure) {
-            return is_string($answer) && 'number' === Read::text($this->form->options[$code] ?? [], 'kind') ? Read::typed($answer) : null;
+            return is_string($answer) && 'number' === Read::text($this->form->options[$code] ?? [], 'kind')
+                ? Read::typed($answer)
+                : null;
         }
         foreach (is_string($answer) ? $this->stock->values($code, $answer) : [] as $value) {
             return Read::decimal(Read::map($value, 'figures'), $figure);
@@ -258,7 +348,12 @@ final class Till
         return match ($what) {
             'filled' => null !== $answer,
             'unit' => Read::text($this->form->options[$code] ?? [], 'unit'),
-            'chars' => is_string($answer) ? Inputs::length($answer, Read::text(Read::map($this->form->options[$code] ?? [], 'length'), 'measure', 'utf16')) : 0,
+            'chars' => is_string($answer)
+                ? Inputs::length(
+                    $answer,
+                    Read::text(Read::map($this->form->options[$code] ?? [], 'length'), 'measure', 'utf16'),
+                )
+                : 0,
             default => is_array($answer) ? count($answer) : 0,
         };
     }
@@ -276,13 +371,24 @@ final class Till
             $name = Read::text($part, 'sku') === $sku ? Read::text($part, 'name', $sku) : $name;
         }
         $unit = null === $amount ? null : $this->round($amount);
-        $total = null === $amount || null === $unit ? null : ('line' === $this->at ? $this->round($amount->multipliedBy($quantity)) : $unit->multipliedBy($quantity));
+        $total =
+            null === $amount || null === $unit
+                ? null
+                : ('line' === $this->at
+                    ? $this->round($amount->multipliedBy($quantity))
+                    : $unit->multipliedBy($quantity));
 
-        return ['sku' => $sku, 'name' => $name, 'quantity' => $quantity, 'unitPrice' => $this->text($unit), 'lineTotal' => $this->text($total)];
+        return [
+            'sku' => $sku,
+            'name' => $name,
+            'quantity' => $quantity,
+            'unitPrice' => $this->text($unit),
+            'lineTotal' => $this->text($total),
+        ];
     }
 
     /**
-     * @param Answers                   $answers
+     * @param Answers $answers
      * @param array<string, mixed>|null $row
      */
     private function sku(array $answers, ?array $row): string
@@ -293,7 +399,7 @@ final class Till
         $sku = Read::text(Read::map($this->form->document, 'item'), 'sku');
         foreach ($answers as $code => $answer) {
             foreach ($this->stock->values($code, $answer) as $value) {
-                $sku .= isset($value['sku']) ? '-'.Read::text($value, 'sku') : '';
+                $sku .= isset($value['sku']) ? '-' . Read::text($value, 'sku') : '';
             }
         }
 
@@ -301,7 +407,7 @@ final class Till
     }
 
     /**
-     * @param Answers                   $answers
+     * @param Answers $answers
      * @param array<string, mixed>|null $row
      *
      * @return array{weight: string, points: string, image: string|null}
@@ -313,7 +419,7 @@ final class Till
         foreach (Read::maps($this->form->document, 'parts') as $part) {
             $parts[Read::text($part, 'sku')] = $part;
         }
-        $weight = Read::decimal($row ?? [], 'weight') ?? Read::decimal($item, 'weight') ?? BigDecimal::zero();
+        $weight = Read::decimal($row ?? [], 'weight') ?? (Read::decimal($item, 'weight') ?? BigDecimal::zero());
         $points = Read::decimal($item, 'points') ?? BigDecimal::zero();
         $image = null;
         foreach ($answers as $code => $answer) {
@@ -329,7 +435,11 @@ final class Till
         $base = isset($item['image']) ? Read::text($item, 'image') : null;
         $image ??= isset($row['image']) ? Read::text($row, 'image') : $base;
 
-        return ['weight' => (string) $weight->strippedOfTrailingZeros(), 'points' => (string) $points->strippedOfTrailingZeros(), 'image' => $this->faults->image($image, $base)];
+        return [
+            'weight' => (string) $weight->strippedOfTrailingZeros(),
+            'points' => (string) $points->strippedOfTrailingZeros(),
+            'image' => $this->faults->image($image, $base),
+        ];
     }
 
     /**
@@ -347,13 +457,21 @@ final class Till
                 $option = $this->form->options[$code];
                 $stages = isset($option['stages']) ? Read::texts($option, 'stages') : self::STAGES;
                 if (in_array($stage, $stages, true)) {
-                    $list[] = ['label' => Read::text($option, 'label', $code), 'value' => $this->faults->carried($this->carried($code, $answer), $option, $answer)];
+                    $list[] = [
+                        'label' => Read::text($option, 'label', $code),
+                        'value' => $this->faults->carried($this->carried($code, $answer), $option, $answer),
+                    ];
                 }
             }
             foreach (Read::maps(Read::map($this->form->document, 'item'), 'data') as $data) {
-                $stages = $this->faults->dataStages(isset($data['stages']) ? Read::texts($data, 'stages') : self::STAGES);
+                $stages = $this->faults->dataStages(
+                    isset($data['stages']) ? Read::texts($data, 'stages') : self::STAGES,
+                );
                 if (in_array($stage, $stages, true)) {
-                    $list[] = ['label' => Read::text($data, 'label', Read::text($data, 'code')), 'value' => Read::text($data, 'value')];
+                    $list[] = [
+                        'label' => Read::text($data, 'label', Read::text($data, 'code')),
+                        'value' => Read::text($data, 'value'),
+                    ];
                 }
             }
             $entries[$stage] = $this->faults->entries($list, $stage);
@@ -369,9 +487,26 @@ final class Till
         return match (Read::text($option, 'kind')) {
             'flag' => 'Yes',
             'colour' => is_string($answer) ? strtolower(trim($answer)) : '',
-            'number' => (is_string($answer) ? trim($answer) : '').(isset($option['unit']) ? ' '.Read::text($option, 'unit') : ''),
-            'file' => implode('; ', array_map(static fn (mixed $file): string => is_array($file) ? Read::text($file, 'name') : (is_string($file) ? $file : ''), is_array($answer) ? $answer : [])),
-            'one', 'part', 'several' => implode('; ', array_map(static fn (array $v): string => Read::text($v, 'label', Read::text($v, 'code')), $this->stock->values($code, $answer))),
+            'number' => (is_string($answer) ? trim($answer) : '') .
+                (isset($option['unit']) ? ' ' . Read::text($option, 'unit') : ''),
+            'file' => implode(
+                '; ',
+                array_map(
+                    static fn(mixed $file): string => is_array($file)
+                        ? Read::text($file, 'name')
+                        : (is_string($file)
+                            ? $file
+                            : ''),
+                    is_array($answer) ? $answer : [],
+                ),
+            ),
+            'one', 'part', 'several' => implode(
+                '; ',
+                array_map(
+                    static fn(array $v): string => Read::text($v, 'label', Read::text($v, 'code')),
+                    $this->stock->values($code, $answer),
+                ),
+            ),
             default => is_string($answer) ? $answer : '',
         };
     }
@@ -383,6 +518,11 @@ final class Till
 
     private function text(?BigDecimal $amount): ?string
     {
-        return null === $amount ? null : (string) $amount->toScale(max($this->places, $amount->strippedOfTrailingZeros()->getScale()), RoundingMode::Unnecessary);
+        return null === $amount
+            ? null
+            : (string) $amount->toScale(
+                max($this->places, $amount->strippedOfTrailingZeros()->getScale()),
+                RoundingMode::Unnecessary,
+            );
     }
 }

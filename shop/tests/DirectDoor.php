@@ -15,11 +15,9 @@ final readonly class DirectDoor
 {
     /**
      * @param array<string, mixed> $document
-     * @param list<string>         $faults
+     * @param list<string> $faults
      */
-    public function __construct(private array $document, private array $faults, private string $today)
-    {
-    }
+    public function __construct(private array $document, private array $faults, private string $today) {}
 
     public function try(Check $check): Found
     {
@@ -34,11 +32,16 @@ final readonly class DirectDoor
                 }
             }
             $seen = $shop->page($check->quantity[$v]);
-            /** @var array{unitPrice: string|null, total: string|null, entries: list<mixed>, image: string|null} $page */
+            /**
+             * @var array{unitPrice: string|null, total: string|null, entries: list<mixed>, image: string|null} $page
+             */
             $page = array_intersect_key($seen, ['unitPrice' => 1, 'total' => 1, 'entries' => 1, 'image' => 1]);
             foreach (null === $check->offered || !is_array($seen['options']) ? [] : $seen['options'] as $option) {
                 if (is_array($option) && $check->offered[0] === $option['code']) {
-                    $offered = null === $check->offered[1] ? true === $option['shown'] : is_array($option['offered']) && in_array($check->offered[1], $option['offered'], true);
+                    $offered =
+                        null === $check->offered[1]
+                            ? true === $option['shown']
+                            : is_array($option['offered']) && in_array($check->offered[1], $option['offered'], true);
                 }
             }
             $isLast = $v === count($check->visits) - 1;
@@ -52,6 +55,13 @@ final readonly class DirectDoor
             $stages['cart'] = $shop->stage('cart');
         }
 
-        return new Found(null, $offered, $page, $added['accepted'], array_map(static fn (array $p): string => $p['field'], $added['problems']), $stages);
+        return new Found(
+            null,
+            $offered,
+            $page,
+            $added['accepted'],
+            array_map(static fn(array $p): string => $p['field'], $added['problems']),
+            $stages,
+        );
     }
 }

@@ -28,7 +28,10 @@ use PHPUnit\Framework\TestCase;
  */
 final class FaultsAreFoundTest extends TestCase
 {
-    /** Places are looked for with every third fault, of the large one with every ninth, as that takes seconds; with ITHREL_TABLE with each. */
+    /**
+     * Places are looked for with every third fault, of the large one with every ninth, as that takes seconds; with
+     * ITHREL_TABLE with each.
+     */
     private const LARGE = '09-admiralty-chandelier';
 
     #[TestDox('every fault is found on every demo setup where it can show, and nineteen in twenty are placed right')]
@@ -39,7 +42,11 @@ final class FaultsAreFoundTest extends TestCase
         self::assertSame([], array_diff($names, array_keys(TruePlaces::OF)), 'Each fault has its true place here.');
         self::assertGreaterThanOrEqual(20, count($names));
         foreach ($setups as $name => [$setup, $plan, $document]) {
-            self::assertSame([], self::differing($this->seen($setup, $plan, $document, [])), $name.': without a fault');
+            self::assertSame(
+                [],
+                self::differing($this->seen($setup, $plan, $document, [])),
+                $name . ': without a fault',
+            );
         }
         $found = $placed = $possible = $judged = 0;
         $table = sprintf("%-28s %7s %6s %7s %6s\n", 'fault', 'setups', 'found', 'checks', 'placed');
@@ -54,12 +61,15 @@ final class FaultsAreFoundTest extends TestCase
                 }
                 ++$row[0];
                 if ([] === $differing) {
-                    $missed[] = $fault.' on '.$name;
+                    $missed[] = $fault . ' on ' . $name;
                     continue;
                 }
                 ++$row[1];
                 $row[2] += count($differing);
-                if (0 !== ($number + (int) $name) % (self::LARGE === $name ? 9 : 3) && false === getenv('ITHREL_TABLE')) {
+                if (
+                    0 !== ($number + (int) $name) % (self::LARGE === $name ? 9 : 3) &&
+                    false === getenv('ITHREL_TABLE')
+                ) {
                     continue;
                 }
                 ++$judged;
@@ -86,20 +96,30 @@ final class FaultsAreFoundTest extends TestCase
     public function testTwoFaultsAtOnce(): void
     {
         $names = array_keys(Faults::all());
-        $setups = array_intersect_key($this->setups(), ['01-harbour-pendant' => 1, '03-breakwater-shade' => 1, '06-printed-shade' => 1]);
+        $setups = array_intersect_key($this->setups(), [
+            '01-harbour-pendant' => 1,
+            '03-breakwater-shade' => 1,
+            '06-printed-shade' => 1,
+        ]);
         $found = $placed = 0;
         foreach ($setups as $name => [$setup, $plan, $document, $json]) {
             for ($i = 0; $i < count($names); $i += 4) {
                 $two = [$names[$i], $names[($i * 7 + 5) % count($names)]];
-                $alone = array_map(fn (string $fault): array => self::differing($this->seen($setup, $plan, $document, [$fault])), $two);
+                $alone = array_map(
+                    fn(string $fault): array => self::differing($this->seen($setup, $plan, $document, [$fault])),
+                    $two,
+                );
                 $both = $this->seen($setup, $plan, $document, $two);
                 if ([] === $alone[0] && [] === $alone[1]) {
                     continue;
                 }
-                self::assertNotSame([], self::differing($both), $name.': '.implode(' and ', $two));
+                self::assertNotSame([], self::differing($both), $name . ': ' . implode(' and ', $two));
                 ++$found;
                 foreach (array_slice(Diagnosis::of($setup, $json, $both), 0, 2) as $likely) {
-                    if (1 === preg_match(TruePlaces::OF[$two[0]], $likely->at) || 1 === preg_match(TruePlaces::OF[$two[1]], $likely->at)) {
+                    if (
+                        1 === preg_match(TruePlaces::OF[$two[0]], $likely->at) ||
+                        1 === preg_match(TruePlaces::OF[$two[1]], $likely->at)
+                    ) {
                         ++$placed;
                         break;
                     }
@@ -131,12 +151,18 @@ final class FaultsAreFoundTest extends TestCase
     private function setups(): array
     {
         static $setups = [];
-        foreach ([] === $setups ? (glob(dirname(__DIR__, 2).'/demo/setups/*.json') ?: []) : [] as $file) {
+        foreach ([] === $setups ? (glob(dirname(__DIR__, 2) . '/demo/setups/*.json') ?: []) : [] as $file) {
             $json = (string) file_get_contents($file);
             $reach = new Reach(Reader::shipped()->read($json, Today::of(Documents::TODAY)));
             /** @var array<string, mixed> $document */
             $document = json_decode($json, true, 512, JSON_THROW_ON_ERROR);
-            $setups[basename($file, '.json')] = [$reach->setup, Planner::plan($reach), $document, $json, Walks::of($document, [])];
+            $setups[basename($file, '.json')] = [
+                $reach->setup,
+                Planner::plan($reach),
+                $document,
+                $json,
+                Walks::of($document, []),
+            ];
         }
 
         /** @var array<string, array{Setup, Plan, array<string, mixed>, string, string}> $setups */
@@ -145,7 +171,7 @@ final class FaultsAreFoundTest extends TestCase
 
     /**
      * @param array<string, mixed> $document
-     * @param list<string>         $faults
+     * @param list<string> $faults
      *
      * @return list<Seen>
      */
@@ -168,6 +194,6 @@ final class FaultsAreFoundTest extends TestCase
      */
     private static function differing(array $seen): array
     {
-        return array_values(array_filter($seen, static fn (Seen $s): bool => [] !== $s->differences));
+        return array_values(array_filter($seen, static fn(Seen $s): bool => [] !== $s->differences));
     }
 }

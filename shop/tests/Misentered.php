@@ -12,13 +12,15 @@ namespace Ithrel\Shop\Tests;
 final class Misentered
 {
     /**
-     * @param string   $at       JSON Pointer of what was entered otherwise
-     * @param string   $how      what was done to it
+     * @param string $at JSON Pointer of what was entered otherwise
+     * @param string $how what was done to it
      * @param Document $document
      */
-    private function __construct(public readonly string $at, public readonly string $how, public readonly array $document)
-    {
-    }
+    private function __construct(
+        public readonly string $at,
+        public readonly string $how,
+        public readonly array $document,
+    ) {}
 
     /**
      * Every place of a document entered otherwise, in the ways that people get such a place wrong.
@@ -33,24 +35,33 @@ final class Misentered
             foreach (self::ways($path, $old) as $how => $new) {
                 $other = $document;
                 self::put($other, $path, $new);
-                yield new self('/'.implode('/', $path), $how, $other);
+                yield new self('/' . implode('/', $path), $how, $other);
             }
         }
         yield from self::wholes($document);
     }
 
     /**
-     * Whether a place is the one that was entered otherwise: itself, something in it, or the value, row or charge that it is of.
+     * Whether a place is the one that was entered otherwise: itself, something in it, or the value, row or charge that
+     * it is of.
      */
     public function isAt(string $place): bool
     {
-        if (str_starts_with($this->at.'/', $place.'/') || str_starts_with($place.'/', $this->at.'/')) {
-            return 1 === preg_match('~^(/options/\d+/(values/\d+|yes)|/variants/rows/\d+|/charges/\d+|/parts/\d+|/levels/\d+|/item/data/\d+|/item/\w+|/quantity|/rounding)~', $place) || 1 !== preg_match('~/(values/\d+|yes)(/|$)~', $this->at);
+        if (str_starts_with($this->at . '/', $place . '/') || str_starts_with($place . '/', $this->at . '/')) {
+            return 1 ===
+                preg_match(
+                    '~^(/options/\d+/(values/\d+|yes)|/variants/rows/\d+|/charges/\d+|/parts/\d+|/levels/\d+|/item/data/\d+|/item/\w+|/quantity|/rounding)~',
+                    $place,
+                ) || 1 !== preg_match('~/(values/\d+|yes)(/|$)~', $this->at);
         }
         // A part is what the values are that sell it: which of the two is sold out no shopper can tell.
         foreach ([[$this->at, $place], [$place, $this->at]] as [$one, $other]) {
-            if (1 === preg_match('~^/parts/(\d+)~', $one, $part) && 1 === preg_match('~^/options/(\d+)/values/(\d+)(/|$)~', $other, $at)) {
-                return ($this->document['options'][(int) $at[1]]['values'][(int) $at[2]]['item'] ?? null) === ($this->document['parts'][(int) $part[1]]['sku'] ?? '');
+            if (
+                1 === preg_match('~^/parts/(\d+)~', $one, $part) &&
+                1 === preg_match('~^/options/(\d+)/values/(\d+)(/|$)~', $other, $at)
+            ) {
+                return ($this->document['options'][(int) $at[1]]['values'][(int) $at[2]]['item'] ?? null) ===
+                    ($this->document['parts'][(int) $part[1]]['sku'] ?? '');
             }
         }
 
@@ -58,7 +69,7 @@ final class Misentered
     }
 
     /**
-     * @param array<mixed>     $node
+     * @param array<mixed> $node
      * @param list<string|int> $path
      *
      * @return iterable<array{list<string|int>, mixed}>
@@ -66,7 +77,10 @@ final class Misentered
     private static function leaves(array $node, array $path): iterable
     {
         foreach ($node as $key => $child) {
-            if ([] === $path && in_array($key, ['ithrel', 'name', 'currency', 'guards', 'views', 'appliesTo', 'meant'], true)) {
+            if (
+                [] === $path &&
+                in_array($key, ['ithrel', 'name', 'currency', 'guards', 'views', 'appliesTo', 'meant'], true)
+            ) {
                 continue;
             }
             if (is_array($child)) {
@@ -86,7 +100,10 @@ final class Misentered
     {
         $key = $path[count($path) - 1];
         $text = is_scalar($old) ? (string) $old : '';
-        if (in_array($key, ['price', 'salePrice', 'amount', 'charge', 'rate', 'weight', 'points', 'percent'], true) || in_array('figures', $path, true)) {
+        if (
+            in_array($key, ['price', 'salePrice', 'amount', 'charge', 'rate', 'weight', 'points', 'percent'], true) ||
+            in_array('figures', $path, true)
+        ) {
             if (!is_numeric($text)) {
                 return;
             }
@@ -99,12 +116,16 @@ final class Misentered
             return;
         }
         if (in_array($key, ['sku', 'label', 'value', 'image', 'unit'], true) && 'parts' !== $path[0]) {
-            yield 'another' => $text.' x';
+            yield 'another' => $text . ' x';
 
             return;
         }
         $inCondition = [] !== array_intersect(['shownWhen', 'allowedWhen', 'when'], $path);
-        if (!$inCondition && (is_int($old) || is_numeric($text)) && in_array($key, ['min', 'max', 'free', 'maxBytes', 'minWidth', 'minHeight', 'stock'], true)) {
+        if (
+            !$inCondition &&
+            (is_int($old) || is_numeric($text)) &&
+            in_array($key, ['min', 'max', 'free', 'maxBytes', 'minWidth', 'minHeight', 'stock'], true)
+        ) {
             if ('stock' === $key) {
                 yield 'sold out' => 0;
             } else {
@@ -126,15 +147,17 @@ final class Misentered
         } elseif (in_array($key, ['above', 'below', 'atLeast', 'atMost'], true) && is_numeric($text)) {
             yield 'one more' => is_int($old) ? $old + 1 : (string) \Brick\Math\BigDecimal::of($text)->plus(1);
         } elseif ('earliest' === $key || 'latest' === $key) {
-            yield 'a day later' => 1 === preg_match('/^\+(\d+)d$/', $text, $days) ? '+'.((int) $days[1] + 1).'d' : date('Y-m-d', (int) strtotime($text) + 86_400);
+            yield 'a day later' => 1 === preg_match('/^\+(\d+)d$/', $text, $days)
+                ? '+' . ((int) $days[1] + 1) . 'd'
+                : date('Y-m-d', (int) strtotime($text) + 86_400);
         } elseif ('expr' === $key) {
-            yield 'more by a tenth' => '('.$text.') * 1.1';
+            yield 'more by a tenth' => '(' . $text . ') * 1.1';
         } elseif ('line' === $key) {
             yield 'in the line' => 'with';
         } elseif ('of' === $key && 'base' === $text) {
             yield 'of what runs' => 'running';
         } elseif ('default' === $key) {
-            yield 'another' => is_bool($old) ? false : $text.'9';
+            yield 'another' => is_bool($old) ? false : $text . '9';
         }
     }
 
@@ -149,70 +172,142 @@ final class Misentered
     {
         $options = is_array($document['options'] ?? null) ? $document['options'] : [];
         foreach ($options as $i => $option) {
-            $at = '/options/'.$i;
+            $at = '/options/' . $i;
             if (!is_array($option)) {
                 continue;
             }
             if (isset($option['shownWhen'])) {
-                yield self::with($document, ['options', $i, 'shownWhen'], null, $at.'/shownWhen', 'no condition');
-                yield self::with($document, ['options', $i, 'shownWhen'], ['not' => $option['shownWhen']], $at.'/shownWhen', 'turned round');
+                yield self::with($document, ['options', $i, 'shownWhen'], null, $at . '/shownWhen', 'no condition');
+                yield self::with(
+                    $document,
+                    ['options', $i, 'shownWhen'],
+                    ['not' => $option['shownWhen']],
+                    $at . '/shownWhen',
+                    'turned round',
+                );
             }
             if (true !== ($option['required'] ?? false) && 'note' !== $option['kind']) {
-                yield self::with($document, ['options', $i, 'required'], true, $at.'/required', 'required');
+                yield self::with($document, ['options', $i, 'required'], true, $at . '/required', 'required');
             }
             if (isset($option['stages'])) {
-                yield self::with($document, ['options', $i, 'stages'], null, $at.'/stages', 'at all stages');
+                yield self::with($document, ['options', $i, 'stages'], null, $at . '/stages', 'at all stages');
             } elseif ('note' !== $option['kind']) {
-                yield self::with($document, ['options', $i, 'stages'], ['page', 'cart', 'checkout'], $at.'/stages', 'not on the order');
+                yield self::with(
+                    $document,
+                    ['options', $i, 'stages'],
+                    ['page', 'cart', 'checkout'],
+                    $at . '/stages',
+                    'not on the order',
+                );
             }
             if (isset($option['types']) && count($option['types']) > 1) {
-                yield self::with($document, ['options', $i, 'types'], array_slice($option['types'], 1), $at.'/types', 'one kind less');
+                yield self::with(
+                    $document,
+                    ['options', $i, 'types'],
+                    array_slice($option['types'], 1),
+                    $at . '/types',
+                    'one kind less',
+                );
             }
             if (isset($option['weekdays'])) {
-                yield self::with($document, ['options', $i, 'weekdays'], array_slice($option['weekdays'], 1), $at.'/weekdays', 'one day less');
+                yield self::with(
+                    $document,
+                    ['options', $i, 'weekdays'],
+                    array_slice($option['weekdays'], 1),
+                    $at . '/weekdays',
+                    'one day less',
+                );
             }
             if (isset($option['charge'])) {
-                yield self::with($document, ['options', $i, 'charge'], null, $at.'/charge', 'no charge');
+                yield self::with($document, ['options', $i, 'charge'], null, $at . '/charge', 'no charge');
             }
             foreach (is_array($option['values'] ?? null) ? $option['values'] : [] as $j => $value) {
-                $place = $at.'/values/'.$j;
+                $place = $at . '/values/' . $j;
                 if (isset($value['allowedWhen'])) {
-                    yield self::with($document, ['options', $i, 'values', $j, 'allowedWhen'], null, $place.'/allowedWhen', 'no condition');
+                    yield self::with(
+                        $document,
+                        ['options', $i, 'values', $j, 'allowedWhen'],
+                        null,
+                        $place . '/allowedWhen',
+                        'no condition',
+                    );
                 }
                 if (!isset($value['charge']) && !isset($value['item'])) {
-                    yield self::with($document, ['options', $i, 'values', $j, 'charge'], '2.50', $place.'/charge', 'charged');
+                    yield self::with(
+                        $document,
+                        ['options', $i, 'values', $j, 'charge'],
+                        '2.50',
+                        $place . '/charge',
+                        'charged',
+                    );
                 }
                 if (isset($value['charge'])) {
-                    yield self::with($document, ['options', $i, 'values', $j, 'charge'], null, $place.'/charge', 'no charge');
+                    yield self::with(
+                        $document,
+                        ['options', $i, 'values', $j, 'charge'],
+                        null,
+                        $place . '/charge',
+                        'no charge',
+                    );
                 }
                 if (!isset($value['stock'])) {
-                    yield self::with($document, ['options', $i, 'values', $j, 'stock'], 0, $place.'/stock', 'sold out');
+                    yield self::with(
+                        $document,
+                        ['options', $i, 'values', $j, 'stock'],
+                        0,
+                        $place . '/stock',
+                        'sold out',
+                    );
                 }
                 if (!isset($value['weight']) && !isset($value['item'])) {
-                    yield self::with($document, ['options', $i, 'values', $j, 'weight'], '0.5', $place.'/weight', 'a weight');
+                    yield self::with(
+                        $document,
+                        ['options', $i, 'values', $j, 'weight'],
+                        '0.5',
+                        $place . '/weight',
+                        'a weight',
+                    );
                 }
                 if (!isset($value['image'])) {
-                    yield self::with($document, ['options', $i, 'values', $j, 'image'], 'other.png', $place.'/image', 'a picture');
+                    yield self::with(
+                        $document,
+                        ['options', $i, 'values', $j, 'image'],
+                        'other.png',
+                        $place . '/image',
+                        'a picture',
+                    );
                 }
                 if (count($option['values']) > 2) {
-                    yield self::with($document, ['options', $i, 'values', $j, 'hidden'], true, $place.'/hidden', 'hidden');
+                    yield self::with(
+                        $document,
+                        ['options', $i, 'values', $j, 'hidden'],
+                        true,
+                        $place . '/hidden',
+                        'hidden',
+                    );
                 }
                 if (isset($value['default'])) {
-                    yield self::with($document, ['options', $i, 'values', $j, 'default'], null, $place.'/default', 'no default');
+                    yield self::with(
+                        $document,
+                        ['options', $i, 'values', $j, 'default'],
+                        null,
+                        $place . '/default',
+                        'no default',
+                    );
                 }
             }
         }
         foreach (is_array($document['charges'] ?? null) ? $document['charges'] : [] as $k => $charge) {
-            yield self::with($document, ['charges', $k], null, '/charges/'.$k, 'left out');
+            yield self::with($document, ['charges', $k], null, '/charges/' . $k, 'left out');
             foreach (['when', 'min', 'per'] as $key) {
                 if (isset($charge[$key])) {
-                    yield self::with($document, ['charges', $k, $key], null, '/charges/'.$k.'/'.$key, 'left out');
+                    yield self::with($document, ['charges', $k, $key], null, '/charges/' . $k . '/' . $key, 'left out');
                 }
             }
         }
         $rows = $document['variants']['rows'] ?? [];
         foreach (is_array($rows) ? $rows : [] as $k => $row) {
-            yield self::with($document, ['variants', 'rows', $k], null, '/variants/rows/'.$k, 'left out');
+            yield self::with($document, ['variants', 'rows', $k], null, '/variants/rows/' . $k, 'left out');
         }
         if (isset($document['rounding'])) {
             yield self::with($document, ['rounding'], null, '/rounding', 'the usual rounding');
@@ -223,7 +318,7 @@ final class Misentered
     }
 
     /**
-     * @param Document         $document
+     * @param Document $document
      * @param list<string|int> $path
      */
     private static function with(array $document, array $path, mixed $new, string $at, string $how): self
@@ -234,9 +329,9 @@ final class Misentered
     }
 
     /**
-     * @param array<mixed>     $node
+     * @param array<mixed> $node
      * @param list<string|int> $path
-     * @param mixed            $new  null: taken out
+     * @param mixed $new null: taken out
      */
     private static function put(array &$node, array $path, mixed $new): void
     {

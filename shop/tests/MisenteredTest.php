@@ -23,8 +23,18 @@ use PHPUnit\Framework\TestCase;
  */
 final class MisenteredTest extends TestCase
 {
-    /** Setups, and every how manieth of their places is entered otherwise; the test with ITHREL_TABLE takes all of all. */
-    private const SAMPLE = ['01-harbour-pendant' => 15, '02-quay-desk-lamp' => 23, '04-engraved-plate' => 9, '05-beacon-floor-lamp' => 17, '06-printed-shade' => 15, '07-regatta-string-lights' => 7, '12-lightkeeper-refill-box' => 11];
+    /**
+     * Setups, and every how manieth of their places is entered otherwise; the test with ITHREL_TABLE takes all of all.
+     */
+    private const SAMPLE = [
+        '01-harbour-pendant' => 15,
+        '02-quay-desk-lamp' => 23,
+        '04-engraved-plate' => 9,
+        '05-beacon-floor-lamp' => 17,
+        '06-printed-shade' => 15,
+        '07-regatta-string-lights' => 7,
+        '12-lightkeeper-refill-box' => 11,
+    ];
 
     #[TestDox('nine in ten places that were entered otherwise are named first, and the rest is seldom missed')]
     public function testEachPlaceIsFound(): void
@@ -32,7 +42,7 @@ final class MisenteredTest extends TestCase
         $isWhole = false !== getenv('ITHREL_TABLE');
         $shows = $found = $placed = 0;
         $wrong = [];
-        foreach (glob(dirname(__DIR__, 2).'/demo/setups/*.json') ?: [] as $file) {
+        foreach (glob(dirname(__DIR__, 2) . '/demo/setups/*.json') ?: [] as $file) {
             $name = basename($file, '.json');
             $step = $isWhole ? 1 : self::SAMPLE[$name] ?? PHP_INT_MAX;
             if (PHP_INT_MAX === $step) {
@@ -50,7 +60,7 @@ final class MisenteredTest extends TestCase
                     continue;
                 }
                 $seen = $this->seen($checks, new CheckComparison($reach->setup), $other);
-                $isFound = [] !== array_filter($seen, static fn (Seen $s): bool => [] !== $s->differences);
+                $isFound = [] !== array_filter($seen, static fn(Seen $s): bool => [] !== $s->differences);
                 if (!$isFound && Walks::of($other->document, []) === $walks) {
                     continue;
                 }
@@ -60,7 +70,13 @@ final class MisenteredTest extends TestCase
                 $isPlaced = null !== $first && $other->isAt($first->at);
                 $placed += $isPlaced ? 1 : 0;
                 if (!$isPlaced) {
-                    $wrong[] = sprintf('%s %s, %s: %s', $name, $other->at, $other->how, $isFound ? self::words($first) : 'not found');
+                    $wrong[] = sprintf(
+                        '%s %s, %s: %s',
+                        $name,
+                        $other->at,
+                        $other->how,
+                        $isFound ? self::words($first) : 'not found',
+                    );
                 }
             }
         }
@@ -76,7 +92,7 @@ final class MisenteredTest extends TestCase
     #[TestDox('two places entered otherwise are both named')]
     public function testTwoPlacesAtOnce(): void
     {
-        $file = dirname(__DIR__, 2).'/demo/setups/01-harbour-pendant.json';
+        $file = dirname(__DIR__, 2) . '/demo/setups/01-harbour-pendant.json';
         $json = (string) file_get_contents($file);
         /** @var array<string, mixed> $document */
         $document = json_decode($json, true, 512, JSON_THROW_ON_ERROR);
@@ -101,16 +117,24 @@ final class MisenteredTest extends TestCase
             $comparison = new CheckComparison($reach->setup);
             $one = $this->seen($checks, $comparison, $first);
             $two = $this->seen($checks, $comparison, $second);
-            $cells = static fn (array $seen): array => array_map(static fn (Seen $s): array => $s->cells, $seen);
+            $cells = static fn(array $seen): array => array_map(static fn(Seen $s): array => $s->cells, $seen);
             if ([] === array_merge(...$cells($one)) || $cells($one) === $cells($two)) {
                 continue;
             }
             ++$tried;
             $named = array_slice(Diagnosis::of($reach->setup, $json, $two), 0, 3);
-            $isNamed = static fn (Misentered $one): bool => [] !== array_filter($named, static fn (Likely $l): bool => $one->isAt($l->at));
+            $isNamed = static fn(Misentered $one): bool => [] !==
+                array_filter($named, static fn(Likely $l): bool => $one->isAt($l->at));
             $both += $isNamed($first) && $isNamed($second) ? 1 : 0;
             if (!$isNamed($first) || !$isNamed($second)) {
-                $said .= sprintf("%s (%s) and %s (%s): %s\n", $first->at, $first->how, $second->at, $second->how, implode('; ', array_map(self::words(...), $named)));
+                $said .= sprintf(
+                    "%s (%s) and %s (%s): %s\n",
+                    $first->at,
+                    $first->how,
+                    $second->at,
+                    $second->how,
+                    implode('; ', array_map(self::words(...), $named)),
+                );
             }
         }
         self::assertGreaterThan(4, $tried);
@@ -135,6 +159,6 @@ final class MisenteredTest extends TestCase
 
     private static function words(?Likely $likely): string
     {
-        return null === $likely ? 'no place' : trim($likely->at.', as if '.$likely->as.' '.$likely->extent);
+        return null === $likely ? 'no place' : trim($likely->at . ', as if ' . $likely->as . ' ' . $likely->extent);
     }
 }

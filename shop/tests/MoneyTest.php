@@ -27,7 +27,7 @@ final class MoneyTest extends TestCase
     {
         $known = 0;
         for ($n = 0; $n < 26 ** 3; ++$n) {
-            $code = chr(65 + intdiv($n, 676)).chr(65 + intdiv($n, 26) % 26).chr(65 + $n % 26);
+            $code = chr(65 + intdiv($n, 676)) . chr(65 + (intdiv($n, 26) % 26)) . chr(65 + ($n % 26));
             $currency = Currency::find($code);
             if (null !== $currency && !in_array($code, self::WITHDRAWN, true)) {
                 self::assertSame($currency->minorUnits, MinorUnits::of($code), $code);
@@ -59,9 +59,14 @@ final class MoneyTest extends TestCase
             $shop->click('p', 'b');
             self::assertTrue($shop->add(null, 1, 'form')['accepted']);
             $line = $shop->stage('cart')['lines'][0];
-            $quote = (new Appraiser($reach))->appraise(GivenState::read($reach->setup, (object) ['pick' => (object) $answers]))->quote;
+            $quote = (new Appraiser($reach))->appraise(
+                GivenState::read($reach->setup, (object) ['pick' => (object) $answers]),
+            )->quote;
             self::assertSame($unit, $line['unitPrice']);
-            self::assertSame($unit, null === $quote->unitPrice ? null : Amount::text($quote->unitPrice, $reach->setup->currency));
+            self::assertSame(
+                $unit,
+                null === $quote->unitPrice ? null : Amount::text($quote->unitPrice, $reach->setup->currency),
+            );
             self::assertSame('3.25', $line['ownLines'][0]['unitPrice']);
             self::assertSame('3.25', (string) $quote->ownLines[0]->unitPrice);
         }

@@ -23,9 +23,13 @@ final class Processes
             self::$isWatched = true;
             register_shutdown_function(self::endAll(...));
         }
-        $process = proc_open(['setsid', 'bash', '-c', $command], [['file', '/dev/null', 'r'], ['file', $log, 'w'], ['file', $log, 'a']], $pipes);
+        $process = proc_open(
+            ['setsid', 'bash', '-c', $command],
+            [['file', '/dev/null', 'r'], ['file', $log, 'w'], ['file', $log, 'a']],
+            $pipes,
+        );
         if (!is_resource($process)) {
-            throw new \RuntimeException('Cannot start '.$command);
+            throw new \RuntimeException('Cannot start ' . $command);
         }
 
         return self::$groups[] = proc_get_status($process)['pid'];
@@ -45,9 +49,19 @@ final class Processes
     {
         $port = self::freePort();
         @mkdir($folder, 0o777, true);
-        self::serve(sprintf('ITHREL_SHOP_VAR=%1$s ITHREL_TODAY=2026-11-24 exec %2$s -S 127.0.0.1:%3$d -t %4$s %4$s/index.php', escapeshellarg($folder), PHP_BINARY, $port, escapeshellarg(dirname(__DIR__).'/public')), $port, $folder.'/log');
+        self::serve(
+            sprintf(
+                'ITHREL_SHOP_VAR=%1$s ITHREL_TODAY=2026-11-24 exec %2$s -S 127.0.0.1:%3$d -t %4$s %4$s/index.php',
+                escapeshellarg($folder),
+                PHP_BINARY,
+                $port,
+                escapeshellarg(dirname(__DIR__) . '/public'),
+            ),
+            $port,
+            $folder . '/log',
+        );
 
-        return 'http://127.0.0.1:'.$port;
+        return 'http://127.0.0.1:' . $port;
     }
 
     public static function freePort(): int
@@ -73,7 +87,7 @@ final class Processes
             }
             usleep(50_000);
         }
-        throw new \RuntimeException("Nothing answers on port {$port}:\n".file_get_contents($log));
+        throw new \RuntimeException("Nothing answers on port {$port}:\n" . file_get_contents($log));
     }
 
     public static function end(int $group, int $signal = SIGTERM): void

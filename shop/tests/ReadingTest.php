@@ -69,7 +69,10 @@ final class ReadingTest extends TestCase
     public function testConditions(array $condition, bool $holds): void
     {
         $answers = ['size' => 'l', 'extras' => ['a', 'b'], 'wrap' => true, 'width' => '30', 'day' => '2026-11-30'];
-        self::assertSame($holds, (new Conditions(self::OPTIONS, new Faults(), self::TODAY))->hold($condition, $answers, 3));
+        self::assertSame(
+            $holds,
+            (new Conditions(self::OPTIONS, new Faults(), self::TODAY))->hold($condition, $answers, 3),
+        );
     }
 
     public function testNoConditionHolds(): void
@@ -102,18 +105,23 @@ final class ReadingTest extends TestCase
     #[DataProvider('formulas')]
     public function testFormulas(string $expression, string $value): void
     {
-        $found = Formula::value($expression, static fn (string $name): ?BigDecimal => 'width' === $name ? BigDecimal::of(30) : null, static fn (string $what, string $of): mixed => ['chars' => 5, 'unit' => 'cm'][$what] ?? null);
-        self::assertTrue($found->isEqualTo($value), $expression.' = '.$found);
+        $found = Formula::value(
+            $expression,
+            static fn(string $name): ?BigDecimal => 'width' === $name ? BigDecimal::of(30) : null,
+            static fn(string $what, string $of): mixed => ['chars' => 5, 'unit' => 'cm'][$what] ?? null,
+        );
+        self::assertTrue($found->isEqualTo($value), $expression . ' = ' . $found);
     }
 
     public function testAnUnansweredNameHasNoValue(): void
     {
         $this->expectException(\DomainException::class);
-        Formula::value('nothing + 1', static fn (): ?BigDecimal => null, static fn (): mixed => null);
+        Formula::value('nothing + 1', static fn(): ?BigDecimal => null, static fn(): mixed => null);
     }
 
     /**
-     * @return iterable<string, array{string, int, int, int, int}> text; UTF-16 units, code points, shown characters, bytes
+     * @return iterable<string, array{string, int, int, int, int}> text; UTF-16 units, code points, shown characters,
+     *                                                             bytes
      */
     public static function lengths(): iterable
     {
@@ -128,7 +136,15 @@ final class ReadingTest extends TestCase
     #[DataProvider('lengths')]
     public function testLengths(string $text, int $utf16, int $codepoints, int $graphemes, int $bytes): void
     {
-        self::assertSame([$utf16, $codepoints, $graphemes, $bytes], [Inputs::length($text, 'utf16'), Inputs::length($text, 'codepoints'), Inputs::length($text, 'graphemes'), Inputs::length($text, 'bytes')]);
+        self::assertSame(
+            [$utf16, $codepoints, $graphemes, $bytes],
+            [
+                Inputs::length($text, 'utf16'),
+                Inputs::length($text, 'codepoints'),
+                Inputs::length($text, 'graphemes'),
+                Inputs::length($text, 'bytes'),
+            ],
+        );
     }
 
     /**
@@ -152,16 +168,36 @@ final class ReadingTest extends TestCase
         yield 'decimals' => [['kind' => 'number', 'decimals' => 1], '1.25', false];
         yield 'no day' => [['kind' => 'date'], '2026-02-30', false];
         yield 'too early, from today' => [['kind' => 'date', 'earliest' => '+2d'], '2026-11-25', false];
-        yield 'a closed weekday; the 29th of November 2026 is a Sunday' => [['kind' => 'date', 'weekdays' => [1, 2, 3, 4, 5, 6]], '2026-11-29', false];
+        yield 'a closed weekday; the 29th of November 2026 is a Sunday' => [
+            ['kind' => 'date', 'weekdays' => [1, 2, 3, 4, 5, 6]],
+            '2026-11-29',
+            false,
+        ];
         yield 'a closed day' => [['kind' => 'date', 'closed' => ['2026-12-24']], '2026-12-24', false];
         yield 'no colour' => [['kind' => 'colour'], 'red', false];
         yield 'a colour in capitals' => [['kind' => 'colour', 'colours' => ['#1f5c8a']], '#1F5C8A', true];
         yield 'another colour' => [['kind' => 'colour', 'colours' => ['#1f5c8a']], '#1f5c8b', false];
-        yield 'any image' => [['kind' => 'file', 'types' => ['image/*']], [['name' => 'a.PNG', 'type' => 'image/PNG']], true];
-        yield 'no image' => [['kind' => 'file', 'types' => ['image/*']], [['name' => 'a.pdf', 'type' => 'application/pdf']], false];
+        yield 'any image' => [
+            ['kind' => 'file', 'types' => ['image/*']],
+            [['name' => 'a.PNG', 'type' => 'image/PNG']],
+            true,
+        ];
+        yield 'no image' => [
+            ['kind' => 'file', 'types' => ['image/*']],
+            [['name' => 'a.pdf', 'type' => 'application/pdf']],
+            false,
+        ];
         yield 'one byte too large' => [['kind' => 'file', 'maxBytes' => 10], [['name' => 'a', 'bytes' => 11]], false];
-        yield 'too many files' => [['kind' => 'file', 'files' => ['max' => 1]], [['name' => 'a'], ['name' => 'b']], false];
-        yield 'too narrow' => [['kind' => 'file', 'pixels' => ['minWidth' => 100]], [['name' => 'a', 'width' => 99, 'height' => 500]], false];
+        yield 'too many files' => [
+            ['kind' => 'file', 'files' => ['max' => 1]],
+            [['name' => 'a'], ['name' => 'b']],
+            false,
+        ];
+        yield 'too narrow' => [
+            ['kind' => 'file', 'pixels' => ['minWidth' => 100]],
+            [['name' => 'a', 'width' => 99, 'height' => 500]],
+            false,
+        ];
     }
 
     /**
@@ -176,11 +212,39 @@ final class ReadingTest extends TestCase
 
     public function testTheServerChecksWhatThePageWouldNotLetThrough(): void
     {
-        $shop = new Shop('item', ['currency' => 'EUR', 'item' => ['sku' => 'T', 'name' => 'T', 'price' => '10.00'], 'options' => [
-            ['code' => 'size', 'label' => 'Size', 'kind' => 'one', 'required' => true, 'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'x', 'label' => 'Hidden', 'hidden' => true]]],
-            ['code' => 'wrap', 'label' => 'Wrap', 'kind' => 'flag', 'shownWhen' => ['option' => 'size', 'is' => 'x']],
-        ], 'quantity' => ['min' => 2, 'max' => 6, 'step' => 2]], [], [], self::TODAY);
-        $fields = static fn (?array $answers, int $quantity): array => array_column($shop->add($answers, $quantity, 'form')['problems'], 'field');
+        $shop = new Shop(
+            'item',
+            [
+                'currency' => 'EUR',
+                'item' => ['sku' => 'T', 'name' => 'T', 'price' => '10.00'],
+                'options' => [
+                    [
+                        'code' => 'size',
+                        'label' => 'Size',
+                        'kind' => 'one',
+                        'required' => true,
+                        'values' => [
+                            ['code' => 's', 'label' => 'Small'],
+                            ['code' => 'x', 'label' => 'Hidden', 'hidden' => true],
+                        ],
+                    ],
+                    [
+                        'code' => 'wrap',
+                        'label' => 'Wrap',
+                        'kind' => 'flag',
+                        'shownWhen' => ['option' => 'size', 'is' => 'x'],
+                    ],
+                ],
+                'quantity' => ['min' => 2, 'max' => 6, 'step' => 2],
+            ],
+            [],
+            [],
+            self::TODAY,
+        );
+        $fields = static fn(?array $answers, int $quantity): array => array_column(
+            $shop->add($answers, $quantity, 'form')['problems'],
+            'field',
+        );
         self::assertFalse($shop->click('size', 'x'), 'A hidden value cannot be clicked.');
         self::assertFalse($shop->click('wrap', true), 'Nor can an option that is not shown.');
         self::assertSame(['size'], $fields(null, 2));
@@ -197,7 +261,11 @@ final class ReadingTest extends TestCase
 
     public function testASessionCarriesTheCartOver(): void
     {
-        $document = ['currency' => 'EUR', 'item' => ['sku' => 'T', 'name' => 'T', 'price' => '10.00'], 'options' => [['code' => 'wrap', 'label' => 'Wrap', 'kind' => 'flag', 'yes' => ['charge' => '2.00']]]];
+        $document = [
+            'currency' => 'EUR',
+            'item' => ['sku' => 'T', 'name' => 'T', 'price' => '10.00'],
+            'options' => [['code' => 'wrap', 'label' => 'Wrap', 'kind' => 'flag', 'yes' => ['charge' => '2.00']]],
+        ];
         $first = new Shop('item', $document, [], [], self::TODAY);
         $first->click('wrap', true);
         $first->add(null, 1, 'form');

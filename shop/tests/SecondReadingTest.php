@@ -47,7 +47,7 @@ final class SecondReadingTest extends TestCase
     {
         $reader = Reader::shipped();
         $compared = $accepted = 0;
-        foreach (glob(dirname(__DIR__, 2).'/demo/setups/*.json') ?: [] as $i => $file) {
+        foreach (glob(dirname(__DIR__, 2) . '/demo/setups/*.json') ?: [] as $i => $file) {
             for ($seed = 0; $seed < 25; ++$seed) {
                 $this->walk($reader, (string) file_get_contents($file), 100 * $i + $seed, $compared, $accepted);
             }
@@ -68,9 +68,14 @@ final class SecondReadingTest extends TestCase
         $state = $this->real($reach, new State(), $page->opening(), null);
         for ($click = 0; $click < 12; ++$click) {
             $where = sprintf('Seed %d, click %d: %s', $seed, $click, $json);
-            $this->compare($reach, $appraiser, $shop, $state, 1 + $click % 3, $where, $accepted);
+            $this->compare($reach, $appraiser, $shop, $state, 1 + ($click % 3), $where, $accepted);
             ++$compared;
-            $shown = array_values(array_filter($reach->setup->options, static fn ($o): bool => Kind::Note !== $o->kind && $page->isShown($o, $state)));
+            $shown = array_values(
+                array_filter(
+                    $reach->setup->options,
+                    static fn($o): bool => Kind::Note !== $o->kind && $page->isShown($o, $state),
+                ),
+            );
             if ([] === $shown) {
                 break;
             }
@@ -78,8 +83,19 @@ final class SecondReadingTest extends TestCase
             $answers = iterator_to_array($page->answers($option, $state), false);
             $answer = $answers[$random->getInt(0, count($answers) - 1)];
             $state = $this->real($reach, $state, $page->click($state, $option->index, $answer), $option->index);
-            $given = null === $answer ? null : ((array) StateText::pick($reach->setup, new State([$option->index => $answer])))[$option->code];
-            self::assertTrue($shop->click($option->code, Kind::File === $option->kind && is_array($given) ? array_map(static fn (string $name): array => ['name' => $name], $given) : $given), $where);
+            $given =
+                null === $answer
+                    ? null
+                    : ((array) StateText::pick($reach->setup, new State([$option->index => $answer])))[$option->code];
+            self::assertTrue(
+                $shop->click(
+                    $option->code,
+                    Kind::File === $option->kind && is_array($given)
+                        ? array_map(static fn(string $name): array => ['name' => $name], $given)
+                        : $given,
+                ),
+                $where,
+            );
         }
     }
 
@@ -88,7 +104,12 @@ final class SecondReadingTest extends TestCase
     {
         foreach ($reach->setup->options as $option) {
             $answer = $state->input($option->index);
-            if (null !== $option->default && null !== $answer && !$before->has($option->index) && $option->index !== $clicked) {
+            if (
+                null !== $option->default &&
+                null !== $answer &&
+                !$before->has($option->index) &&
+                $option->index !== $clicked
+            ) {
                 $typed = (new \Ithrel\Core\Limit\InputCheck())->parse($option, $option->default);
                 $state = null === $typed ? $state : $state->with($option->index, $typed);
             }
@@ -97,25 +118,50 @@ final class SecondReadingTest extends TestCase
         return $state;
     }
 
-    private function compare(Reach $reach, Appraiser $appraiser, Shop $shop, State $state, int $quantity, string $where, int &$accepted): void
-    {
+    private function compare(
+        Reach $reach,
+        Appraiser $appraiser,
+        Shop $shop,
+        State $state,
+        int $quantity,
+        string $where,
+        int &$accepted,
+    ): void {
         $seen = [];
         foreach ((array) $shop->page($quantity)['options'] as $option) {
             self::assertIsArray($option);
             $seen[is_string($option['code']) ? $option['code'] : ''] = $option;
         }
         foreach ($reach->setup->options as $option) {
-            self::assertSame($reach->board->page->isShown($option, $state), $seen[$option->code]['shown'], $where.': '.$option->code);
+            self::assertSame(
+                $reach->board->page->isShown($option, $state),
+                $seen[$option->code]['shown'],
+                $where . ': ' . $option->code,
+            );
             if ($seen[$option->code]['shown'] && $option->kind->isChoice() && Kind::Flag !== $option->kind) {
-                self::assertSame(array_map(static fn (int $v): string => $option->values[$v]->code, $reach->board->page->allowed($option, $state)), $seen[$option->code]['offered'], $where.': '.$option->code);
+                self::assertSame(
+                    array_map(
+                        static fn(int $v): string => $option->values[$v]->code,
+                        $reach->board->page->allowed($option, $state),
+                    ),
+                    $seen[$option->code]['offered'],
+                    $where . ': ' . $option->code,
+                );
             }
         }
         $appraisal = $appraiser->appraise(GivenState::of($reach->setup, $state, $quantity));
         $expected = (new AppraisalText($reach->setup))->toArray($appraisal);
         // Whether it may be sold is the tester's question, not the shop's.
-        $problems = array_filter($appraisal->problems, static fn ($p): bool => !in_array($p->code, ['guard', 'formula'], true));
+        $problems = array_filter(
+            $appraisal->problems,
+            static fn($p): bool => !in_array($p->code, ['guard', 'formula'], true),
+        );
         $added = $shop->add(null, $quantity, 'form');
-        self::assertSame([] === $problems, $added['accepted'], $where.': '.json_encode([$problems, $added['problems']], JSON_THROW_ON_ERROR));
+        self::assertSame(
+            [] === $problems,
+            $added['accepted'],
+            $where . ': ' . json_encode([$problems, $added['problems']], JSON_THROW_ON_ERROR),
+        );
         if (!$added['accepted']) {
             return;
         }
@@ -127,10 +173,14 @@ final class SecondReadingTest extends TestCase
             /** @var array<string, mixed> $entries */
             $entries = $carried['entries'];
             foreach (['sku', 'name', 'quantity', 'weight', 'points', 'image'] as $key) {
-                self::assertSame($carried[$key], $line[$key], $where.': '.$key);
+                self::assertSame($carried[$key], $line[$key], $where . ': ' . $key);
             }
-            self::assertSame($entries[$stage], $line['entries'], $where.': '.$stage);
-            self::assertSame([$expected['unitPrice'], $expected['lineTotal'], $expected['total']], [$line['unitPrice'], $line['lineTotal'], $line['total']], $where);
+            self::assertSame($entries[$stage], $line['entries'], $where . ': ' . $stage);
+            self::assertSame(
+                [$expected['unitPrice'], $expected['lineTotal'], $expected['total']],
+                [$line['unitPrice'], $line['lineTotal'], $line['total']],
+                $where,
+            );
             self::assertSame($expected['ownLines'], $line['ownLines'], $where);
         }
         $shop->emptyCart();

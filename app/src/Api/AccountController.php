@@ -25,19 +25,27 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class AccountController
 {
-    public function __construct(private Accounts $accounts, private Who $who)
-    {
-    }
+    public function __construct(private Accounts $accounts, private Who $who) {}
 
     #[Route('/api/accounts', methods: ['GET'])]
     #[Needs(Role::Lead)]
-    #[OA\Get(path: '/api/accounts', operationId: 'listAccounts', responses: [
-        new OA\Response(response: 200, description: 'By name.', content: new OA\JsonContent(
-            type: 'array',
-            items: new OA\Items(ref: '#/components/schemas/AccountView'),
-        )),
-        new OA\Response(ref: '#/components/responses/Problem', response: 403),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/accounts',
+            operationId: 'listAccounts',
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'By name.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/AccountView'),
+                    ),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 403),
+            ],
+        ),
+    ]
     public function list(): JsonResponse
     {
         $this->refuseWithoutTeam();
@@ -48,30 +56,59 @@ final readonly class AccountController
     #[Route('/api/accounts', methods: ['POST'])]
     #[Needs(Role::Lead)]
     #[Changes('made an account')]
-    #[OA\Post(path: '/api/accounts', operationId: 'addAccount', requestBody: new OA\RequestBody(
-        required: true,
-        content: new OA\JsonContent(ref: '#/components/schemas/AccountGiven'),
-    ), responses: [
-        new OA\Response(response: 201, description: 'It is made.', content: new OA\JsonContent(ref: '#/components/schemas/AccountView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/accounts',
+            operationId: 'addAccount',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/AccountGiven'),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 201,
+                    description: 'It is made.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/AccountView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function add(#[MapRequestPayload] AccountGiven $given): JsonResponse
     {
         $this->refuseWithoutTeam();
 
-        return $this->done(fn (): Account => $this->accounts->add(trim($given->name), Role::from($given->role ?? 'reader'), $given->password ?? ''), Response::HTTP_CREATED);
+        return $this->done(
+            fn(): Account => $this->accounts->add(
+                trim($given->name),
+                Role::from($given->role ?? 'reader'),
+                $given->password ?? '',
+            ),
+            Response::HTTP_CREATED,
+        );
     }
 
     #[Route('/api/accounts', methods: ['PATCH'])]
     #[Needs(Role::Lead)]
     #[Changes('changed an account')]
-    #[OA\Patch(path: '/api/accounts', operationId: 'changeAccount', requestBody: new OA\RequestBody(
-        required: true,
-        content: new OA\JsonContent(ref: '#/components/schemas/AccountGiven'),
-    ), responses: [
-        new OA\Response(response: 200, description: 'It is changed, and signed out.', content: new OA\JsonContent(ref: '#/components/schemas/AccountView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Patch(
+            path: '/api/accounts',
+            operationId: 'changeAccount',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/AccountGiven'),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'It is changed, and signed out.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/AccountView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function change(#[MapRequestPayload] AccountGiven $given): JsonResponse
     {
         $this->refuseWithoutTeam();
@@ -92,15 +129,24 @@ final readonly class AccountController
     #[Route('/api/accounts', methods: ['DELETE'])]
     #[Needs(Role::Lead)]
     #[Changes('removed an account')]
-    #[OA\Delete(path: '/api/accounts', operationId: 'removeAccount', requestBody: new OA\RequestBody(
-        required: true,
-        content: new OA\JsonContent(ref: '#/components/schemas/AccountGiven'),
-    ), responses: [
-        new OA\Response(response: 200, description: 'It is removed; what was done under this name stays.', content: new OA\JsonContent(
-            ref: '#/components/schemas/AccountView',
-        )),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Delete(
+            path: '/api/accounts',
+            operationId: 'removeAccount',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/AccountGiven'),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'It is removed; what was done under this name stays.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/AccountView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function remove(#[MapRequestPayload] AccountGiven $given): JsonResponse
     {
         $this->refuseWithoutTeam();
@@ -118,7 +164,9 @@ final readonly class AccountController
     {
         $account = $this->accounts->get($name);
 
-        return $account === $this->who->account() ? throw new \DomainException('Your own account is changed by another lead, or on the command line.') : $account;
+        return $account === $this->who->account()
+            ? throw new \DomainException('Your own account is changed by another lead, or on the command line.')
+            : $account;
     }
 
     private function refuseWithoutTeam(): void

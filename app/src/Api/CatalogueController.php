@@ -25,28 +25,53 @@ final readonly class CatalogueController
 {
     private const PAGE = 100;
 
-    public function __construct(private Catalogues $catalogues, private Shelf $shelf, private Who $who)
-    {
-    }
+    public function __construct(private Catalogues $catalogues, private Shelf $shelf, private Who $who) {}
 
     #[Route('/api/catalogue', methods: ['GET'])]
-    #[OA\Get(path: '/api/catalogue', operationId: 'getCatalogue', parameters: [
-        new OA\Parameter(name: 'search', in: 'query', schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'from', in: 'query', schema: new OA\Schema(type: 'integer', minimum: 0)),
-    ], responses: [
-        new OA\Response(response: 200, description: 'Its items, a hundred at most.', content: new OA\JsonContent(ref: '#/components/schemas/CatalogueView')),
-    ])]
-    public function read(#[MapQueryParameter] string $search = '', #[MapQueryParameter(options: ['min_range' => 0])] int $from = 0): JsonResponse
-    {
+    #[
+        OA\Get(
+            path: '/api/catalogue',
+            operationId: 'getCatalogue',
+            parameters: [
+                new OA\Parameter(name: 'search', in: 'query', schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'from', in: 'query', schema: new OA\Schema(type: 'integer', minimum: 0)),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Its items, a hundred at most.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/CatalogueView'),
+                ),
+            ],
+        ),
+    ]
+    public function read(
+        #[MapQueryParameter] string $search = '',
+        #[MapQueryParameter(options: ['min_range' => 0])] int $from = 0,
+    ): JsonResponse {
         return new JsonResponse($this->view($search, $from));
     }
 
     #[Route('/api/catalogue', methods: ['PUT'])]
     #[Changes('brought in the catalogue')]
-    #[OA\Put(path: '/api/catalogue', operationId: 'putCatalogue', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SheetText')), responses: [
-        new OA\Response(response: 200, description: 'It takes the place of the one before.', content: new OA\JsonContent(ref: '#/components/schemas/CatalogueView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Put(
+            path: '/api/catalogue',
+            operationId: 'putCatalogue',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/SheetText'),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'It takes the place of the one before.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/CatalogueView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function put(#[MapRequestPayload] SheetText $sheet): JsonResponse
     {
         $this->catalogues->keep($sheet->text, $this->who->name());
@@ -55,13 +80,26 @@ final readonly class CatalogueController
     }
 
     #[Route('/api/setups/{id}/scope', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/scope', operationId: 'getScope', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'from', in: 'query', schema: new OA\Schema(type: 'integer', minimum: 0)),
-    ], responses: [
-        new OA\Response(response: 200, description: 'The items that the setup applies to and by what, a hundred at most, with what is odd about it.', content: new OA\JsonContent(ref: '#/components/schemas/CatalogueView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 404),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/scope',
+            operationId: 'getScope',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'from', in: 'query', schema: new OA\Schema(type: 'integer', minimum: 0)),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The items that the setup applies to and by what, a hundred at most, ' .
+                        'with what is odd about ' .
+                        'it.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/CatalogueView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
     public function scope(string $id, #[MapQueryParameter(options: ['min_range' => 0])] int $from = 0): JsonResponse
     {
         $stored = $this->shelf->get($id);
@@ -69,18 +107,55 @@ final readonly class CatalogueController
         $catalogue = $this->catalogues->catalogue();
         $scope = $setup->appliesTo;
         $hits = null === $catalogue || null === $scope ? [] : $catalogue->hitBy($scope);
-        $rows = null === $scope ? [] : array_map(static fn (CatalogueItem $i): CatalogueRow => self::row($i, $i->reasons($scope)), array_slice($hits, $from, self::PAGE));
+        $rows =
+            null === $scope
+                ? []
+                : array_map(
+                    static fn(CatalogueItem $i): CatalogueRow => self::row($i, $i->reasons($scope)),
+                    array_slice($hits, $from, self::PAGE),
+                );
 
-        return new JsonResponse(new CatalogueView($this->catalogues->kept()?->when(), count($catalogue->items ?? []), count($hits), $rows, array_map(Views::finding(...), null === $catalogue ? [] : $this->catalogues->findings($catalogue, $stored, $setup))));
+        return new JsonResponse(
+            new CatalogueView(
+                $this->catalogues->kept()?->when(),
+                count($catalogue->items ?? []),
+                count($hits),
+                $rows,
+                array_map(
+                    Views::finding(...),
+                    null === $catalogue ? [] : $this->catalogues->findings($catalogue, $stored, $setup),
+                ),
+            ),
+        );
     }
 
     private function view(string $search, int $from): CatalogueView
     {
         $all = $this->catalogues->catalogue()->items ?? [];
         $words = mb_strtolower(trim($search));
-        $meant = '' === $words ? $all : array_values(array_filter($all, static fn (CatalogueItem $i): bool => str_contains(mb_strtolower(implode("\n", [$i->sku, $i->name, ...$i->categories, ...$i->tags])), $words)));
+        $meant =
+            '' === $words
+                ? $all
+                : array_values(
+                    array_filter(
+                        $all,
+                        static fn(CatalogueItem $i): bool => str_contains(
+                            mb_strtolower(implode("\n", [$i->sku, $i->name, ...$i->categories, ...$i->tags])),
+                            $words,
+                        ),
+                    ),
+                );
 
-        return new CatalogueView($this->catalogues->kept()?->when(), count($all), count($meant), array_map(static fn (CatalogueItem $i): CatalogueRow => self::row($i, []), array_slice($meant, $from, self::PAGE)), []);
+        return new CatalogueView(
+            $this->catalogues->kept()?->when(),
+            count($all),
+            count($meant),
+            array_map(
+                static fn(CatalogueItem $i): CatalogueRow => self::row($i, []),
+                array_slice($meant, $from, self::PAGE),
+            ),
+            [],
+        );
     }
 
     /**

@@ -48,49 +48,100 @@ final readonly class DiffController
     /** Combinations told of each kind. */
     private const TOLD = 40;
 
-    public function __construct(private Shelf $shelf, private Reader $reader, private SetupGate $gates, private Who $who)
-    {
-    }
+    public function __construct(
+        private Shelf $shelf,
+        private Reader $reader,
+        private SetupGate $gates,
+        private Who $who,
+    ) {}
 
     #[Route('/api/setups/{id}/diff', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/diff', operationId: 'getDiff', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'from', description: 'number of the older revision; the one before the latest where neither is given', in: 'query', schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'with', description: 'id of another setup, whose latest revision is the older side', in: 'query', schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'What the latest revision gained, lost and repriced, and the places that differ.', content: new OA\JsonContent(ref: '#/components/schemas/DiffView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 404),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/diff',
+            operationId: 'getDiff',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'from',
+                    description: 'number of the older revision; the one before the latest where neither is given',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string'),
+                ),
+                new OA\Parameter(
+                    name: 'with',
+                    description: 'id of another setup, whose latest revision is the older side',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string'),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'What the latest revision gained, lost and repriced, and the places that differ.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/DiffView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function diff(string $id, Request $request): JsonResponse
     {
         $stored = $this->shelf->get($id);
         $with = $request->query->getString('with');
-        $before = '' === $with ? $this->revision($stored->revisions(), $request->query->getString('from')) : $this->shelf->get($with)->latest();
+        $before =
+            '' === $with
+                ? $this->revision($stored->revisions(), $request->query->getString('from'))
+                : $this->shelf->get($with)->latest();
         $today = Today::of(Shelf::today());
         $old = ReadDocument::of($this->reader, $before->document(), $today);
         $new = ReadDocument::of($this->reader, $stored->latest()->document(), $today);
 
-        return new JsonResponse(self::view($this->within(static fn (): DiffResult => SetupDiff::between($old, $new, self::TOLD)), $old->setup, $new->setup, false));
+        return new JsonResponse(
+            self::view(
+                $this->within(static fn(): DiffResult => SetupDiff::between($old, $new, self::TOLD)),
+                $old->setup,
+                $new->setup,
+                false,
+            ),
+        );
     }
 
     #[Route('/api/setups/{id}/sale-list', methods: ['POST'])]
     #[Needs(Role::Reader)]
-    #[OA\Post(path: '/api/setups/{id}/sale-list', operationId: 'holdSaleList', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SheetText')), parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'The list beside the setup, both ways.', content: new OA\JsonContent(ref: '#/components/schemas/DiffView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/sale-list',
+            operationId: 'holdSaleList',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/SheetText'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The list beside the setup, both ways.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/DiffView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function saleList(string $id, #[MapRequestPayload] SheetText $sheet): JsonResponse
     {
         $stored = $this->shelf->get($id);
         $setup = $this->shelf->reach($stored->latest())->setup;
         $list = SaleList::read($setup, $sheet->text);
-        $diff = $this->within(static fn (): DiffResult => ListDiff::between($list, $setup, self::TOLD));
+        $diff = $this->within(static fn(): DiffResult => ListDiff::between($list, $setup, self::TOLD));
         // It counts at the gate; who may only look holds it against the setup for herself.
         $isTester = $this->who->role(Role::Tester)->includes(Role::Tester);
-        $counts = $isTester && $this->gates->hand($stored, HandedSheet::SALE, $sheet->text, count($list->rows), $this->who->name());
+        $counts =
+            $isTester &&
+            $this->gates->hand($stored, HandedSheet::SALE, $sheet->text, count($list->rows), $this->who->name());
 
         return new JsonResponse(self::view($diff, $setup, $setup, $counts));
     }
@@ -100,13 +151,20 @@ final readonly class DiffController
      */
     private function revision(array $revisions, string $number): Revision
     {
-        $wanted = '' === $number ? max(1, count($revisions) - 1) : (1 === preg_match('/^\d{1,9}$/D', $number) ? (int) $number : 0);
+        $wanted =
+            '' === $number
+                ? max(1, count($revisions) - 1)
+                : (1 === preg_match('/^\d{1,9}$/D', $number)
+                    ? (int) $number
+                    : 0);
         foreach ($revisions as $revision) {
             if ($revision->number() === $wanted) {
                 return $revision;
             }
         }
-        throw new NotFoundHttpException(sprintf('There is no revision "%s".', mb_strimwidth($number, 0, 20, '…', 'UTF-8')));
+        throw new NotFoundHttpException(
+            sprintf('There is no revision "%s".', mb_strimwidth($number, 0, 20, '…', 'UTF-8')),
+        );
     }
 
     /**
@@ -119,7 +177,12 @@ final readonly class DiffController
         try {
             return Bounds::within(self::SECONDS, $diff);
         } catch (OutOfBounds) {
-            throw new UnprocessableEntityHttpException(sprintf('The two are too large to be held side by side within %d seconds; ./ithrel diff takes its time.', self::SECONDS));
+            throw new UnprocessableEntityHttpException(
+                sprintf(
+                    'The two are too large to be held side by side within %d seconds; ./ithrel diff takes its time.',
+                    self::SECONDS,
+                ),
+            );
         }
     }
 
@@ -128,11 +191,39 @@ final readonly class DiffController
         $rows = static function (string $kind, Setup $setup) use ($diff): array {
             $words = new PickWords($setup);
 
-            return array_map(static fn (array $row): DiffRow => new DiffRow($words->ofRow($row), 'lost' === $kind ? [] : $words->pins($row), $row['line'] ?? null, $row['why'] ?? null, $row['old'] ?? null, $row['new'] ?? null), $diff->first[$kind]);
+            return array_map(
+                static fn(array $row): DiffRow => new DiffRow(
+                    $words->ofRow($row),
+                    'lost' === $kind ? [] : $words->pins($row),
+                    $row['line'] ?? null,
+                    $row['why'] ?? null,
+                    $row['old'] ?? null,
+                    $row['new'] ?? null,
+                ),
+                $diff->first[$kind],
+            );
         };
-        $changes = array_map(static fn (DocumentChange $c): ChangedPlace => new ChangedPlace($c->at, 'old' === $c->side, $c->message), $diff->changes);
+        $changes = array_map(
+            static fn(DocumentChange $c): ChangedPlace => new ChangedPlace($c->at, 'old' === $c->side, $c->message),
+            $diff->changes,
+        );
 
-        return new DiffView($diff->oldSelectable, $diff->newSelectable, $diff->both, $diff->gained, $diff->lost, self::figures($diff->repriced), self::figures($diff->dearest), $rows('gained', $new), $rows('lost', $old), $rows('repriced', $new), $changes, array_values($diff->reasons), $new->currency->code, $counts);
+        return new DiffView(
+            $diff->oldSelectable,
+            $diff->newSelectable,
+            $diff->both,
+            $diff->gained,
+            $diff->lost,
+            self::figures($diff->repriced),
+            self::figures($diff->dearest),
+            $rows('gained', $new),
+            $rows('lost', $old),
+            $rows('repriced', $new),
+            $changes,
+            array_values($diff->reasons),
+            $new->currency->code,
+            $counts,
+        );
     }
 
     /**

@@ -61,77 +61,199 @@ final readonly class DraftController
     /** Somebody waits for it while she writes. */
     private const SECONDS_OF_CHECK = 6;
 
-    public function __construct(private CompiledSetups $compiled, private Shelf $shelf, private Views $views, private Reader $reader)
-    {
-    }
+    public function __construct(
+        private CompiledSetups $compiled,
+        private Shelf $shelf,
+        private Views $views,
+        private Reader $reader,
+    ) {}
 
     #[Route('/api/drafts', methods: ['POST'])]
     #[Needs(Role::Reader)]
-    #[OA\Post(path: '/api/drafts', operationId: 'draft', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DraftWanted')), responses: [
-        new OA\Response(response: 200, description: 'A draft; nothing is kept.', content: new OA\JsonContent(ref: '#/components/schemas/DraftView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/drafts',
+            operationId: 'draft',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/DraftWanted'),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'A draft; nothing is kept.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/DraftView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function draft(#[MapRequestPayload] DraftWanted $wanted): JsonResponse
     {
         $minor = null === $wanted->currency ? 2 : Currency::find($wanted->currency)->minorUnits ?? 2;
-        $sources = array_map(static fn (DraftFile $file): DraftSource => DraftSources::read($file, $minor), $wanted->sources);
+        $sources = array_map(
+            static fn(DraftFile $file): DraftSource => DraftSources::read($file, $minor),
+            $wanted->sources,
+        );
         if ([] === $sources) {
             throw UnreadableDocument::at('', 'A draft is made of something: a file, cells or an address.');
         }
         $draft = Drafter::of($sources, $wanted->currency);
 
-        return new JsonResponse(new DraftView(
-            json_encode($draft->document, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE),
-            array_map(static fn (array $read): Reading => new Reading($read['at'], $read['from'], 'guess' === $read['sure']), $draft->read),
-            array_map(static fn (array $left): LeftOver => new LeftOver($left['from'], $left['why']), $draft->left),
-        ));
+        return new JsonResponse(
+            new DraftView(
+                json_encode(
+                    $draft->document,
+                    JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+                ),
+                array_map(
+                    static fn(array $read): Reading => new Reading(
+                        $read['at'],
+                        $read['from'],
+                        'guess' === $read['sure'],
+                    ),
+                    $draft->read,
+                ),
+                array_map(static fn(array $left): LeftOver => new LeftOver($left['from'], $left['why']), $draft->left),
+            ),
+        );
     }
 
     #[Route('/api/checks', methods: ['POST'])]
     #[Needs(Role::Reader)]
-    #[OA\Post(path: '/api/checks', operationId: 'checkText', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DocumentText')), parameters: [
-        new OA\Parameter(name: 'setup', description: 'the setup that it was written on', in: 'query', schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'What was found, or why it cannot be read; nothing is kept.', content: new OA\JsonContent(ref: '#/components/schemas/CheckedText')),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/checks',
+            operationId: 'checkText',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/DocumentText'),
+            ),
+            parameters: [
+                new OA\Parameter(
+                    name: 'setup',
+                    description: 'the setup that it was written on',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string'),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'What was found, or why it cannot be read; nothing is kept.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/CheckedText'),
+                ),
+            ],
+        ),
+    ]
     public function check(#[MapRequestPayload] DocumentText $document, Request $request): JsonResponse
     {
         $sha256 = hash('sha256', $document->text);
         try {
             [$later, $report] = $this->workedOut($document->text);
         } catch (UnreadableDocument $e) {
-            return new JsonResponse(new CheckedText($sha256, array_map(static fn (Problem $p): ProblemPlace => new ProblemPlace($p->at, $p->message), $e->problems), null, [], [], [], null));
-        } catch (TooLarge|OutOfBounds $e) {
-            return new JsonResponse(new CheckedText($sha256, [], null, [], [], [], 'It could not be worked out while you write, because '.$e->getMessage()));
+            return new JsonResponse(
+                new CheckedText(
+                    $sha256,
+                    array_map(
+                        static fn(Problem $p): ProblemPlace => new ProblemPlace($p->at, $p->message),
+                        $e->problems,
+                    ),
+                    null,
+                    [],
+                    [],
+                    [],
+                    null,
+                ),
+            );
+        } catch (TooLarge | OutOfBounds $e) {
+            return new JsonResponse(
+                new CheckedText(
+                    $sha256,
+                    [],
+                    null,
+                    [],
+                    [],
+                    [],
+                    'It could not be worked out while you write, because ' . $e->getMessage(),
+                ),
+            );
         }
         $setup = $request->query->getString('setup');
-        [$settled, $fresh] = '' === $setup ? [[], []] : $this->views->changeOf($this->shelf->get($setup)->latest(), $later, $report->findings);
+        [$settled, $fresh] =
+            '' === $setup
+                ? [[], []]
+                : $this->views->changeOf($this->shelf->get($setup)->latest(), $later, $report->findings);
 
-        return new JsonResponse(new CheckedText($sha256, [], new Counts(...$report->counts), array_map(Views::finding(...), $report->findings), $settled, $fresh, null));
+        return new JsonResponse(
+            new CheckedText(
+                $sha256,
+                [],
+                new Counts(...$report->counts),
+                array_map(Views::finding(...), $report->findings),
+                $settled,
+                $fresh,
+                null,
+            ),
+        );
     }
 
     #[Route('/api/conditions', methods: ['POST'])]
     #[Needs(Role::Reader)]
-    #[OA\Post(path: '/api/conditions', operationId: 'readCondition', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SentenceGiven')), responses: [
-        new OA\Response(response: 200, description: 'The condition as it stands in a document.', content: new OA\JsonContent(type: 'object', additionalProperties: true)),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/conditions',
+            operationId: 'readCondition',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/SentenceGiven'),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The condition as it stands in a document.',
+                    content: new OA\JsonContent(type: 'object', additionalProperties: true),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function condition(#[MapRequestPayload] SentenceGiven $given): JsonResponse
     {
-        return new JsonResponse(ConditionSentence::read($this->reader->read($given->text, Today::of(Shelf::today())), $given->words));
+        return new JsonResponse(
+            ConditionSentence::read($this->reader->read($given->text, Today::of(Shelf::today())), $given->words),
+        );
     }
 
     #[Route('/api/formulas', methods: ['POST'])]
     #[Needs(Role::Reader)]
-    #[OA\Post(path: '/api/formulas', operationId: 'tryFormula', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/FormulaGiven')), responses: [
-        new OA\Response(response: 200, description: 'What the formula comes to with these figures; nothing is kept.', content: new OA\JsonContent(ref: '#/components/schemas/FormulaView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/formulas',
+            operationId: 'tryFormula',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/FormulaGiven'),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'What the formula comes to with these figures; nothing is kept.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/FormulaView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function formula(#[MapRequestPayload] FormulaGiven $given): JsonResponse
     {
         $setup = $this->reader->read($given->text, Today::of(Shelf::today()));
         $known = FormulaTrial::names($setup);
-        $names = array_map(static fn (string $name, string $words): FormulaName => new FormulaName($name, $words, ''), array_keys($known), $known);
+        $names = array_map(
+            static fn(string $name, string $words): FormulaName => new FormulaName($name, $words, ''),
+            array_keys($known),
+            $known,
+        );
         try {
             $formula = Formula::parse($given->expr);
         } catch (FormulaError $e) {
@@ -140,30 +262,58 @@ final readonly class DraftController
         $proposed = FormulaTrial::used($setup, $formula);
         $figures = array_replace($proposed, $given->figures);
         // A name that is none has no figure; why it is none is said where the value would be.
-        $own = array_filter(array_keys($proposed), static fn (string $name): bool => isset($known[$name]) || str_starts_with($name, 'filled('));
-        $used = array_values(array_map(static fn (string $name): FormulaName => new FormulaName($name, $known[$name] ?? '', $figures[$name]), $own));
+        $own = array_filter(
+            array_keys($proposed),
+            static fn(string $name): bool => isset($known[$name]) || str_starts_with($name, 'filled('),
+        );
+        $used = array_values(
+            array_map(
+                static fn(string $name): FormulaName => new FormulaName($name, $known[$name] ?? '', $figures[$name]),
+                $own,
+            ),
+        );
         try {
-            $value = Bounds::within(self::SECONDS_OF_CHECK, static fn (): BigDecimal => (new FormulaTrial($setup, $figures))->value($formula));
+            $value = Bounds::within(
+                self::SECONDS_OF_CHECK,
+                static fn(): BigDecimal => (new FormulaTrial($setup, $figures))->value($formula),
+            );
 
             return new JsonResponse(new FormulaView($names, $used, Amount::plain($value), null));
-        } catch (FormulaError|OutOfBounds $e) {
+        } catch (FormulaError | OutOfBounds $e) {
             return new JsonResponse(new FormulaView($names, $used, null, $e->getMessage()));
         }
     }
 
     #[Route('/api/diffs', methods: ['POST'])]
     #[Needs(Role::Reader)]
-    #[OA\Post(path: '/api/diffs', operationId: 'diffTexts', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/TwoTexts')), responses: [
-        new OA\Response(response: 200, description: 'What the new document gained, lost and repriced, and the places that differ.', content: new OA\JsonContent(ref: '#/components/schemas/ChangeView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/diffs',
+            operationId: 'diffTexts',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/TwoTexts'),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'What the new document gained, lost and repriced, and the places that differ.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/ChangeView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function diff(#[MapRequestPayload] TwoTexts $texts): JsonResponse
     {
         $today = Today::of(Shelf::today());
         $old = ReadDocument::of($this->reader, $texts->old, $today);
         $new = ReadDocument::of($this->reader, $texts->new, $today);
         try {
-            $diff = Bounds::within(self::SECONDS_OF_CHECK, static fn (): DiffResult => SetupDiff::between($old, $new, 0));
+            $diff = Bounds::within(
+                self::SECONDS_OF_CHECK,
+                static fn(): DiffResult => SetupDiff::between($old, $new, 0),
+            );
         } catch (OutOfBounds) {
             $diff = null;
         }
@@ -176,7 +326,21 @@ final readonly class DraftController
      */
     public static function changeView(?DiffResult $diff): ChangeView
     {
-        return null === $diff ? new ChangeView(null, null, null, null) : new ChangeView($diff->gained, $diff->lost, $diff->repriced['count'] ?? null, array_map(static fn (DocumentChange $c): ChangedPlace => new ChangedPlace($c->at, 'old' === $c->side, $c->message), $diff->changes));
+        return null === $diff
+            ? new ChangeView(null, null, null, null)
+            : new ChangeView(
+                $diff->gained,
+                $diff->lost,
+                $diff->repriced['count'] ?? null,
+                array_map(
+                    static fn(DocumentChange $c): ChangedPlace => new ChangedPlace(
+                        $c->at,
+                        'old' === $c->side,
+                        $c->message,
+                    ),
+                    $diff->changes,
+                ),
+            );
     }
 
     /**

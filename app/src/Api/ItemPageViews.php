@@ -24,11 +24,18 @@ use Ithrel\Core\Setup\Kind;
  */
 final readonly class ItemPageViews
 {
-    private const FIELDS = ['line' => 'the line', 'unitPrice' => 'unit price', 'lineTotal' => 'line total', 'sku' => 'SKU', 'quantity' => 'quantity', 'weight' => 'weight', 'image' => 'picture', 'total' => 'total of all lines'];
+    private const FIELDS = [
+        'line' => 'the line',
+        'unitPrice' => 'unit price',
+        'lineTotal' => 'line total',
+        'sku' => 'SKU',
+        'quantity' => 'quantity',
+        'weight' => 'weight',
+        'image' => 'picture',
+        'total' => 'total of all lines',
+    ];
 
-    public function __construct(private Shelf $shelf)
-    {
-    }
+    public function __construct(private Shelf $shelf) {}
 
     /** Without its things and pictures. */
     public function short(ItemPage $page): ItemPageView
@@ -44,23 +51,67 @@ final readonly class ItemPageViews
         $map = PageMap::fromArray($page->map(), $page->address());
         $pictures = $this->pictures($page);
 
-        return $this->view($page, $this->things($page, $map, $pictures), array_map(static fn (array $p): StageView => new StageView(
-            $p['stage'], sprintf('/api/pictures/%s/%s', $page->id(), $p['file']), $p['width'], $p['height'],
-            array_map(static fn (array $s): PictureSpot => new PictureSpot($s['at'], $s['control'], $s['button'], $s['within'], $s['box'], $s['text']), $p['spots']),
-        ), array_values($pictures)));
+        return $this->view(
+            $page,
+            $this->things($page, $map, $pictures),
+            array_map(
+                static fn(array $p): StageView => new StageView(
+                    $p['stage'],
+                    sprintf('/api/pictures/%s/%s', $page->id(), $p['file']),
+                    $p['width'],
+                    $p['height'],
+                    array_map(
+                        static fn(array $s): PictureSpot => new PictureSpot(
+                            $s['at'],
+                            $s['control'],
+                            $s['button'],
+                            $s['within'],
+                            $s['box'],
+                            $s['text'],
+                        ),
+                        $p['spots'],
+                    ),
+                ),
+                array_values($pictures),
+            ),
+        );
     }
 
     public function shop(Shop $shop): ShopTold
     {
-        return new ShopTold($shop->id(), $shop->name(), $shop->host(), array_slice($shop->hosts(), 1), $shop->mayOrder(), $shop->pause(), (object) $shop->ceilings());
+        return new ShopTold(
+            $shop->id(),
+            $shop->name(),
+            $shop->host(),
+            array_slice($shop->hosts(), 1),
+            $shop->mayOrder(),
+            $shop->pause(),
+            (object) $shop->ceilings(),
+        );
     }
 
     /**
-     * @return array<string, array{stage: 'page'|'cart'|'checkout', file: string, width: int, height: int, spots: list<Spot>, expected: array<string, string|null>}>
+     * @return array<string, array{
+     *     stage: 'page'|'cart'|'checkout',
+     *     file: string,
+     *     width: int,
+     *     height: int,
+     *     spots: list<Spot>,
+     *     expected: array<string, string|null>,
+     * }>
      */
     private function pictures(ItemPage $page): array
     {
-        /** @var list<array{stage: 'page'|'cart'|'checkout', file: string, width: int, height: int, spots: list<Spot>, expected: array<string, string|null>}> $kept */
+        /**
+         * @var list<array{
+         *     stage: 'page'|'cart'|'checkout',
+         *     file: string,
+         *     width: int,
+         *     height: int,
+         *     spots: list<Spot>,
+         *     expected: array<string, string|null>,
+         * }> $kept
+         */
         $kept = $page->pictures();
 
         return array_column($kept, null, 'stage');
@@ -76,13 +127,21 @@ final readonly class ItemPageViews
         $names = [];
         foreach ($this->shelf->reach($page->setup()->latest())->setup->options as $option) {
             if (Kind::Note !== $option->kind) {
-                $names['option '.$option->code] = [$option->name(), 'page'];
+                $names['option ' . $option->code] = [$option->name(), 'page'];
             }
         }
-        $names += ['quantity' => ['Quantity', 'page'], 'page unitPrice' => ['Unit price', 'page'], 'page total' => ['Total', 'page'], 'page image' => ['Picture', 'page'], 'page entries' => ['Answers so far', 'page'], 'add button' => ['Button that adds to the cart', 'page'], 'express button' => ['Button straight to the checkout', 'page']];
-        foreach (['cart', 'checkout', ...($page->shop()->mayOrder() ? ['order'] : [])] as $stage) {
+        $names += [
+            'quantity' => ['Quantity', 'page'],
+            'page unitPrice' => ['Unit price', 'page'],
+            'page total' => ['Total', 'page'],
+            'page image' => ['Picture', 'page'],
+            'page entries' => ['Answers so far', 'page'],
+            'add button' => ['Button that adds to the cart', 'page'],
+            'express button' => ['Button straight to the checkout', 'page'],
+        ];
+        foreach (['cart', 'checkout', ...$page->shop()->mayOrder() ? ['order'] : []] as $stage) {
             foreach (self::FIELDS as $field => $words) {
-                $names[$stage.' '.$field] = [ucfirst($stage).': '.$words, $stage];
+                $names[$stage . ' ' . $field] = [ucfirst($stage) . ': ' . $words, $stage];
             }
             if ('cart' === $stage) {
                 $names['way to the checkout'] = ['Way to the checkout', 'cart'];
@@ -94,13 +153,28 @@ final readonly class ItemPageViews
         foreach ($names as $what => [$words, $stage]) {
             $key = $map->place($what);
             $field = explode(' ', $what)[1] ?? '';
-            if (null === $key && 'image' === $field && [] !== $pictures && null === ($pictures['page']['expected']['image'] ?? null)) {
+            if (
+                null === $key &&
+                'image' === $field &&
+                [] !== $pictures &&
+                null === ($pictures['page']['expected']['image'] ?? null)
+            ) {
                 // Without a picture in the setup there is none to be looked for.
                 continue;
             }
             $spot = null === $key ? null : self::spot($what, $key, $pictures[$stage]['spots'] ?? []);
             $expected = str_contains($what, ' ') ? $pictures[$stage]['expected'][explode(' ', $what)[1]] ?? null : null;
-            $things[] = new MappedThing($what, $words, $stage, $key, null === $key ? $why[$what] ?? $why[$stage] ?? null : $how[$what] ?? null, $spot['box'] ?? null, $spot['text'] ?? null, $expected, in_array($what, $page->byHand(), true));
+            $things[] = new MappedThing(
+                $what,
+                $words,
+                $stage,
+                $key,
+                null === $key ? $why[$what] ?? ($why[$stage] ?? null) : $how[$what] ?? null,
+                $spot['box'] ?? null,
+                $spot['text'] ?? null,
+                $expected,
+                in_array($what, $page->byHand(), true),
+            );
         }
 
         return $things;
@@ -116,7 +190,8 @@ final readonly class ItemPageViews
         $as = match (true) {
             str_starts_with($what, 'option ') || 'quantity' === $what => 'control',
             str_ends_with($what, 'button') || 'way to the checkout' === $what => 'button',
-            in_array(explode(' ', $what)[1] ?? '', LinePlaces::FIELDS, true) && !str_starts_with($what, 'page ') => 'within',
+            in_array(explode(' ', $what)[1] ?? '', LinePlaces::FIELDS, true) && !str_starts_with($what, 'page ')
+                => 'within',
             default => 'at',
         };
         foreach ($spots as $spot) {
@@ -146,10 +221,21 @@ final readonly class ItemPageViews
 
     /**
      * @param list<MappedThing> $things
-     * @param list<StageView>   $stages
+     * @param list<StageView> $stages
      */
     private function view(ItemPage $page, array $things, array $stages): ItemPageView
     {
-        return new ItemPageView($page->id(), $page->setup()->id(), $page->address(), $this->shop($page->shop()), $page->state(), $page->message() ?? self::said($page->map()), $page->seconds(), $page->createdAt()->format(DATE_ATOM), $things, $stages);
+        return new ItemPageView(
+            $page->id(),
+            $page->setup()->id(),
+            $page->address(),
+            $this->shop($page->shop()),
+            $page->state(),
+            $page->message() ?? self::said($page->map()),
+            $page->seconds(),
+            $page->createdAt()->format(DATE_ATOM),
+            $things,
+            $stages,
+        );
     }
 }

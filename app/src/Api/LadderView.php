@@ -52,7 +52,14 @@ final readonly class LadderView
             $rungs[] = $this->rung($option, isset($deadOptions[$index]), $deadValues[$index] ?? [], $weights, $total);
         }
 
-        return new Ladder($this->set, gmp_strval($total), gmp_strval([] === $this->pins && [] === $this->typed ? $total : (new Listing($this->reach, $this->set))->total()), $rungs);
+        return new Ladder(
+            $this->set,
+            gmp_strval($total),
+            gmp_strval(
+                [] === $this->pins && [] === $this->typed ? $total : (new Listing($this->reach, $this->set))->total(),
+            ),
+            $rungs,
+        );
     }
 
     /**
@@ -73,8 +80,10 @@ final readonly class LadderView
                 Kind::Flag === $option->kind ? 'Yes' : $value->label,
                 $text,
                 self::share($count, $total),
-                in_array($option->code.'='.$value->code, $mine, true),
-                isset($weights->freed[$cell][$letter]) && [] !== $mine ? self::text($weights->freed[$cell][$letter]) : $text,
+                in_array($option->code . '=' . $value->code, $mine, true),
+                isset($weights->freed[$cell][$letter]) && [] !== $mine
+                    ? self::text($weights->freed[$cell][$letter])
+                    : $text,
                 $dead[$value->index] ?? null,
                 $value->hidden,
                 $value->default,
@@ -83,9 +92,10 @@ final readonly class LadderView
         }
         $none = gmp_init(0);
         if ([] !== $ids) {
-            $none = Kind::Several === $option->kind
-                ? $weights->empty[$option->index] ?? $none
-                : $weights->shares[$ids[0]][$board->cells[$ids[0]]->none()] ?? $none;
+            $none =
+                Kind::Several === $option->kind
+                    ? $weights->empty[$option->index] ?? $none
+                    : $weights->shares[$ids[0]][$board->cells[$ids[0]]->none()] ?? $none;
         }
 
         return new Rung(
@@ -98,9 +108,12 @@ final readonly class LadderView
             $option->at,
             self::text($none),
             self::share($none, $total),
-            in_array($option->code.'=', $mine, true),
+            in_array($option->code . '=', $mine, true),
             $cells,
-            array_map(fn (int $o): string => $this->reach->setup->options[$o]->code, $board->dependencies->of[$option->index]),
+            array_map(
+                fn(int $o): string => $this->reach->setup->options[$o]->code,
+                $board->dependencies->of[$option->index],
+            ),
         );
     }
 
@@ -109,18 +122,25 @@ final readonly class LadderView
      */
     private function listing(array $pins): Listing
     {
-        return new Listing($this->reach, $this->set, Pins::fromWords($this->reach->board, $pins), Pins::typed($this->reach->board, $this->typed));
+        return new Listing(
+            $this->reach,
+            $this->set,
+            Pins::fromWords($this->reach->board, $pins),
+            Pins::typed($this->reach->board, $this->typed),
+        );
     }
 
     /**
-     * Exact; of a count with more than 60 digits the first twelve and its power of ten, as a ladder of hundreds of rungs
-     * has thousands of them. What is pinned is told whole, in the total.
+     * Exact; of a count with more than 60 digits the first twelve and its power of ten, as a ladder of hundreds of
+     * rungs has thousands of them. What is pinned is told whole, in the total.
      */
     private static function text(\GMP $count): string
     {
         $digits = gmp_strval($count);
 
-        return strlen($digits) <= 60 ? $digits : $digits[0].'.'.substr($digits, 1, 11).'e'.(strlen($digits) - 1);
+        return strlen($digits) <= 60
+            ? $digits
+            : $digits[0] . '.' . substr($digits, 1, 11) . 'e' . (strlen($digits) - 1);
     }
 
     /** A ratio for drawing, in millionths; the exact counts stand beside it. */

@@ -49,21 +49,43 @@ final readonly class LedgerController
 {
     private const MOST_ROWS = 200;
 
-    public function __construct(private Shelf $shelf, private SetupGate $gates, private Who $who)
-    {
-    }
+    public function __construct(private Shelf $shelf, private SetupGate $gates, private Who $who) {}
 
     #[Route('/api/setups/{id}/ledger', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/ledger', operationId: 'getLedger', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'pin[]', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string'))),
-        new OA\Parameter(name: 'in[]', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string'))),
-        new OA\Parameter(name: 'qty', in: 'query', schema: new OA\Schema(type: 'integer')),
-        new OA\Parameter(name: 'format', description: 'a file to keep', in: 'query', schema: new OA\Schema(type: 'string', enum: ['json', 'csv', 'text'])),
-    ], responses: [
-        new OA\Response(response: 200, description: 'One path, line by line.', content: new OA\JsonContent(ref: '#/components/schemas/PathLedger')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/ledger',
+            operationId: 'getLedger',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'pin[]',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string')),
+                ),
+                new OA\Parameter(
+                    name: 'in[]',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string')),
+                ),
+                new OA\Parameter(name: 'qty', in: 'query', schema: new OA\Schema(type: 'integer')),
+                new OA\Parameter(
+                    name: 'format',
+                    description: 'a file to keep',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string', enum: ['json', 'csv', 'text']),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'One path, line by line.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/PathLedger'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function ledger(string $id, Request $request): Response
     {
         $reach = $this->reach($id);
@@ -74,39 +96,112 @@ final readonly class LedgerController
         if ('json' !== $format) {
             $csv = 'csv' === $format;
 
-            return new Response(LedgerFile::text($setup, $rows, $csv), Response::HTTP_OK, ['Content-Type' => $csv ? 'text/csv; charset=utf-8' : 'text/plain; charset=utf-8', 'Content-Disposition' => 'attachment; filename=ledger.'.($csv ? 'csv' : 'txt')]);
+            return new Response(LedgerFile::text($setup, $rows, $csv), Response::HTTP_OK, [
+                'Content-Type' => $csv ? 'text/csv; charset=utf-8' : 'text/plain; charset=utf-8',
+                'Content-Disposition' => 'attachment; filename=ledger.' . ($csv ? 'csv' : 'txt'),
+            ]);
         }
-        $problems = array_map(static fn (AnswerProblem $p): SlipProblem => new SlipProblem($p->code, $p->option, $p->message, $p->limit, $p->found), $appraisal->problems);
-        $steps = array_map(static fn (LedgerRow $r): LedgerStep => new LedgerStep($r->kind, $r->at, $r->label, $r->basis, self::text($setup, $r->amount), self::text($setup, $r->running)), $rows);
+        $problems = array_map(
+            static fn(AnswerProblem $p): SlipProblem => new SlipProblem(
+                $p->code,
+                $p->option,
+                $p->message,
+                $p->limit,
+                $p->found,
+            ),
+            $appraisal->problems,
+        );
+        $steps = array_map(
+            static fn(LedgerRow $r): LedgerStep => new LedgerStep(
+                $r->kind,
+                $r->at,
+                $r->label,
+                $r->basis,
+                self::text($setup, $r->amount),
+                self::text($setup, $r->running),
+            ),
+            $rows,
+        );
 
-        return new JsonResponse(new PathLedger($appraisal->isComplete(), $problems, $steps, $this->quantities($reach, $appraisal->state, $appraisal->quantity), $setup->currency->code));
+        return new JsonResponse(
+            new PathLedger(
+                $appraisal->isComplete(),
+                $problems,
+                $steps,
+                $this->quantities($reach, $appraisal->state, $appraisal->quantity),
+                $setup->currency->code,
+            ),
+        );
     }
 
     #[Route('/api/setups/{id}/totals', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/totals', operationId: 'getTotals', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'side', description: 'whether inputs are chosen cheapest or dearest', in: 'query', schema: new OA\Schema(type: 'string', enum: ['cheapest', 'dearest'])),
-        new OA\Parameter(name: 'qty', in: 'query', schema: new OA\Schema(type: 'integer')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'What all combinations come to.', content: new OA\JsonContent(ref: '#/components/schemas/Totals')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/totals',
+            operationId: 'getTotals',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'side',
+                    description: 'whether inputs are chosen cheapest or dearest',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string', enum: ['cheapest', 'dearest']),
+                ),
+                new OA\Parameter(name: 'qty', in: 'query', schema: new OA\Schema(type: 'integer')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'What all combinations come to.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Totals'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function totals(string $id, Request $request): JsonResponse
     {
         return new JsonResponse($this->view($this->reach($id), $request)->totals());
     }
 
     #[Route('/api/setups/{id}/totals/rows', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/totals/rows', operationId: 'getRanked', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'side', in: 'query', schema: new OA\Schema(type: 'string', enum: ['cheapest', 'dearest'])),
-        new OA\Parameter(name: 'qty', in: 'query', schema: new OA\Schema(type: 'integer')),
-        new OA\Parameter(name: 'from', description: 'rank of the first, from 0, of any size', in: 'query', schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'limit', in: 'query', schema: new OA\Schema(type: 'integer', maximum: self::MOST_ROWS)),
-    ], responses: [
-        new OA\Response(response: 200, description: 'Combinations in the order of their totals.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/RankedRow'))),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/totals/rows',
+            operationId: 'getRanked',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'side',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string', enum: ['cheapest', 'dearest']),
+                ),
+                new OA\Parameter(name: 'qty', in: 'query', schema: new OA\Schema(type: 'integer')),
+                new OA\Parameter(
+                    name: 'from',
+                    description: 'rank of the first, from 0, of any size',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string'),
+                ),
+                new OA\Parameter(
+                    name: 'limit',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'integer', maximum: self::MOST_ROWS),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Combinations in the order of their totals.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/RankedRow'),
+                    ),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function rows(string $id, Request $request): JsonResponse
     {
         $from = $request->query->getString('from', '0');
@@ -114,17 +209,38 @@ final readonly class LedgerController
             throw new BadRequestHttpException('"from" is a whole number from 0.');
         }
         try {
-            return new JsonResponse($this->view($this->reach($id), $request)->rows(gmp_init($from), max(1, min(self::MOST_ROWS, $request->query->getInt('limit', 100)))));
+            return new JsonResponse(
+                $this->view($this->reach($id), $request)->rows(
+                    gmp_init($from),
+                    max(1, min(self::MOST_ROWS, $request->query->getInt('limit', 100))),
+                ),
+            );
         } catch (NotExact $e) {
-            throw new UnprocessableEntityHttpException('The combinations cannot be put in the order of their totals: '.$e->getMessage().'.', $e);
+            throw new UnprocessableEntityHttpException(
+                'The combinations cannot be put in the order of their totals: ' . $e->getMessage() . '.',
+                $e,
+            );
         }
     }
 
     #[Route('/api/setups/{id}/effects', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/effects', operationId: 'getEffects', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'What each value really does.', content: new OA\JsonContent(ref: '#/components/schemas/Effects')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/effects',
+            operationId: 'getEffects',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'What each value really does.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Effects'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function effects(string $id): JsonResponse
     {
         $reach = $this->reach($id);
@@ -135,38 +251,102 @@ final readonly class LedgerController
             return new JsonResponse(new Effects($e->getMessage(), [], $setup->currency->code));
         }
 
-        return new JsonResponse(new Effects(null, array_map(static function (ValueEffect $e) use ($setup): EffectView {
-            $option = $setup->options[$e->option];
-            $value = $option->values[$e->value];
+        return new JsonResponse(
+            new Effects(
+                null,
+                array_map(static function (ValueEffect $e) use ($setup): EffectView {
+                    $option = $setup->options[$e->option];
+                    $value = $option->values[$e->value];
 
-            return new EffectView($option->code, $option->label, $value->code, Kind::Flag === $option->kind ? 'Yes' : $value->label, $value->at, null === $e->against ? 'no answer' : $option->values[$e->against]->label, self::text($setup, $e->least), self::text($setup, $e->usual), self::text($setup, $e->greatest), gmp_strval($e->count));
-        }, $effects), $setup->currency->code));
+                    return new EffectView(
+                        $option->code,
+                        $option->label,
+                        $value->code,
+                        Kind::Flag === $option->kind ? 'Yes' : $value->label,
+                        $value->at,
+                        null === $e->against ? 'no answer' : $option->values[$e->against]->label,
+                        self::text($setup, $e->least),
+                        self::text($setup, $e->usual),
+                        self::text($setup, $e->greatest),
+                        gmp_strval($e->count),
+                    );
+                }, $effects),
+                $setup->currency->code,
+            ),
+        );
     }
 
     #[Route('/api/setups/{id}/price-sheet', methods: ['POST'])]
     #[Needs(Role::Reader)]
-    #[OA\Post(path: '/api/setups/{id}/price-sheet', operationId: 'checkPriceSheet', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SheetText')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'Each row beside what Ithrel works out.', content: new OA\JsonContent(ref: '#/components/schemas/SheetResult')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/price-sheet',
+            operationId: 'checkPriceSheet',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/SheetText'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Each row beside what Ithrel works out.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/SheetResult'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function priceSheet(string $id, #[MapRequestPayload] SheetText $sheet): JsonResponse
     {
         $result = (new PriceSheetView($this->reach($id)))->result($sheet->text);
         // It counts at the gate; who may only look holds it against the setup for herself.
         $isTester = $this->who->role(Role::Tester)->includes(Role::Tester);
 
-        return new JsonResponse($result->counting($isTester && $this->gates->hand($this->shelf->get($id), HandedSheet::PRICES, $sheet->text, count($result->rows), $this->who->name())));
+        return new JsonResponse(
+            $result->counting(
+                $isTester &&
+                    $this->gates->hand(
+                        $this->shelf->get($id),
+                        HandedSheet::PRICES,
+                        $sheet->text,
+                        count($result->rows),
+                        $this->who->name(),
+                    ),
+            ),
+        );
     }
 
     #[Route('/api/setups/{id}/price-sheet/csv', methods: ['POST'])]
     #[Needs(Role::Reader)]
-    #[OA\Post(path: '/api/setups/{id}/price-sheet/csv', operationId: 'checkPriceSheetAsCsv', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SheetText')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'The sheet with what Ithrel works out, as CSV.', content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string'))),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/price-sheet/csv',
+            operationId: 'checkPriceSheetAsCsv',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/SheetText'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The sheet with what Ithrel works out, as CSV.',
+                    content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function priceSheetAsCsv(string $id, #[MapRequestPayload] SheetText $sheet): Response
     {
-        return new Response((new PriceSheetView($this->reach($id)))->csv($sheet->text), Response::HTTP_OK, ['Content-Type' => 'text/csv; charset=utf-8']);
+        return new Response((new PriceSheetView($this->reach($id)))->csv($sheet->text), Response::HTTP_OK, [
+            'Content-Type' => 'text/csv; charset=utf-8',
+        ]);
     }
 
     private function reach(string $id): Reach
@@ -196,14 +376,31 @@ final readonly class LedgerController
         foreach ($reach->setup->quantityMarks() as $mark) {
             array_push($wanted, $mark - 1, $mark, $mark + 1);
         }
-        $wanted = array_values(array_unique(array_filter($wanted, static fn (?int $q): bool => null !== $q && $q >= 1 && $rule->allows($q))));
+        $wanted = array_values(
+            array_unique(
+                array_filter($wanted, static fn(?int $q): bool => null !== $q && $q >= 1 && $rule->allows($q)),
+            ),
+        );
         sort($wanted);
         $appraiser = new Appraiser($reach);
         $steps = [];
         foreach ($wanted as $quantity) {
             $quote = $appraiser->appraise(GivenState::of($reach->setup, $state, $quantity))->quote;
-            $once = null === $quote->lineTotal || null === $quote->unitPrice || null === $quote->running ? null : $quote->lineTotal->minus(('line' === $reach->setup->rounding->at ? $quote->running : $quote->unitPrice)->multipliedBy($quantity));
-            $steps[] = new QuantityStep($quantity, self::text($reach->setup, $quote->unitPrice), self::text($reach->setup, $once), self::text($reach->setup, $quote->total), self::text($reach->setup, $quote->total?->dividedBy($quantity, 4, RoundingMode::HalfUp)));
+            $once =
+                null === $quote->lineTotal || null === $quote->unitPrice || null === $quote->running
+                    ? null
+                    : $quote->lineTotal->minus(
+                        ('line' === $reach->setup->rounding->at ? $quote->running : $quote->unitPrice)->multipliedBy(
+                            $quantity,
+                        ),
+                    );
+            $steps[] = new QuantityStep(
+                $quantity,
+                self::text($reach->setup, $quote->unitPrice),
+                self::text($reach->setup, $once),
+                self::text($reach->setup, $quote->total),
+                self::text($reach->setup, $quote->total?->dividedBy($quantity, 4, RoundingMode::HalfUp)),
+            );
         }
 
         return $steps;

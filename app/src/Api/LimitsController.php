@@ -45,18 +45,37 @@ final readonly class LimitsController
     /** A file that is made here is sent whole; a longer one is made by its tester. */
     private const MOST_BYTES = 100_000_000;
 
-    public function __construct(private Shelf $shelf, private LimitNotes $notes, private Who $who)
-    {
-    }
+    public function __construct(private Shelf $shelf, private LimitNotes $notes, private Who $who) {}
 
     #[Route('/api/setups/{id}/limits', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/limits', operationId: 'getLimits', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'format', description: 'a file to keep', in: 'query', schema: new OA\Schema(type: 'string', enum: ['json', 'csv'])),
-    ], responses: [
-        new OA\Response(response: 200, description: 'The boundary sheet of every input, of every several with picks, of every required choice and of the quantity.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/BoundaryView'))),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/limits',
+            operationId: 'getLimits',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'format',
+                    description: 'a file to keep',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string', enum: ['json', 'csv']),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The boundary sheet of every input, of every several with picks, of ' .
+                        'every required choice ' .
+                        'and of the quantity.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/BoundaryView'),
+                    ),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function limits(string $id, Request $request): Response
     {
         $stored = $this->shelf->get($id);
@@ -64,7 +83,10 @@ final readonly class LimitsController
         $samples = $this->notes->samples($stored);
         $sheets = (new Boundaries($reach, $samples))->sheets();
         if ('csv' === $request->query->getString('format', 'json')) {
-            return new Response(BoundaryText::csv($sheets, $this->notes->seen($stored)), Response::HTTP_OK, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename=limits.csv']);
+            return new Response(BoundaryText::csv($sheets, $this->notes->seen($stored)), Response::HTTP_OK, [
+                'Content-Type' => 'text/csv; charset=utf-8',
+                'Content-Disposition' => 'attachment; filename=limits.csv',
+            ]);
         }
 
         $ticks = [];
@@ -73,22 +95,47 @@ final readonly class LimitsController
         }
         $units = (new UnitPairs($reach->setup))->all();
 
-        return new JsonResponse(array_map(fn (BoundarySheet $sheet): BoundaryView => $this->view($stored, $reach->setup, $sheet, $ticks, $samples[$sheet->option ?? ''] ?? [], $units), [...$sheets]));
+        return new JsonResponse(
+            array_map(
+                fn(BoundarySheet $sheet): BoundaryView => $this->view(
+                    $stored,
+                    $reach->setup,
+                    $sheet,
+                    $ticks,
+                    $samples[$sheet->option ?? ''] ?? [],
+                    $units,
+                ),
+                [...$sheets],
+            ),
+        );
     }
 
     #[Route('/api/setups/{id}/limits/ticks', methods: ['PUT'])]
     #[Changes('ticked an edge of a limit')]
-    #[OA\Put(path: '/api/setups/{id}/limits/ticks', operationId: 'tick', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/TickGiven')), parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 204, description: 'It is kept, or taken away where nothing was found.'),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Put(
+            path: '/api/setups/{id}/limits/ticks',
+            operationId: 'tick',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/TickGiven'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(response: 204, description: 'It is kept, or taken away where nothing was found.'),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function tick(string $id, #[MapRequestPayload] TickGiven $given): Response
     {
         $route = 'express' === $given->route ? 'express' : 'form';
         $found = $given->found;
-        $tick = in_array($found, ['taken', 'refused', 'empty'], true) ? new Tick($given->known, $route, $found, trim($given->note), $this->who->name(trim($given->by))) : null;
+        $tick = in_array($found, ['taken', 'refused', 'empty'], true)
+            ? new Tick($given->known, $route, $found, trim($given->note), $this->who->name(trim($given->by)))
+            : null;
         $this->notes->tick($this->shelf->get($id), $given->known, $route, $tick);
 
         return new Response(null, Response::HTTP_NO_CONTENT);
@@ -96,12 +143,23 @@ final readonly class LimitsController
 
     #[Route('/api/setups/{id}/limits/samples', methods: ['PUT'])]
     #[Changes('gave texts that fit a pattern')]
-    #[OA\Put(path: '/api/setups/{id}/limits/samples', operationId: 'giveSamples', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SamplesGiven')), parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 204, description: 'They are kept with the setup.'),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Put(
+            path: '/api/setups/{id}/limits/samples',
+            operationId: 'giveSamples',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/SamplesGiven'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(response: 204, description: 'They are kept with the setup.'),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function samples(string $id, #[MapRequestPayload] SamplesGiven $given): Response
     {
         $stored = $this->shelf->get($id);
@@ -121,39 +179,103 @@ final readonly class LimitsController
     }
 
     #[Route('/api/made-file', methods: ['GET'])]
-    #[OA\Get(path: '/api/made-file', operationId: 'getMadeFile', parameters: [
-        new OA\Parameter(name: 'name', in: 'query', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'type', in: 'query', schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'bytes', in: 'query', schema: new OA\Schema(type: 'integer')),
-        new OA\Parameter(name: 'width', in: 'query', schema: new OA\Schema(type: 'integer')),
-        new OA\Parameter(name: 'height', in: 'query', schema: new OA\Schema(type: 'integer')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'A file of exactly this type, with these bytes and pixels.'),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/made-file',
+            operationId: 'getMadeFile',
+            parameters: [
+                new OA\Parameter(name: 'name', in: 'query', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'type', in: 'query', schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'bytes', in: 'query', schema: new OA\Schema(type: 'integer')),
+                new OA\Parameter(name: 'width', in: 'query', schema: new OA\Schema(type: 'integer')),
+                new OA\Parameter(name: 'height', in: 'query', schema: new OA\Schema(type: 'integer')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'A file of exactly this type, with these bytes and pixels.',
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function file(Request $request): Response
     {
         $name = basename($request->query->getString('name'));
         $bytes = $request->query->getInt('bytes');
-        if ('' === $name || $bytes < 0 || $bytes > self::MOST_BYTES || $request->query->getInt('width', 1) > 20_000 || $request->query->getInt('height', 1) > 20_000) {
-            throw new UnprocessableEntityHttpException(sprintf('A file has a name, at most %d MB and at most 20 000 pixels each way.', intdiv(self::MOST_BYTES, 1_000_000)));
+        if (
+            '' === $name ||
+            $bytes < 0 ||
+            $bytes > self::MOST_BYTES ||
+            $request->query->getInt('width', 1) > 20_000 ||
+            $request->query->getInt('height', 1) > 20_000
+        ) {
+            throw new UnprocessableEntityHttpException(
+                sprintf(
+                    'A file has a name, at most %d MB and at most 20 000 pixels each way.',
+                    intdiv(self::MOST_BYTES, 1_000_000),
+                ),
+            );
         }
-        $content = MadeFile::content(strtolower($request->query->getString('type')), $bytes, max(1, $request->query->getInt('width', 800)), max(1, $request->query->getInt('height', 600)));
+        $content = MadeFile::content(
+            strtolower($request->query->getString('type')),
+            $bytes,
+            max(1, $request->query->getInt('width', 800)),
+            max(1, $request->query->getInt('height', 600)),
+        );
 
-        return new Response($content, Response::HTTP_OK, ['Content-Type' => 'application/octet-stream', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name, (string) preg_replace('/[^\x20-\x7E]|%/', '_', $name))]);
+        return new Response($content, Response::HTTP_OK, [
+            'Content-Type' => 'application/octet-stream',
+            'Content-Disposition' => HeaderUtils::makeDisposition(
+                'attachment',
+                $name,
+                (string) preg_replace('/[^\x20-\x7E]|%/', '_', $name),
+            ),
+        ]);
     }
 
     /**
-     * @param array<string, array<string, LimitTick>> $ticks   known => route => tick
-     * @param list<string>                            $samples
-     * @param list<UnitPair>                          $pairs
+     * @param array<string, array<string, LimitTick>> $ticks known => route => tick
+     * @param list<string> $samples
+     * @param list<UnitPair> $pairs
      */
-    private function view(StoredSetup $stored, Setup $setup, BoundarySheet $sheet, array $ticks, array $samples, array $pairs): BoundaryView
-    {
+    private function view(
+        StoredSetup $stored,
+        Setup $setup,
+        BoundarySheet $sheet,
+        array $ticks,
+        array $samples,
+        array $pairs,
+    ): BoundaryView {
         $option = null === $sheet->option ? null : $setup->option($sheet->option);
         $field = null === $option ? HtmlField::ofQuantity($setup->quantity) : HtmlField::field($option);
 
-        return new BoundaryView($sheet->option, $sheet->at, $sheet->label, $sheet->kind, $sheet->requirement->required, $sheet->requirement->when, $this->example($setup, $sheet), $sheet->requirement->routes, $sheet->requirement->marked, $field[0] ?? null, $field[1] ?? [], array_map(fn (BoundaryRow $row): BoundaryLine => $this->line($stored, $row, $sheet->known($row), $ticks[$sheet->known($row)] ?? []), $sheet->rows), $sheet->left, $option?->text?->pattern?->source, $samples, $this->units($setup, $sheet, $pairs));
+        return new BoundaryView(
+            $sheet->option,
+            $sheet->at,
+            $sheet->label,
+            $sheet->kind,
+            $sheet->requirement->required,
+            $sheet->requirement->when,
+            $this->example($setup, $sheet),
+            $sheet->requirement->routes,
+            $sheet->requirement->marked,
+            $field[0] ?? null,
+            $field[1] ?? [],
+            array_map(
+                fn(BoundaryRow $row): BoundaryLine => $this->line(
+                    $stored,
+                    $row,
+                    $sheet->known($row),
+                    $ticks[$sheet->known($row)] ?? [],
+                ),
+                $sheet->rows,
+            ),
+            $sheet->left,
+            $option?->text?->pattern?->source,
+            $samples,
+            $this->units($setup, $sheet, $pairs),
+        );
     }
 
     private function example(Setup $setup, BoundarySheet $sheet): ?string
@@ -161,10 +283,27 @@ final readonly class LimitsController
         $words = [];
         foreach ($sheet->requirement->example ?? [] as $code => $answer) {
             $option = $setup->option($code);
-            $words[] = Kind::Flag === $option?->kind ? $option->name() : ($option?->name() ?? $code).' '.implode('; ', array_map(static fn (mixed $value): string => is_string($value) ? $option?->value($value)->label ?? $value : '', (array) $answer));
+            $words[] =
+                Kind::Flag === $option?->kind
+                    ? $option->name()
+                    : ($option?->name() ?? $code) .
+                        ' ' .
+                        implode(
+                            '; ',
+                            array_map(
+                                static fn(mixed $value): string => is_string($value)
+                                    ? $option?->value($value)->label ?? $value
+                                    : '',
+                                (array) $answer,
+                            ),
+                        );
         }
 
-        return null === $sheet->requirement->example ? null : ([] === $words ? 'nothing chosen' : implode(' · ', $words));
+        return null === $sheet->requirement->example
+            ? null
+            : ([] === $words
+                ? 'nothing chosen'
+                : implode(' · ', $words));
     }
 
     /**
@@ -177,8 +316,14 @@ final readonly class LimitsController
         $views = [];
         foreach ($pairs as $pair) {
             foreach (in_array($sheet->option, [$pair->first, $pair->second], true) ? $pair->rows : [] as $row) {
-                $unit = static fn (string $code): string => $setup->option($code)?->number->unit ?? '';
-                $views[] = new UnitPairView(($setup->option($row['option'])?->name() ?? '').', '.$row['about'], $row['answer'].' '.$unit($row['option']), $row['expected'], $row['same'].' '.$unit($row['other']), $row['otherwise']);
+                $unit = static fn(string $code): string => $setup->option($code)?->number->unit ?? '';
+                $views[] = new UnitPairView(
+                    ($setup->option($row['option'])?->name() ?? '') . ', ' . $row['about'],
+                    $row['answer'] . ' ' . $unit($row['option']),
+                    $row['expected'],
+                    $row['same'] . ' ' . $unit($row['other']),
+                    $row['otherwise'],
+                );
             }
         }
 
@@ -193,15 +338,55 @@ final readonly class LimitsController
         $files = [];
         foreach (is_array($row->answer) ? $row->answer : [] as $file) {
             if (is_array($file)) {
-                $files[] = '/api/made-file?'.http_build_query($file);
+                $files[] = '/api/made-file?' . http_build_query($file);
             }
         }
-        $shown = [] === $files ? BoundaryText::shown($row->answer) : implode(', ', array_map(static fn (mixed $file): string => is_array($file) ? sprintf('%s (%s, %s bytes%s)', $file['name'] ?? '', $file['type'] ?? '', $file['bytes'] ?? '', isset($file['width'], $file['height']) ? sprintf(', %s × %s', $file['width'], $file['height']) : '') : '', (array) $row->answer));
+        $shown =
+            [] === $files
+                ? BoundaryText::shown($row->answer)
+                : implode(
+                    ', ',
+                    array_map(
+                        static fn(mixed $file): string => is_array($file)
+                            ? sprintf(
+                                '%s (%s, %s bytes%s)',
+                                $file['name'] ?? '',
+                                $file['type'] ?? '',
+                                $file['bytes'] ?? '',
+                                isset($file['width'], $file['height'])
+                                    ? sprintf(', %s × %s', $file['width'], $file['height'])
+                                    : '',
+                            )
+                            : '',
+                        (array) $row->answer,
+                    ),
+                );
 
-        $last = $ticks['form'] ?? $ticks['express'] ?? null;
-        $seen = null === $last ? null : trim($last->tick()->by.' '.$last->seenAt()->format('Y-m-d H:i')).($last->sha256() === $stored->latest()->sha256() ? '' : ', on an earlier revision');
-        $note = isset($ticks['form']) && '' !== $ticks['form']->tick()->note ? $ticks['form']->tick()->note : ($ticks['express'] ?? null)?->tick()->note ?? '';
+        $last = $ticks['form'] ?? ($ticks['express'] ?? null);
+        $seen =
+            null === $last
+                ? null
+                : trim($last->tick()->by . ' ' . $last->seenAt()->format('Y-m-d H:i')) .
+                    ($last->sha256() === $stored->latest()->sha256() ? '' : ', on an earlier revision');
+        $note =
+            isset($ticks['form']) && '' !== $ticks['form']->tick()->note
+                ? $ticks['form']->tick()->note
+                : ($ticks['express'] ?? null)?->tick()->note ?? '';
 
-        return new BoundaryLine($known, $row->about, is_string($row->answer) || is_int($row->answer) ? (string) $row->answer : null, $shown, $files, $row->expected, $row->problem, $row->browser, $row->why, ($ticks['form'] ?? null)?->tick()->found, ($ticks['express'] ?? null)?->tick()->found, $note, $seen);
+        return new BoundaryLine(
+            $known,
+            $row->about,
+            is_string($row->answer) || is_int($row->answer) ? (string) $row->answer : null,
+            $shown,
+            $files,
+            $row->expected,
+            $row->problem,
+            $row->browser,
+            $row->why,
+            ($ticks['form'] ?? null)?->tick()->found,
+            ($ticks['express'] ?? null)?->tick()->found,
+            $note,
+            $seen,
+        );
     }
 }

@@ -19,23 +19,44 @@ final readonly class LogController
 {
     private const PAGE = 100;
 
-    public function __construct(private EntityManagerInterface $entities)
-    {
-    }
+    public function __construct(private EntityManagerInterface $entities) {}
 
     #[Route('/api/log', methods: ['GET'])]
-    #[OA\Get(path: '/api/log', operationId: 'readLog', parameters: [
-        new OA\Parameter(name: 'before', description: 'id of a line; those before it', in: 'query', schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'setup', in: 'query', schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'The newest first, a hundred at most.', content: new OA\JsonContent(
-            type: 'array',
-            items: new OA\Items(ref: '#/components/schemas/LogLine'),
-        )),
-    ])]
-    public function read(#[MapQueryParameter] string $before = '', #[MapQueryParameter] string $setup = ''): JsonResponse
-    {
-        $query = $this->entities->createQueryBuilder()->select('e')->from(LogEntry::class, 'e')->orderBy('e.id', 'DESC')->setMaxResults(self::PAGE);
+    #[
+        OA\Get(
+            path: '/api/log',
+            operationId: 'readLog',
+            parameters: [
+                new OA\Parameter(
+                    name: 'before',
+                    description: 'id of a line; those before it',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string'),
+                ),
+                new OA\Parameter(name: 'setup', in: 'query', schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The newest first, a hundred at most.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/LogLine'),
+                    ),
+                ),
+            ],
+        ),
+    ]
+    public function read(
+        #[MapQueryParameter] string $before = '',
+        #[MapQueryParameter] string $setup = '',
+    ): JsonResponse {
+        $query = $this->entities
+            ->createQueryBuilder()
+            ->select('e')
+            ->from(LogEntry::class, 'e')
+            ->orderBy('e.id', 'DESC')
+            ->setMaxResults(self::PAGE);
         if ('' !== $before) {
             $query->andWhere('e.id < :before')->setParameter('before', $before);
         }
@@ -45,6 +66,18 @@ final readonly class LogController
         /** @var list<LogEntry> $entries */
         $entries = $query->getQuery()->getResult();
 
-        return new JsonResponse(array_map(static fn (LogEntry $e): LogLine => new LogLine($e->id(), $e->at()->format(DATE_ATOM), $e->person(), $e->what(), $e->setup(), $e->title()), $entries));
+        return new JsonResponse(
+            array_map(
+                static fn(LogEntry $e): LogLine => new LogLine(
+                    $e->id(),
+                    $e->at()->format(DATE_ATOM),
+                    $e->person(),
+                    $e->what(),
+                    $e->setup(),
+                    $e->title(),
+                ),
+                $entries,
+            ),
+        );
     }
 }

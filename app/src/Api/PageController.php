@@ -25,19 +25,34 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class PageController
 {
-    public function __construct(private Shelf $shelf, private ItemPages $pages, private ItemPageViews $views, private ShopSettings $shops, private Pictures $pictures)
-    {
-    }
+    public function __construct(
+        private Shelf $shelf,
+        private ItemPages $pages,
+        private ItemPageViews $views,
+        private ShopSettings $shops,
+        private Pictures $pictures,
+    ) {}
 
     #[Route('/api/setups/{id}/pages', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/pages', operationId: 'listPages', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'Newest first, twenty at most.', content: new OA\JsonContent(
-            type: 'array',
-            items: new OA\Items(ref: '#/components/schemas/ItemPageView'),
-        )),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/pages',
+            operationId: 'listPages',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Newest first, twenty at most.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/ItemPageView'),
+                    ),
+                ),
+            ],
+        ),
+    ]
     public function list(string $id): JsonResponse
     {
         return new JsonResponse(array_map($this->views->short(...), $this->pages->of($this->shelf->get($id))));
@@ -45,17 +60,27 @@ final readonly class PageController
 
     #[Route('/api/setups/{id}/pages', methods: ['POST'])]
     #[Changes('had a shop\'s page mapped')]
-    #[OA\Post(path: '/api/setups/{id}/pages', operationId: 'mapPage', requestBody: new OA\RequestBody(
-        required: true,
-        content: new OA\JsonContent(ref: '#/components/schemas/NewItemPage'),
-    ), parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 201, description: 'It waits for a browser; one at this address is mapped anew.', content: new OA\JsonContent(
-            ref: '#/components/schemas/ItemPageView',
-        )),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/pages',
+            operationId: 'mapPage',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/NewItemPage'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 201,
+                    description: 'It waits for a browser; one at this address is mapped anew.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/ItemPageView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function begin(string $id, #[MapRequestPayload] NewItemPage $new): JsonResponse
     {
         $page = $this->pages->begin($this->shelf->get($id), $this->shops->page($new->address));
@@ -64,14 +89,23 @@ final readonly class PageController
     }
 
     #[Route('/api/pages/{page}', methods: ['GET'])]
-    #[OA\Get(path: '/api/pages/{page}', operationId: 'getPage', parameters: [
-        new OA\Parameter(name: 'page', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'The map, over pictures.', content: new OA\JsonContent(
-            ref: '#/components/schemas/ItemPageView',
-        )),
-        new OA\Response(ref: '#/components/responses/Problem', response: 404),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/pages/{page}',
+            operationId: 'getPage',
+            parameters: [
+                new OA\Parameter(name: 'page', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The map, over pictures.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/ItemPageView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
     public function get(string $page): JsonResponse
     {
         return new JsonResponse($this->views->full($this->pages->get($page)));
@@ -79,17 +113,27 @@ final readonly class PageController
 
     #[Route('/api/pages/{page}/map', methods: ['PATCH'])]
     #[Changes('mended the map of a shop\'s page')]
-    #[OA\Patch(path: '/api/pages/{page}/map', operationId: 'mendMap', requestBody: new OA\RequestBody(
-        required: true,
-        content: new OA\JsonContent(ref: '#/components/schemas/ThingMended'),
-    ), parameters: [
-        new OA\Parameter(name: 'page', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'The map with it.', content: new OA\JsonContent(
-            ref: '#/components/schemas/ItemPageView',
-        )),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Patch(
+            path: '/api/pages/{page}/map',
+            operationId: 'mendMap',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/ThingMended'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'page', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The map with it.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/ItemPageView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function mend(string $page, #[MapRequestPayload] ThingMended $mended): JsonResponse
     {
         $own = $this->pages->get($page);
@@ -99,31 +143,56 @@ final readonly class PageController
     }
 
     #[Route('/api/pages/{page}/map.json', methods: ['GET'])]
-    #[OA\Get(path: '/api/pages/{page}/map.json', operationId: 'downloadMap', parameters: [
-        new OA\Parameter(name: 'page', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'The map (map/1), as ./ithrel rehearse --map takes it.'),
-        new OA\Response(ref: '#/components/responses/Problem', response: 404),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/pages/{page}/map.json',
+            operationId: 'downloadMap',
+            parameters: [
+                new OA\Parameter(name: 'page', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(response: 200, description: 'The map (map/1), as ./ithrel rehearse --map takes it.'),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
     public function map(string $page): Response
     {
         $map = $this->pages->get($page)->map() ?? throw new NotFoundHttpException('This page is not mapped yet.');
-        $text = json_encode($map, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
+        $text = json_encode(
+            $map,
+            JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+        );
 
-        return new Response($text, Response::HTTP_OK, ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename=map.json']);
+        return new Response($text, Response::HTTP_OK, [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => 'attachment; filename=map.json',
+        ]);
     }
 
     #[Route('/api/shops/{shop}', methods: ['PATCH'])]
     #[Changes('changed what is said of a shop')]
-    #[OA\Patch(path: '/api/shops/{shop}', operationId: 'setShop', requestBody: new OA\RequestBody(
-        required: true,
-        content: new OA\JsonContent(ref: '#/components/schemas/ShopGiven'),
-    ), parameters: [
-        new OA\Parameter(name: 'shop', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'As it is now.', content: new OA\JsonContent(ref: '#/components/schemas/ShopTold')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Patch(
+            path: '/api/shops/{shop}',
+            operationId: 'setShop',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/ShopGiven'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'shop', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'As it is now.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/ShopTold'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function shop(string $shop, #[MapRequestPayload] ShopGiven $given): JsonResponse
     {
         $own = $this->pages->shop($shop);
@@ -133,13 +202,20 @@ final readonly class PageController
     }
 
     #[Route('/api/pictures/{of}/{file}', methods: ['GET'])]
-    #[OA\Get(path: '/api/pictures/{of}/{file}', operationId: 'getPicture', parameters: [
-        new OA\Parameter(name: 'of', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'file', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'A picture of a page, as JPEG.'),
-        new OA\Response(ref: '#/components/responses/Problem', response: 404),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/pictures/{of}/{file}',
+            operationId: 'getPicture',
+            parameters: [
+                new OA\Parameter(name: 'of', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'file', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(response: 200, description: 'A picture of a page, as JPEG.'),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
     public function picture(string $of, string $file): Response
     {
         $path = $this->pictures->path($of, $file);
@@ -147,6 +223,9 @@ final readonly class PageController
             throw new NotFoundHttpException('There is no such picture.');
         }
 
-        return new BinaryFileResponse($path, Response::HTTP_OK, ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=600']);
+        return new BinaryFileResponse($path, Response::HTTP_OK, [
+            'Content-Type' => 'image/jpeg',
+            'Cache-Control' => 'private, max-age=600',
+        ]);
     }
 }

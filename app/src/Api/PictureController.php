@@ -35,14 +35,25 @@ final readonly class PictureController
     /** Pictures fetched at once; somebody waits for them. */
     private const MOST_FETCHED = 60;
 
-    public function __construct(private Shelf $shelf, private SetupPictures $pictures, private PictureClient $client)
-    {
-    }
+    public function __construct(private Shelf $shelf, private SetupPictures $pictures, private PictureClient $client) {}
 
     #[Route('/api/setups/{id}/pictures', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/pictures', operationId: 'getPictures', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'Every picture that the latest revision speaks of.', content: new OA\JsonContent(ref: '#/components/schemas/PicturesView')),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/pictures',
+            operationId: 'getPictures',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Every picture that the latest revision speaks of.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/PicturesView'),
+                ),
+            ],
+        ),
+    ]
     public function all(string $id): JsonResponse
     {
         return new JsonResponse($this->view($id, []));
@@ -50,32 +61,75 @@ final readonly class PictureController
 
     #[Route('/api/setups/{id}/pictures', methods: ['POST'])]
     #[Changes('brought in pictures')]
-    #[OA\Post(path: '/api/setups/{id}/pictures', operationId: 'bringPictures', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/PictureGiven')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'All pictures as they stand now, and what was not taken.', content: new OA\JsonContent(ref: '#/components/schemas/PicturesView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/pictures',
+            operationId: 'bringPictures',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/PictureGiven'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'All pictures as they stand now, and what was not taken.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/PicturesView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function bring(string $id, #[MapRequestPayload] PictureGiven $given): JsonResponse
     {
         $stored = $this->shelf->get($id);
         $address = trim($given->address ?? '');
         if ('' !== $address) {
-            return new JsonResponse($this->view($id, $this->fetched($stored->id(), array_keys($this->names($id)), $address)));
+            return new JsonResponse(
+                $this->view($id, $this->fetched($stored->id(), array_keys($this->names($id)), $address)),
+            );
         }
         $bytes = base64_decode($given->base64 ?? '', true);
         $this->pictures->keep($stored->id(), $given->name, false === $bytes ? '' : $bytes);
-        $isSpokenOf = [] !== array_filter(array_keys($this->names($id)), static fn (string $name): bool => PictureNames::file($name) === PictureNames::file($given->name));
+        $isSpokenOf =
+            [] !==
+            array_filter(
+                array_keys($this->names($id)),
+                static fn(string $name): bool => PictureNames::file($name) === PictureNames::file($given->name),
+            );
 
-        return new JsonResponse($this->view($id, $isSpokenOf ? [] : [new LeftOver($given->name, 'No place of the setup speaks of a picture of this name; it is kept for when one does.')]));
+        return new JsonResponse(
+            $this->view(
+                $id,
+                $isSpokenOf
+                    ? []
+                    : [
+                        new LeftOver(
+                            $given->name,
+                            'No place of the setup speaks of a picture of this name; it is kept for when one does.',
+                        ),
+                    ],
+            ),
+        );
     }
 
     #[Route('/api/setups/{id}/picture', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/picture', operationId: 'showPicture', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'name', in: 'query', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'The picture.'),
-        new OA\Response(ref: '#/components/responses/Problem', response: 404),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/picture',
+            operationId: 'showPicture',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'name', in: 'query', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(response: 200, description: 'The picture.'),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
     public function show(string $id, #[MapQueryParameter] string $name): Response
     {
         $found = $this->pictures->find($this->shelf->get($id)->id(), $name);
@@ -84,7 +138,12 @@ final readonly class PictureController
         }
 
         // The address names the bytes, so they never change.
-        return new BinaryFileResponse($found['path'], Response::HTTP_OK, ['Content-Type' => $found['type'], 'X-Content-Type-Options' => 'nosniff', 'Content-Security-Policy' => "default-src 'none'; sandbox", 'Cache-Control' => 'private, max-age=31536000, immutable']);
+        return new BinaryFileResponse($found['path'], Response::HTTP_OK, [
+            'Content-Type' => $found['type'],
+            'X-Content-Type-Options' => 'nosniff',
+            'Content-Security-Policy' => "default-src 'none'; sandbox",
+            'Cache-Control' => 'private, max-age=31536000, immutable',
+        ]);
     }
 
     /**
@@ -95,7 +154,9 @@ final readonly class PictureController
     private function fetched(string $setup, array $names, string $address): array
     {
         $left = [];
-        $missing = array_values(array_filter($names, fn (string $name): bool => null === $this->pictures->find($setup, $name)));
+        $missing = array_values(
+            array_filter($names, fn(string $name): bool => null === $this->pictures->find($setup, $name)),
+        );
         foreach (array_slice($missing, 0, self::MOST_FETCHED) as $name) {
             try {
                 $this->pictures->keep($setup, $name, $this->client->fetch($name, $address));
@@ -109,7 +170,14 @@ final readonly class PictureController
             }
         }
         if (count($missing) > self::MOST_FETCHED) {
-            $left[] = new LeftOver('the rest', sprintf('%d more are missing; ask again for the next %d.', count($missing) - self::MOST_FETCHED, self::MOST_FETCHED));
+            $left[] = new LeftOver(
+                'the rest',
+                sprintf(
+                    '%d more are missing; ask again for the next %d.',
+                    count($missing) - self::MOST_FETCHED,
+                    self::MOST_FETCHED,
+                ),
+            );
         }
 
         return $left;
@@ -132,7 +200,21 @@ final readonly class PictureController
         foreach ($this->names($id) as $key => $at) {
             $name = sprintf('%s', $key);
             $found = $this->pictures->find($id, $name);
-            $views[] = new PictureView($name, array_slice($at, 0, self::MOST_PLACES), null === $found ? null : sprintf('/api/setups/%s/picture?name=%s&v=%s', $id, rawurlencode($name), substr($found['sha256'], 0, 12)), $found['width'] ?? 0, $found['height'] ?? 0, $found['bytes'] ?? 0);
+            $views[] = new PictureView(
+                $name,
+                array_slice($at, 0, self::MOST_PLACES),
+                null === $found
+                    ? null
+                    : sprintf(
+                        '/api/setups/%s/picture?name=%s&v=%s',
+                        $id,
+                        rawurlencode($name),
+                        substr($found['sha256'], 0, 12),
+                    ),
+                $found['width'] ?? 0,
+                $found['height'] ?? 0,
+                $found['bytes'] ?? 0,
+            );
         }
 
         return new PicturesView($views, $left);

@@ -25,9 +25,7 @@ use Ithrel\Core\Table\Csv;
  */
 final readonly class PriceSheetView
 {
-    public function __construct(private Reach $reach)
-    {
-    }
+    public function __construct(private Reach $reach) {}
 
     /**
      * @throws UnreadableDocument
@@ -40,9 +38,39 @@ final readonly class PriceSheetView
         $view = new StateView($setup);
 
         return new SheetResult(
-            array_map(static fn (SheetColumn $c): SheetColumnView => new SheetColumnView($c->heading, $c->role, null === $c->option ? null : $setup->options[$c->option]->code), $sheet->columns),
-            array_map(fn (SheetRow $r): SheetRowView => new SheetRowView($r->number, $r->verdict, $sheet->rows[$r->number - 1], $r->problems, $r->assumed, $view->pins($r->state), $view->typed($r->state), $r->quantity, $this->text($r->expected), $this->text($r->ours), $this->text($r->difference())), $rows),
-            array_map(fn (SheetExplanation $e): SheetExplanationView => new SheetExplanationView($this->text($e->difference) ?? '', $e->rows, $e->at, $e->words), (new SheetExplanations($setup))->of($rows)),
+            array_map(
+                static fn(SheetColumn $c): SheetColumnView => new SheetColumnView(
+                    $c->heading,
+                    $c->role,
+                    null === $c->option ? null : $setup->options[$c->option]->code,
+                ),
+                $sheet->columns,
+            ),
+            array_map(
+                fn(SheetRow $r): SheetRowView => new SheetRowView(
+                    $r->number,
+                    $r->verdict,
+                    $sheet->rows[$r->number - 1],
+                    $r->problems,
+                    $r->assumed,
+                    $view->pins($r->state),
+                    $view->typed($r->state),
+                    $r->quantity,
+                    $this->text($r->expected),
+                    $this->text($r->ours),
+                    $this->text($r->difference()),
+                ),
+                $rows,
+            ),
+            array_map(
+                fn(SheetExplanation $e): SheetExplanationView => new SheetExplanationView(
+                    $this->text($e->difference) ?? '',
+                    $e->rows,
+                    $e->at,
+                    $e->words,
+                ),
+                (new SheetExplanations($setup))->of($rows),
+            ),
             $setup->currency->code,
         );
     }
@@ -53,9 +81,26 @@ final readonly class PriceSheetView
     public function csv(string $text): string
     {
         $sheet = PriceSheet::read($this->reach->setup, $text);
-        $lines = [[...array_map(static fn (SheetColumn $c): string => $c->heading, $sheet->columns), 'Ithrel', 'Difference', 'Verdict', 'Remarks']];
+        $lines = [
+            [
+                ...array_map(static fn(SheetColumn $c): string => $c->heading, $sheet->columns),
+                'Ithrel',
+                'Difference',
+                'Verdict',
+                'Remarks',
+            ],
+        ];
         foreach ((new PriceSheetCheck($this->reach))->check($sheet) as $row) {
-            $lines[] = [...$sheet->rows[$row->number - 1], $this->text($row->ours) ?? '', $this->text($row->difference()) ?? '', $row->verdict, implode(' ', [...$row->problems, ...array_map(static fn (string $a): string => '('.$a.')', $row->assumed)])];
+            $lines[] = [
+                ...$sheet->rows[$row->number - 1],
+                $this->text($row->ours) ?? '',
+                $this->text($row->difference()) ?? '',
+                $row->verdict,
+                implode(' ', [
+                    ...$row->problems,
+                    ...array_map(static fn(string $a): string => '(' . $a . ')', $row->assumed),
+                ]),
+            ];
         }
 
         return Csv::text($lines);

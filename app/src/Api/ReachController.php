@@ -32,34 +32,74 @@ final readonly class ReachController
 {
     private const MOST_ROWS = 500;
 
-    public function __construct(private Shelf $shelf)
-    {
-    }
+    public function __construct(private Shelf $shelf) {}
 
     #[Route('/api/setups/{id}/ladder', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/ladder', operationId: 'getLadder', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
-        new OA\Parameter(name: 'pin[]', description: 'option=value, or option= for no answer', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string'))),
-        new OA\Parameter(name: 'in[]', description: 'option=text, what is typed into an input', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string'))),
-    ], responses: [
-        new OA\Response(response: 200, description: 'Each option with its values weighed.', content: new OA\JsonContent(ref: '#/components/schemas/Ladder')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/ladder',
+            operationId: 'getLadder',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
+                new OA\Parameter(
+                    name: 'pin[]',
+                    description: 'option=value, or option= for no answer',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string')),
+                ),
+                new OA\Parameter(
+                    name: 'in[]',
+                    description: 'option=text, what is typed into an input',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string')),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Each option with its values weighed.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Ladder'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function ladder(string $id, Request $request): JsonResponse
     {
         $reach = $this->shelf->reach($this->shelf->get($id)->latest());
 
-        return new JsonResponse((new LadderView($reach, $this->set($request), $this->words($request, 'pin'), $this->words($request, 'in')))->ladder());
+        return new JsonResponse(
+            (new LadderView(
+                $reach,
+                $this->set($request),
+                $this->words($request, 'pin'),
+                $this->words($request, 'in'),
+            ))->ladder(),
+        );
     }
 
     #[Route('/api/setups/{id}/traps', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/traps', operationId: 'getTraps', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'Traps by the option that closes them and by cause, in walk order.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/TrapGroup'))),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/traps',
+            operationId: 'getTraps',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Traps by the option that closes them and by cause, in walk order.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/TrapGroup'),
+                    ),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function traps(string $id): JsonResponse
     {
         return new JsonResponse((new TrapsView($this->shelf->reach($this->shelf->get($id)->latest())))->groups());
@@ -67,15 +107,31 @@ final readonly class ReachController
 
     #[Route('/api/setups/{id}/position', methods: ['POST'])]
     #[Needs(Role::Reader)]
-    #[OA\Post(path: '/api/setups/{id}/position', operationId: 'getPosition', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
-        new OA\Property(property: 'pick', type: 'object', additionalProperties: true),
-    ], type: 'object')), parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
-    ], responses: [
-        new OA\Response(response: 200, description: 'The number of a combination in the list of a set; null where it is not in it.', content: new OA\JsonContent(ref: '#/components/schemas/Position')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/position',
+            operationId: 'getPosition',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(
+                    properties: [new OA\Property(property: 'pick', type: 'object', additionalProperties: true)],
+                    type: 'object',
+                ),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The number of a combination in the list of a set; null where it is not in it.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Position'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function position(string $id, Request $request): JsonResponse
     {
         $reach = $this->shelf->reach($this->shelf->get($id)->latest());
@@ -86,16 +142,41 @@ final readonly class ReachController
     }
 
     #[Route('/api/setups/{id}/combinations', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/combinations', operationId: 'getCombinations', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
-        new OA\Parameter(name: 'from', description: 'number of the first, from 0, of any size', in: 'query', schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'limit', in: 'query', schema: new OA\Schema(type: 'integer', maximum: self::MOST_ROWS)),
-        new OA\Parameter(name: 'pin[]', description: 'option=value, or option= for no answer', in: 'query', schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string'))),
-    ], responses: [
-        new OA\Response(response: 200, description: 'Combinations in listing order.', content: new OA\JsonContent(ref: '#/components/schemas/CombinationPage')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/combinations',
+            operationId: 'getCombinations',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
+                new OA\Parameter(
+                    name: 'from',
+                    description: 'number of the first, from 0, of any size',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string'),
+                ),
+                new OA\Parameter(
+                    name: 'limit',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'integer', maximum: self::MOST_ROWS),
+                ),
+                new OA\Parameter(
+                    name: 'pin[]',
+                    description: 'option=value, or option= for no answer',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'array', items: new OA\Items(type: 'string')),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Combinations in listing order.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/CombinationPage'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function combinations(string $id, Request $request): JsonResponse
     {
         $from = $request->query->getString('from', '0');
@@ -105,24 +186,30 @@ final readonly class ReachController
         $limit = max(1, min(self::MOST_ROWS, $request->query->getInt('limit', 100)));
         $reach = $this->shelf->reach($this->shelf->get($id)->latest());
         $setup = $reach->setup;
-        $listing = new Listing($reach, $this->set($request), Pins::fromWords($reach->board, $this->words($request, 'pin')));
-        $choices = array_values(array_filter($setup->options, static fn ($o): bool => $o->kind->isChoice()));
+        $listing = new Listing(
+            $reach,
+            $this->set($request),
+            Pins::fromWords($reach->board, $this->words($request, 'pin')),
+        );
+        $choices = array_values(array_filter($setup->options, static fn($o): bool => $o->kind->isChoice()));
         $lines = new CartLineBuilder($setup);
         $pricer = new Pricer($setup);
         $influence = new InputInfluence($reach->board->page);
         $rows = [];
         $n = gmp_init($from);
         foreach ($listing->from($n, $limit) as $state) {
-            $unit = $influence->decidesUnitPrice($state) ? null : $pricer->quote($state, $setup->quantity->min)->unitPrice;
+            $unit = $influence->decidesUnitPrice($state)
+                ? null
+                : $pricer->quote($state, $setup->quantity->min)->unitPrice;
             $pins = [];
             foreach ($state->answers as $option => $answer) {
                 foreach (is_array($answer) ? $answer : [] as $value) {
-                    $pins[] = $setup->options[$option]->code.'='.$setup->options[$option]->values[$value]->code;
+                    $pins[] = $setup->options[$option]->code . '=' . $setup->options[$option]->values[$value]->code;
                 }
             }
             $rows[] = new CombinationRow(
                 gmp_strval($n),
-                array_map(static fn ($o): string => $state->has($o->index) ? $lines->carried($o, $state) : '', $choices),
+                array_map(static fn($o): string => $state->has($o->index) ? $lines->carried($o, $state) : '', $choices),
                 $pins,
                 $lines->sku($state),
                 null === $unit ? null : Amount::text($unit, $setup->currency),
@@ -130,14 +217,25 @@ final readonly class ReachController
             $n = gmp_add($n, 1);
         }
 
-        return new JsonResponse(new CombinationPage($this->set($request), gmp_strval($listing->total()), $from, array_map(static fn ($o): string => $o->label, $choices), $rows, $setup->currency->code));
+        return new JsonResponse(
+            new CombinationPage(
+                $this->set($request),
+                gmp_strval($listing->total()),
+                $from,
+                array_map(static fn($o): string => $o->label, $choices),
+                $rows,
+                $setup->currency->code,
+            ),
+        );
     }
 
     private function set(Request $request): string
     {
         $set = $request->query->getString('set', Listing::SELECTABLE);
 
-        return in_array($set, Listing::SETS, true) ? $set : throw new BadRequestHttpException('"set" is one of '.implode(', ', Listing::SETS).'.');
+        return in_array($set, Listing::SETS, true)
+            ? $set
+            : throw new BadRequestHttpException('"set" is one of ' . implode(', ', Listing::SETS) . '.');
     }
 
     /**

@@ -40,32 +40,87 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class RehearsalController
 {
-    public function __construct(private Shelf $shelf, private Rehearsals $rehearsals, private RehearsalViews $views, private ShopSettings $shops, private Plans $plans, private ItemPages $pages, private DueRehearsals $due)
-    {
-    }
+    public function __construct(
+        private Shelf $shelf,
+        private Rehearsals $rehearsals,
+        private RehearsalViews $views,
+        private ShopSettings $shops,
+        private Plans $plans,
+        private ItemPages $pages,
+        private DueRehearsals $due,
+    ) {}
 
     #[Route('/api/shop', methods: ['GET'])]
-    #[OA\Get(path: '/api/shop', operationId: 'getShop', responses: [new OA\Response(response: 200, description: 'The rehearsal shop and its faults.', content: new OA\JsonContent(ref: '#/components/schemas/ShopView'))])]
+    #[
+        OA\Get(
+            path: '/api/shop',
+            operationId: 'getShop',
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The rehearsal shop and its faults.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/ShopView'),
+                ),
+            ],
+        ),
+    ]
     public function shop(): JsonResponse
     {
-        return new JsonResponse(new ShopView($this->shops->standIn(), array_map(static fn (array $f): ShopFault => new ShopFault($f['name'], $f['line'], $f['family']), $this->shops->faults())));
+        return new JsonResponse(
+            new ShopView(
+                $this->shops->standIn(),
+                array_map(
+                    static fn(array $f): ShopFault => new ShopFault($f['name'], $f['line'], $f['family']),
+                    $this->shops->faults(),
+                ),
+            ),
+        );
     }
 
     #[Route('/api/setups/{id}/shop-page', methods: ['POST'])]
     #[Changes('put the item into the rehearsal shop')]
-    #[OA\Post(path: '/api/setups/{id}/shop-page', operationId: 'openShopPage', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'The address of the item in the rehearsal shop, where it was put on sale.', content: new OA\JsonContent(ref: '#/components/schemas/ShopPage')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 503),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/shop-page',
+            operationId: 'openShopPage',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The address of the item in the rehearsal shop, where it was put on sale.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/ShopPage'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 503),
+            ],
+        ),
+    ]
     public function shopPage(string $id): JsonResponse
     {
         return new JsonResponse(new ShopPage($this->published($this->shelf->get($id)->latest())));
     }
 
     #[Route('/api/setups/{id}/rehearsals', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/rehearsals', operationId: 'listRehearsals', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Newest first, fifty at most.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/RehearsalView')))])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/rehearsals',
+            operationId: 'listRehearsals',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Newest first, fifty at most.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/RehearsalView'),
+                    ),
+                ),
+            ],
+        ),
+    ]
     public function list(string $id): JsonResponse
     {
         return new JsonResponse(array_map($this->views->short(...), $this->rehearsals->of($this->shelf->get($id))));
@@ -73,10 +128,27 @@ final readonly class RehearsalController
 
     #[Route('/api/setups/{id}/rehearsals', methods: ['POST'])]
     #[Changes('began a rehearsal')]
-    #[OA\Post(path: '/api/setups/{id}/rehearsals', operationId: 'rehearse', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/NewRehearsal')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 201, description: 'It was begun.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/rehearsals',
+            operationId: 'rehearse',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/NewRehearsal'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 201,
+                    description: 'It was begun.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function rehearse(string $id, #[MapRequestPayload] NewRehearsal $new): JsonResponse
     {
         $setup = $this->shelf->get($id);
@@ -87,56 +159,124 @@ final readonly class RehearsalController
                 throw UnreadableDocument::at('/page', 'This is no page of the setup that is mapped.');
             }
 
-            return new JsonResponse($this->views->short($this->rehearsals->begin($setup, $revision, $this->shops->page($mapped->address()), [], Shelf::today(), $mapped, $new->carry)), Response::HTTP_CREATED);
+            return new JsonResponse(
+                $this->views->short(
+                    $this->rehearsals->begin(
+                        $setup,
+                        $revision,
+                        $this->shops->page($mapped->address()),
+                        [],
+                        Shelf::today(),
+                        $mapped,
+                        $new->carry,
+                    ),
+                ),
+                Response::HTTP_CREATED,
+            );
         }
         $page = trim($new->address);
         if ('' === $page) {
             $page = $this->shops->withFaults($this->published($revision), $new->faults);
         } elseif ([] !== $new->faults) {
-            throw UnreadableDocument::at('/faults', 'Faults can be switched on in the rehearsal shop alone; leave the address empty.');
+            throw UnreadableDocument::at(
+                '/faults',
+                'Faults can be switched on in the rehearsal shop alone; leave the address empty.',
+            );
         }
 
-        return new JsonResponse($this->views->short($this->rehearsals->begin($setup, $revision, $this->shops->address($page), $new->faults, Shelf::today(), null, $new->carry)), Response::HTTP_CREATED);
+        return new JsonResponse(
+            $this->views->short(
+                $this->rehearsals->begin(
+                    $setup,
+                    $revision,
+                    $this->shops->address($page),
+                    $new->faults,
+                    Shelf::today(),
+                    null,
+                    $new->carry,
+                ),
+            ),
+            Response::HTTP_CREATED,
+        );
     }
 
     #[Route('/api/rehearsals/due', methods: ['POST'], priority: 1)]
     #[Changes('began all rehearsals that were due')]
-    #[OA\Post(path: '/api/rehearsals/due', operationId: 'rehearseDue', responses: [
-        new OA\Response(response: 201, description: 'All that is due was begun, each where it was tried last.', content: new OA\JsonContent(
-            ref: '#/components/schemas/DueBegun',
-        )),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/rehearsals/due',
+            operationId: 'rehearseDue',
+            responses: [
+                new OA\Response(
+                    response: 201,
+                    description: 'All that is due was begun, each where it was tried last.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/DueBegun'),
+                ),
+            ],
+        ),
+    ]
     public function rehearseDue(): JsonResponse
     {
         $done = $this->due->begin();
 
-        return new JsonResponse(new DueBegun($done['begun'], array_map(static fn (array $l): DueLeft => new DueLeft($l['title'], $l['why']), $done['left'])), Response::HTTP_CREATED);
+        return new JsonResponse(
+            new DueBegun(
+                $done['begun'],
+                array_map(static fn(array $l): DueLeft => new DueLeft($l['title'], $l['why']), $done['left']),
+            ),
+            Response::HTTP_CREATED,
+        );
     }
 
     #[Route('/api/setups/{id}/rehearsals/again', methods: ['POST'])]
     #[Changes('began a rehearsal of what has to be tried again')]
-    #[OA\Post(path: '/api/setups/{id}/rehearsals/again', operationId: 'rehearseWhatChanged', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 201, description: 'It was begun where it was tried last; what still holds is carried over.', content: new OA\JsonContent(
-            ref: '#/components/schemas/RehearsalView',
-        )),
-        new OA\Response(ref: '#/components/responses/Problem', response: 503),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/rehearsals/again',
+            operationId: 'rehearseWhatChanged',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 201,
+                    description: 'It was begun where it was tried last; what still holds is carried over.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 503),
+            ],
+        ),
+    ]
     public function rehearseWhatChanged(string $id): JsonResponse
     {
         try {
-            return new JsonResponse($this->views->short($this->due->again($this->shelf->get($id))), Response::HTTP_CREATED);
+            return new JsonResponse(
+                $this->views->short($this->due->again($this->shelf->get($id))),
+                Response::HTTP_CREATED,
+            );
         } catch (NoAnswer $e) {
             throw new ServiceUnavailableHttpException(null, $e->getMessage(), $e);
         }
     }
 
     #[Route('/api/rehearsals/{run}', methods: ['GET'])]
-    #[OA\Get(path: '/api/rehearsals/{run}', operationId: 'getRehearsal', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'How far it is, with the likely places.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 404),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/rehearsals/{run}',
+            operationId: 'getRehearsal',
+            parameters: [
+                new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'How far it is, with the likely places.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
     public function get(string $run): JsonResponse
     {
         return new JsonResponse($this->views->full($this->rehearsals->get($run)));
@@ -144,7 +284,22 @@ final readonly class RehearsalController
 
     #[Route('/api/rehearsals/{run}/cancel', methods: ['POST'])]
     #[Changes('cancelled a rehearsal')]
-    #[OA\Post(path: '/api/rehearsals/{run}/cancel', operationId: 'cancelRehearsal', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'What was found until then is kept.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'))])]
+    #[
+        OA\Post(
+            path: '/api/rehearsals/{run}/cancel',
+            operationId: 'cancelRehearsal',
+            parameters: [
+                new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'What was found until then is kept.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'),
+                ),
+            ],
+        ),
+    ]
     public function cancel(string $run): JsonResponse
     {
         $rehearsal = $this->rehearsals->get($run);
@@ -155,12 +310,22 @@ final readonly class RehearsalController
 
     #[Route('/api/rehearsals/{run}/look', methods: ['POST'])]
     #[Changes('had a shop looked at again')]
-    #[OA\Post(path: '/api/rehearsals/{run}/look', operationId: 'lookAgain', parameters: [
-        new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 202, description: 'A worker looks whether the shop is still as it was tried; the gate says what it saw.'),
-        new OA\Response(ref: '#/components/responses/Problem', response: 404),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/rehearsals/{run}/look',
+            operationId: 'lookAgain',
+            parameters: [
+                new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 202,
+                    description: 'A worker looks whether the shop is still as it was tried; the gate says what it saw.',
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
     public function lookAgain(string $run): Response
     {
         $this->rehearsals->lookAgain($this->rehearsals->get($run));
@@ -170,7 +335,22 @@ final readonly class RehearsalController
 
     #[Route('/api/rehearsals/{run}/again', methods: ['POST'])]
     #[Changes('had checks without an answer tried again')]
-    #[OA\Post(path: '/api/rehearsals/{run}/again', operationId: 'rehearseAgain', parameters: [new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'Checks that had no answer, or wait still, are tried once more.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'))])]
+    #[
+        OA\Post(
+            path: '/api/rehearsals/{run}/again',
+            operationId: 'rehearseAgain',
+            parameters: [
+                new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Checks that had no answer, or wait still, are tried once more.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'),
+                ),
+            ],
+        ),
+    ]
     public function again(string $run): JsonResponse
     {
         $rehearsal = $this->rehearsals->get($run);
@@ -180,74 +360,187 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/rehearsals/{run}/checks', methods: ['GET'])]
-    #[OA\Get(path: '/api/rehearsals/{run}/checks', operationId: 'listChecks', parameters: [
-        new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'since', in: 'query', description: 'highest turn that is known: what changed after it is told alone', schema: new OA\Schema(type: 'integer', minimum: 0)),
-    ], responses: [new OA\Response(response: 200, description: 'All checks in their order, or those that changed.', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckRow')))])]
+    #[
+        OA\Get(
+            path: '/api/rehearsals/{run}/checks',
+            operationId: 'listChecks',
+            parameters: [
+                new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'since',
+                    in: 'query',
+                    description: 'highest turn that is known: what changed after it is told alone',
+                    schema: new OA\Schema(type: 'integer', minimum: 0),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'All checks in their order, or those that changed.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/CheckRow'),
+                    ),
+                ),
+            ],
+        ),
+    ]
     public function checks(string $run, #[MapQueryParameter] ?int $since = null): JsonResponse
     {
         return new JsonResponse($this->views->rows($this->rehearsals->get($run), $since));
     }
 
     #[Route('/api/rehearsals/{run}/checks/{number}', methods: ['GET'], requirements: ['number' => '\d{1,6}'])]
-    #[OA\Get(path: '/api/rehearsals/{run}/checks/{number}', operationId: 'getCheck', parameters: [
-        new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'number', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'Its steps, and all that was looked at.', content: new OA\JsonContent(ref: '#/components/schemas/CheckView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 404),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/rehearsals/{run}/checks/{number}',
+            operationId: 'getCheck',
+            parameters: [
+                new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'number', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Its steps, and all that was looked at.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/CheckView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
     public function check(string $run, int $number): JsonResponse
     {
         return new JsonResponse($this->views->check($this->rehearsals->check($this->rehearsals->get($run), $number)));
     }
 
     #[Route('/api/rehearsals/{run}/{file}', methods: ['GET'], requirements: ['file' => 'checks\.csv|junit\.xml'])]
-    #[OA\Get(path: '/api/rehearsals/{run}/{file}', operationId: 'downloadRehearsal', parameters: [
-        new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'file', in: 'path', required: true, schema: new OA\Schema(type: 'string', enum: ['checks.csv', 'junit.xml'])),
-    ], responses: [new OA\Response(response: 200, description: 'CSV (RFC 4180) or JUnit XML.')])]
+    #[
+        OA\Get(
+            path: '/api/rehearsals/{run}/{file}',
+            operationId: 'downloadRehearsal',
+            parameters: [
+                new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'file',
+                    in: 'path',
+                    required: true,
+                    schema: new OA\Schema(type: 'string', enum: ['checks.csv', 'junit.xml']),
+                ),
+            ],
+            responses: [new OA\Response(response: 200, description: 'CSV (RFC 4180) or JUnit XML.')],
+        ),
+    ]
     public function file(string $run, string $file): Response
     {
         $rehearsal = $this->rehearsals->get($run);
         $isCsv = 'checks.csv' === $file;
 
-        return new Response($isCsv ? $this->views->csv($rehearsal) : JUnitFile::text($rehearsal->setup()->title(), $rehearsal->createdAt(), array_map(TriedCheck::of(...), $this->rehearsals->checks($rehearsal))), Response::HTTP_OK, ['Content-Type' => $isCsv ? 'text/csv; charset=utf-8' : 'application/xml', 'Content-Disposition' => 'attachment; filename='.$file]);
+        return new Response(
+            $isCsv
+                ? $this->views->csv($rehearsal)
+                : JUnitFile::text(
+                    $rehearsal->setup()->title(),
+                    $rehearsal->createdAt(),
+                    array_map(TriedCheck::of(...), $this->rehearsals->checks($rehearsal)),
+                ),
+            Response::HTTP_OK,
+            [
+                'Content-Type' => $isCsv ? 'text/csv; charset=utf-8' : 'application/xml',
+                'Content-Disposition' => 'attachment; filename=' . $file,
+            ],
+        );
     }
 
     #[Route('/api/setups/{id}/hand-sheet', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/hand-sheet', operationId: 'getHandSheet', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'The plan for somebody who tries it by hand.', content: new OA\JsonContent(ref: '#/components/schemas/HandSheetView'))])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/hand-sheet',
+            operationId: 'getHandSheet',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The plan for somebody who tries it by hand.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/HandSheetView'),
+                ),
+            ],
+        ),
+    ]
     public function handSheet(string $id): JsonResponse
     {
         $revision = $this->shelf->get($id)->latest();
 
-        return new JsonResponse($this->views->hand($this->shelf->reach($revision)->setup, $this->plans->of($revision, Shelf::today())));
+        return new JsonResponse(
+            $this->views->hand($this->shelf->reach($revision)->setup, $this->plans->of($revision, Shelf::today())),
+        );
     }
 
     #[Route('/api/setups/{id}/hand-sheet.csv', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/hand-sheet.csv', operationId: 'downloadHandSheet', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'depth', in: 'query', description: 'A row a check, a thing (once for all stages where it is alike), or a thing at a stage.', schema: new OA\Schema(type: 'string', enum: ['check', 'thing', 'stage'], default: 'stage')),
-    ], responses: [new OA\Response(response: 200, description: 'The same as CSV, with an empty column for what was found.')])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/hand-sheet.csv',
+            operationId: 'downloadHandSheet',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'depth',
+                    in: 'query',
+                    description: 'A row a check, a thing (once for all stages where it is alike), or ' .
+                        'a thing at a stage.',
+                    schema: new OA\Schema(type: 'string', enum: ['check', 'thing', 'stage'], default: 'stage'),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The same as CSV, with an empty column for what was found.',
+                ),
+            ],
+        ),
+    ]
     public function handSheetAsCsv(string $id, #[MapQueryParameter] HandDepth $depth = HandDepth::Stage): Response
     {
         $revision = $this->shelf->get($id)->latest();
         $setup = $this->shelf->reach($revision)->setup;
         $plan = $this->plans->of($revision, Shelf::today());
 
-        return new StreamedResponse(static function () use ($setup, $plan, $depth): void {
-            foreach (HandSheet::rows($setup, $plan, $depth) as $row) {
-                echo Csv::text([$row]);
-            }
-        }, Response::HTTP_OK, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename=by-hand.csv']);
+        return new StreamedResponse(
+            static function () use ($setup, $plan, $depth): void {
+                foreach (HandSheet::rows($setup, $plan, $depth) as $row) {
+                    echo Csv::text([$row]);
+                }
+            },
+            Response::HTTP_OK,
+            ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename=by-hand.csv'],
+        );
     }
 
     #[Route('/api/setups/{id}/hand-sheet', methods: ['POST'])]
     #[Changes('brought in a sheet filled in by hand')]
-    #[OA\Post(path: '/api/setups/{id}/hand-sheet', operationId: 'readHandSheet', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SheetText')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 201, description: 'What was found is kept as a rehearsal.', content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/hand-sheet',
+            operationId: 'readHandSheet',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/SheetText'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 201,
+                    description: 'What was found is kept as a rehearsal.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function readHandSheet(string $id, #[MapRequestPayload] SheetText $sheet): JsonResponse
     {
         $setup = $this->shelf->get($id);
@@ -259,7 +552,10 @@ final readonly class RehearsalController
             throw UnreadableDocument::at('', 'Nothing is filled in: the column "found" is empty in every row.');
         }
 
-        return new JsonResponse($this->views->full($this->rehearsals->byHand($setup, $revision, $document, $plan, $found, Shelf::today())), Response::HTTP_CREATED);
+        return new JsonResponse(
+            $this->views->full($this->rehearsals->byHand($setup, $revision, $document, $plan, $found, Shelf::today())),
+            Response::HTTP_CREATED,
+        );
     }
 
     private function published(Revision $revision): string
@@ -267,7 +563,12 @@ final readonly class RehearsalController
         try {
             return $this->shops->publish($revision);
         } catch (NoAnswer $e) {
-            throw new ServiceUnavailableHttpException(null, $e->getMessage().' To rehearse elsewhere, give the address of the item\'s page in your shop, or rehearse by hand.', $e);
+            throw new ServiceUnavailableHttpException(
+                null,
+                $e->getMessage() .
+                    ' To rehearse elsewhere, give the address of the item\'s page in your shop, or rehearse by hand.',
+                $e,
+            );
         }
     }
 }

@@ -44,9 +44,7 @@ final readonly class RehearsalViews
     /** Checks of a verdict that are looked at while others wait. */
     private const MOST_SO_FAR = 40;
 
-    public function __construct(private Rehearsals $rehearsals, private Shelf $shelf, private Diagnoses $diagnoses)
-    {
-    }
+    public function __construct(private Rehearsals $rehearsals, private Shelf $shelf, private Diagnoses $diagnoses) {}
 
     /** A rehearsal without its likely places, which take all its checks to find. */
     public function short(Rehearsal $rehearsal): RehearsalView
@@ -62,7 +60,7 @@ final readonly class RehearsalViews
         $checks = array_map(TriedCheck::of(...), $this->rehearsals->checks($rehearsal));
         $unseen = null === $rehearsal->page() ? [] : TriedCheck::unseenByAll($checks);
         $seen = TriedCheck::seen($checks);
-        if ([] === array_filter($seen, static fn (Seen $s): bool => [] !== $s->differences)) {
+        if ([] === array_filter($seen, static fn(Seen $s): bool => [] !== $s->differences)) {
             return $this->view($rehearsal, [], $unseen);
         }
         $setup = $this->setup($rehearsal);
@@ -70,16 +68,28 @@ final readonly class RehearsalViews
         return $this->view($rehearsal, self::likely($setup, $this->diagnoses->of($rehearsal, $setup, $seen)), $unseen);
     }
 
-    /** While checks come in, the places that some of them have in common have to do: it costs the same however many there are. */
+    /**
+     * While checks come in, the places that some of them have in common have to do: it costs the same however many
+     * there are.
+     */
     private function soFar(Rehearsal $rehearsal): RehearsalView
     {
         $differing = $this->rehearsals->someChecks($rehearsal, RehearsalCheck::DIFFERS, self::MOST_SO_FAR);
         if ([] === $differing) {
             return $this->view($rehearsal, []);
         }
-        $checks = [...$differing, ...$this->rehearsals->someChecks($rehearsal, RehearsalCheck::AGREES, self::MOST_SO_FAR)];
+        $checks = [
+            ...$differing,
+            ...$this->rehearsals->someChecks($rehearsal, RehearsalCheck::AGREES, self::MOST_SO_FAR),
+        ];
 
-        return $this->view($rehearsal, self::likely($this->setup($rehearsal), Diagnosis::inCommon(TriedCheck::seen(array_map(TriedCheck::of(...), $checks)))));
+        return $this->view(
+            $rehearsal,
+            self::likely(
+                $this->setup($rehearsal),
+                Diagnosis::inCommon(TriedCheck::seen(array_map(TriedCheck::of(...), $checks))),
+            ),
+        );
     }
 
     /**
@@ -91,7 +101,17 @@ final readonly class RehearsalViews
     {
         $words = new PlaceWords($setup);
 
-        return array_map(static fn (Likely $l): LikelyPlace => new LikelyPlace($l->at, $words->of($l->at), $l->checks, count($l->checks), $l->as, $l->extent), $likely);
+        return array_map(
+            static fn(Likely $l): LikelyPlace => new LikelyPlace(
+                $l->at,
+                $words->of($l->at),
+                $l->checks,
+                count($l->checks),
+                $l->as,
+                $l->extent,
+            ),
+            $likely,
+        );
     }
 
     /**
@@ -101,7 +121,12 @@ final readonly class RehearsalViews
      */
     public function rows(Rehearsal $rehearsal, ?int $since): array
     {
-        return array_map($this->row(...), null === $since ? $this->rehearsals->checks($rehearsal) : $this->rehearsals->checksSince($rehearsal, $since));
+        return array_map(
+            $this->row(...),
+            null === $since
+                ? $this->rehearsals->checks($rehearsal)
+                : $this->rehearsals->checksSince($rehearsal, $since),
+        );
     }
 
     public function check(RehearsalCheck $kept): CheckView
@@ -110,13 +135,34 @@ final readonly class RehearsalViews
         $setup = $this->setup($kept->rehearsal());
         $words = new PlaceWords($setup);
         $places = [];
-        foreach ([...array_merge(...array_map(static fn (Difference $d): array => $d->places, $kept->differences())), ...$check->places] as $at) {
+        foreach (
+            [
+                ...array_merge(...array_map(static fn(Difference $d): array => $d->places, $kept->differences())),
+                ...$check->places,
+            ]
+            as $at
+        ) {
             $places[$at] = new PlaceView($at, $words->of($at));
         }
 
-        $cells = array_map(static fn (Cell $c): Cell => self::isUnseen($c, $kept->unseen()) ? new Cell($c->stage, $c->line, $c->what, $c->expected, null) : $c, Cells::of($check, $kept->found()));
+        $cells = array_map(
+            static fn(Cell $c): Cell => self::isUnseen($c, $kept->unseen())
+                ? new Cell($c->stage, $c->line, $c->what, $c->expected, null)
+                : $c,
+            Cells::of($check, $kept->found()),
+        );
 
-        return new CheckView($this->row($kept), HandSheet::steps($setup, $check), array_map($this->cell(...), $cells), array_slice(array_values($places), 0, 8), $check->route, $kept->milliseconds(), array_map(self::unseenWords(...), $kept->unseen()), self::pictures($kept), self::files($check));
+        return new CheckView(
+            $this->row($kept),
+            HandSheet::steps($setup, $check),
+            array_map($this->cell(...), $cells),
+            array_slice(array_values($places), 0, 8),
+            $check->route,
+            $kept->milliseconds(),
+            array_map(self::unseenWords(...), $kept->unseen()),
+            self::pictures($kept),
+            self::files($check),
+        );
     }
 
     /**
@@ -126,10 +172,18 @@ final readonly class RehearsalViews
      */
     private static function isUnseen(Cell $cell, array $unseen): bool
     {
-        $what = str_starts_with($cell->what, Cell::ENTRY) ? 'entries' : lcfirst(str_replace(' ', '', ucwords(strtolower($cell->what))));
+        $what = str_starts_with($cell->what, Cell::ENTRY)
+            ? 'entries'
+            : lcfirst(str_replace(' ', '', ucwords(strtolower($cell->what))));
         foreach ($unseen as $each) {
             [$stage, $field] = [...explode(' ', $each, 2), ''];
-            if ($stage === $cell->stage && ('' === $field || lcfirst(str_replace(' ', '', ucwords(strtolower((string) preg_replace('/([A-Z])/', ' $1', $field))))) === $what)) {
+            if (
+                $stage === $cell->stage &&
+                ('' === $field ||
+                    lcfirst(
+                        str_replace(' ', '', ucwords(strtolower((string) preg_replace('/([A-Z])/', ' $1', $field)))),
+                    ) === $what)
+            ) {
                 return true;
             }
         }
@@ -148,15 +202,49 @@ final readonly class RehearsalViews
      */
     private static function pictures(RehearsalCheck $kept): array
     {
-        /** @var list<array{stage: string, file: string, width: int, height: int, spots: list<array{words: string, box: list<int>}>}> $pictures */
+        /**
+         * @var list<array{
+         *     stage: string,
+         *     file: string,
+         *     width: int,
+         *     height: int,
+         *     spots: list<array{words: string, box: list<int>}>,
+         * }> $pictures
+         */
         $pictures = $kept->pictures();
 
-        return array_map(static fn (array $p): CheckPicture => new CheckPicture($p['stage'], sprintf('/api/pictures/%s/%s', $kept->rehearsal()->id(), $p['file']), $p['width'], $p['height'], array_map(static fn (array $s): DifferingSpot => new DifferingSpot($s['words'], $s['box']), $p['spots'])), $pictures);
+        return array_map(
+            static fn(array $p): CheckPicture => new CheckPicture(
+                $p['stage'],
+                sprintf('/api/pictures/%s/%s', $kept->rehearsal()->id(), $p['file']),
+                $p['width'],
+                $p['height'],
+                array_map(static fn(array $s): DifferingSpot => new DifferingSpot($s['words'], $s['box']), $p['spots']),
+            ),
+            $pictures,
+        );
     }
 
     public function hand(Setup $setup, Plan $plan): HandSheetView
     {
-        return new HandSheetView(array_map(fn (Check $c): HandCheck => new HandCheck($c->number, $c->purpose->words(), $c->about, HandResult::words($setup, $c), HandSheet::steps($setup, $c), array_map($this->cell(...), Cells::of($c, null)), self::files($c)), $plan->checks), $plan->pairs, $plan->lowerBound, $plan->combinations, $plan->leftOut);
+        return new HandSheetView(
+            array_map(
+                fn(Check $c): HandCheck => new HandCheck(
+                    $c->number,
+                    $c->purpose->words(),
+                    $c->about,
+                    HandResult::words($setup, $c),
+                    HandSheet::steps($setup, $c),
+                    array_map($this->cell(...), Cells::of($c, null)),
+                    self::files($c),
+                ),
+                $plan->checks,
+            ),
+            $plan->pairs,
+            $plan->lowerBound,
+            $plan->combinations,
+            $plan->leftOut,
+        );
     }
 
     /**
@@ -170,7 +258,7 @@ final readonly class RehearsalViews
         foreach (array_merge(...$check->visits) as $click) {
             foreach (is_array($click->answer) ? $click->answer : [] as $file) {
                 if (is_array($file)) {
-                    $address = '/api/made-file?'.http_build_query($file, '', '&', PHP_QUERY_RFC3986);
+                    $address = '/api/made-file?' . http_build_query($file, '', '&', PHP_QUERY_RFC3986);
                     $files[$address] = new FileOffer($file['name'], $address);
                 }
             }
@@ -189,10 +277,26 @@ final readonly class RehearsalViews
             $head = [(string) $check->number, $check->purpose->words(), $check->about, $kept->verdict()];
             $steps = implode('; ', HandSheet::steps($setup, $check));
             foreach ($kept->differences() as $difference) {
-                $rows[] = [...$head, $difference->stage, $difference->field, $difference->expected, $difference->found, implode(' ', $difference->places), $steps];
+                $rows[] = [
+                    ...$head,
+                    $difference->stage,
+                    $difference->field,
+                    $difference->expected,
+                    $difference->found,
+                    implode(' ', $difference->places),
+                    $steps,
+                ];
             }
             if ([] === $kept->differences()) {
-                $rows[] = [...$head, '', '', HandResult::short($check), $kept->reason() ?? '', implode(' ', $check->places), $steps];
+                $rows[] = [
+                    ...$head,
+                    '',
+                    '',
+                    HandResult::short($check),
+                    $kept->reason() ?? '',
+                    implode(' ', $check->places),
+                    $steps,
+                ];
             }
         }
 
@@ -203,7 +307,27 @@ final readonly class RehearsalViews
     {
         $check = $kept->check();
 
-        return new CheckRow($check->number, $check->purpose->value, $check->purpose->words(), $check->about, $kept->verdict(), HandResult::short($check), array_map(static fn (Difference $d): CheckDifference => new CheckDifference($d->field, $d->stage, $d->expected, $d->found), $kept->differences()), array_values(array_diff(self::stages($check), $kept->unseen())), $kept->reason(), $kept->carriedFrom(), $kept->turn());
+        return new CheckRow(
+            $check->number,
+            $check->purpose->value,
+            $check->purpose->words(),
+            $check->about,
+            $kept->verdict(),
+            HandResult::short($check),
+            array_map(
+                static fn(Difference $d): CheckDifference => new CheckDifference(
+                    $d->field,
+                    $d->stage,
+                    $d->expected,
+                    $d->found,
+                ),
+                $kept->differences(),
+            ),
+            array_values(array_diff(self::stages($check), $kept->unseen())),
+            $kept->reason(),
+            $kept->carriedFrom(),
+            $kept->turn(),
+        );
     }
 
     /**
@@ -211,12 +335,19 @@ final readonly class RehearsalViews
      */
     private static function stages(Check $check): array
     {
-        return array_values(array_unique(array_map(static fn (Cell $c): string => $c->stage, Cells::of($check, null))));
+        return array_values(array_unique(array_map(static fn(Cell $c): string => $c->stage, Cells::of($check, null))));
     }
 
     private function cell(Cell $cell): CheckCell
     {
-        return new CheckCell($cell->stage, $cell->line, $cell->what, $cell->expected, $cell->found, Cells::differs($cell));
+        return new CheckCell(
+            $cell->stage,
+            $cell->line,
+            $cell->what,
+            $cell->expected,
+            $cell->found,
+            Cells::differs($cell),
+        );
     }
 
     private function setup(Rehearsal $rehearsal): Setup
@@ -226,7 +357,7 @@ final readonly class RehearsalViews
 
     /**
      * @param list<LikelyPlace> $likely
-     * @param list<string>      $unseen what no check looked at
+     * @param list<string> $unseen what no check looked at
      */
     private function view(Rehearsal $rehearsal, array $likely, array $unseen = []): RehearsalView
     {

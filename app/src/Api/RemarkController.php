@@ -25,19 +25,28 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class RemarkController
 {
-    public function __construct(private Shelf $shelf, private Remarks $remarks, private Who $who)
-    {
-    }
+    public function __construct(private Shelf $shelf, private Remarks $remarks, private Who $who) {}
 
     #[Route('/api/setups/{id}/remarks', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/remarks', operationId: 'listRemarks', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'All of them, the oldest first.', content: new OA\JsonContent(
-            type: 'array',
-            items: new OA\Items(ref: '#/components/schemas/RemarkView'),
-        )),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/remarks',
+            operationId: 'listRemarks',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'All of them, the oldest first.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/RemarkView'),
+                    ),
+                ),
+            ],
+        ),
+    ]
     public function list(string $id): JsonResponse
     {
         return new JsonResponse($this->views($this->shelf->get($id)));
@@ -45,18 +54,30 @@ final readonly class RemarkController
 
     #[Route('/api/setups/{id}/remarks', methods: ['POST'])]
     #[Changes('wrote a remark')]
-    #[OA\Post(path: '/api/setups/{id}/remarks', operationId: 'remark', requestBody: new OA\RequestBody(
-        required: true,
-        content: new OA\JsonContent(ref: '#/components/schemas/RemarkGiven'),
-    ), parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 201, description: 'All of them, with it.', content: new OA\JsonContent(
-            type: 'array',
-            items: new OA\Items(ref: '#/components/schemas/RemarkView'),
-        )),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/remarks',
+            operationId: 'remark',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/RemarkGiven'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 201,
+                    description: 'All of them, with it.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/RemarkView'),
+                    ),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function write(string $id, #[MapRequestPayload] RemarkGiven $given): JsonResponse
     {
         $setup = $this->shelf->get($id);
@@ -73,16 +94,27 @@ final readonly class RemarkController
 
     #[Route('/api/setups/{id}/remarks/{remark}/close', requirements: ['remark' => '[0-9A-Z]{26}'], methods: ['POST'])]
     #[Changes('closed a remark')]
-    #[OA\Post(path: '/api/setups/{id}/remarks/{remark}/close', operationId: 'closeRemark', parameters: [
-        new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'remark', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'All of them.', content: new OA\JsonContent(
-            type: 'array',
-            items: new OA\Items(ref: '#/components/schemas/RemarkView'),
-        )),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/remarks/{remark}/close',
+            operationId: 'closeRemark',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'remark', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'All of them.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/RemarkView'),
+                    ),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function close(string $id, string $remark): JsonResponse
     {
         $setup = $this->shelf->get($id);
@@ -96,9 +128,26 @@ final readonly class RemarkController
      */
     private function views(StoredSetup $setup): array
     {
-        return array_map(static fn (array $each): RemarkView => new RemarkView(
-            $each[0]->id(), $each[0]->about(), $each[0]->place(), $each[0]->words(), $each[0]->person(), $each[0]->text(), $each[0]->writtenAt()->format(DATE_ATOM), $each[0]->closedBy(),
-            array_map(static fn (Remark $r): RemarkAnswer => new RemarkAnswer($r->person(), $r->text(), $r->writtenAt()->format(DATE_ATOM)), $each[1]),
-        ), $this->remarks->of($setup));
+        return array_map(
+            static fn(array $each): RemarkView => new RemarkView(
+                $each[0]->id(),
+                $each[0]->about(),
+                $each[0]->place(),
+                $each[0]->words(),
+                $each[0]->person(),
+                $each[0]->text(),
+                $each[0]->writtenAt()->format(DATE_ATOM),
+                $each[0]->closedBy(),
+                array_map(
+                    static fn(Remark $r): RemarkAnswer => new RemarkAnswer(
+                        $r->person(),
+                        $r->text(),
+                        $r->writtenAt()->format(DATE_ATOM),
+                    ),
+                    $each[1],
+                ),
+            ),
+            $this->remarks->of($setup),
+        );
     }
 }

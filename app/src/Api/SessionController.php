@@ -19,33 +19,60 @@ use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInt
  */
 final readonly class SessionController
 {
-    public function __construct(private Who $who, private TokenStorageInterface $tokens)
-    {
-    }
+    public function __construct(private Who $who, private TokenStorageInterface $tokens) {}
 
     #[Route('/api/session', methods: ['GET'])]
     #[Needs(null)]
-    #[OA\Get(path: '/api/session', operationId: 'getSession', responses: [
-        new OA\Response(response: 200, description: 'Whether one has to sign in, and who has.', content: new OA\JsonContent(ref: '#/components/schemas/SessionView')),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/session',
+            operationId: 'getSession',
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Whether one has to sign in, and who has.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/SessionView'),
+                ),
+            ],
+        ),
+    ]
     public function session(): JsonResponse
     {
         $account = $this->who->account();
 
-        return new JsonResponse(new SessionView($this->who->hasToSignIn(), $account?->name(), $account?->role()->value));
+        return new JsonResponse(
+            new SessionView($this->who->hasToSignIn(), $account?->name(), $account?->role()->value),
+        );
     }
 
     /** Name and password were looked at before (SignIn). */
     #[Route('/api/session', methods: ['POST'])]
     #[Needs(null)]
-    #[OA\Post(path: '/api/session', operationId: 'signIn', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(
-        required: ['name', 'password'],
-        properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'password', type: 'string')],
-    )), responses: [
-        new OA\Response(response: 200, description: 'Signed in.', content: new OA\JsonContent(ref: '#/components/schemas/SessionView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 401),
-        new OA\Response(ref: '#/components/responses/Problem', response: 429),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/session',
+            operationId: 'signIn',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(
+                    required: ['name', 'password'],
+                    properties: [
+                        new OA\Property(property: 'name', type: 'string'),
+                        new OA\Property(property: 'password', type: 'string'),
+                    ],
+                ),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Signed in.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/SessionView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 401),
+                new OA\Response(ref: '#/components/responses/Problem', response: 429),
+            ],
+        ),
+    ]
     public function signIn(): JsonResponse
     {
         return $this->session();
@@ -53,7 +80,13 @@ final readonly class SessionController
 
     #[Route('/api/session', methods: ['DELETE'])]
     #[Needs(null)]
-    #[OA\Delete(path: '/api/session', operationId: 'signOut', responses: [new OA\Response(response: 204, description: 'Signed out.')])]
+    #[
+        OA\Delete(
+            path: '/api/session',
+            operationId: 'signOut',
+            responses: [new OA\Response(response: 204, description: 'Signed out.')],
+        ),
+    ]
     public function signOut(Request $request): Response
     {
         if ($this->who->hasToSignIn()) {

@@ -22,29 +22,55 @@ use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 #[OA\Info(version: '1', title: 'Ithrel')]
-#[OA\Response(response: 'Problem', description: 'What went wrong, and where.', content: new OA\MediaType(mediaType: 'application/problem+json', schema: new OA\Schema(ref: '#/components/schemas/ProblemDetails')))]
+#[
+    OA\Response(
+        response: 'Problem',
+        description: 'What went wrong, and where.',
+        content: new OA\MediaType(
+            mediaType: 'application/problem+json',
+            schema: new OA\Schema(ref: '#/components/schemas/ProblemDetails'),
+        ),
+    ),
+]
 final readonly class SetupController
 {
     private const VERDICTS = [Gate::MAY, Gate::NOT_YET, Gate::MUST_NOT, Verdicts::NONE, 'due'];
 
-    public function __construct(private Shelf $shelf, private Reports $reports, private Views $views)
-    {
-    }
+    public function __construct(private Shelf $shelf, private Reports $reports, private Views $views) {}
 
     #[Route('/api/setups', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups', operationId: 'listSetups', parameters: [
-        new OA\Parameter(name: 'search', in: 'query', schema: new OA\Schema(type: 'string')),
-        new OA\Parameter(name: 'verdict', in: 'query', schema: new OA\Schema(
-            type: 'string',
-            enum: ['may-launch', 'not-yet', 'must-not-launch', 'none', 'due'],
-        )),
-        new OA\Parameter(name: 'order', in: 'query', schema: new OA\Schema(type: 'string', enum: ['newest', 'title', 'verdict'])),
-        new OA\Parameter(name: 'from', in: 'query', schema: new OA\Schema(type: 'integer')),
-        new OA\Parameter(name: 'limit', in: 'query', schema: new OA\Schema(type: 'integer')),
-    ], responses: [
-        new OA\Response(response: 200, description: 'A page of the shelf.', content: new OA\JsonContent(ref: '#/components/schemas/ShelfView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 400),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups',
+            operationId: 'listSetups',
+            parameters: [
+                new OA\Parameter(name: 'search', in: 'query', schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'verdict',
+                    in: 'query',
+                    schema: new OA\Schema(
+                        type: 'string',
+                        enum: ['may-launch', 'not-yet', 'must-not-launch', 'none', 'due'],
+                    ),
+                ),
+                new OA\Parameter(
+                    name: 'order',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string', enum: ['newest', 'title', 'verdict']),
+                ),
+                new OA\Parameter(name: 'from', in: 'query', schema: new OA\Schema(type: 'integer')),
+                new OA\Parameter(name: 'limit', in: 'query', schema: new OA\Schema(type: 'integer')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'A page of the shelf.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/ShelfView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 400),
+            ],
+        ),
+    ]
     public function list(
         #[MapQueryParameter] string $search = '',
         #[MapQueryParameter] ?string $verdict = null,
@@ -53,7 +79,13 @@ final readonly class SetupController
         #[MapQueryParameter(options: ['min_range' => 1, 'max_range' => 200])] int $limit = 50,
     ): JsonResponse {
         if (!isset(ShelfPage::ORDERS[$order]) || !in_array($verdict, [null, ...self::VERDICTS], true)) {
-            throw new BadRequestHttpException(sprintf('A verdict is %s; an order is %s.', implode(', ', self::VERDICTS), implode(', ', array_keys(ShelfPage::ORDERS))));
+            throw new BadRequestHttpException(
+                sprintf(
+                    'A verdict is %s; an order is %s.',
+                    implode(', ', self::VERDICTS),
+                    implode(', ', array_keys(ShelfPage::ORDERS)),
+                ),
+            );
         }
 
         return new JsonResponse($this->views->shelf($search, $verdict, $order, $from, $limit));
@@ -61,10 +93,24 @@ final readonly class SetupController
 
     #[Route('/api/setups', methods: ['POST'])]
     #[Changes('brought the setup in')]
-    #[OA\Post(path: '/api/setups', operationId: 'bringIn', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DocumentText')), responses: [
-        new OA\Response(response: 201, description: 'It was read and kept.', content: new OA\JsonContent(ref: '#/components/schemas/ShelfEntry')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups',
+            operationId: 'bringIn',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/DocumentText'),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 201,
+                    description: 'It was read and kept.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/ShelfEntry'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function bringIn(#[MapRequestPayload] DocumentText $document): JsonResponse
     {
         $setup = $this->shelf->bringIn($document->text);
@@ -74,10 +120,23 @@ final readonly class SetupController
     }
 
     #[Route('/api/setups/{id}', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}', operationId: 'getDesk', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'Document and check.', content: new OA\JsonContent(ref: '#/components/schemas/Desk')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 404),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}',
+            operationId: 'getDesk',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Document and check.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Desk'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
     public function desk(string $id): JsonResponse
     {
         return new JsonResponse($this->views->desk($this->shelf->get($id)));
@@ -85,10 +144,27 @@ final readonly class SetupController
 
     #[Route('/api/setups/{id}', methods: ['PATCH'])]
     #[Changes('gave the setup another name')]
-    #[OA\Patch(path: '/api/setups/{id}', operationId: 'renameSetup', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/NewTitle')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'Renamed.', content: new OA\JsonContent(ref: '#/components/schemas/ShelfEntry')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Patch(
+            path: '/api/setups/{id}',
+            operationId: 'renameSetup',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/NewTitle'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Renamed.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/ShelfEntry'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function rename(string $id, #[MapRequestPayload] NewTitle $title): JsonResponse
     {
         $setup = $this->shelf->get($id);
@@ -99,7 +175,16 @@ final readonly class SetupController
 
     #[Route('/api/setups/{id}', methods: ['DELETE'])]
     #[Changes('removed the setup')]
-    #[OA\Delete(path: '/api/setups/{id}', operationId: 'removeSetup', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 204, description: 'Removed with its revisions.')])]
+    #[
+        OA\Delete(
+            path: '/api/setups/{id}',
+            operationId: 'removeSetup',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [new OA\Response(response: 204, description: 'Removed with its revisions.')],
+        ),
+    ]
     public function remove(string $id): Response
     {
         $this->shelf->remove($this->shelf->get($id));
@@ -109,11 +194,28 @@ final readonly class SetupController
 
     #[Route('/api/setups/{id}/revisions', methods: ['POST'])]
     #[Changes('brought in another revision')]
-    #[OA\Post(path: '/api/setups/{id}/revisions', operationId: 'revise', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/DocumentText')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 201, description: 'Kept as the next revision.', content: new OA\JsonContent(ref: '#/components/schemas/Desk')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 412),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/revisions',
+            operationId: 'revise',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/DocumentText'),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 201,
+                    description: 'Kept as the next revision.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Desk'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 412),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function revise(string $id, #[MapRequestPayload] DocumentText $document): JsonResponse
     {
         $setup = $this->shelf->get($id);
@@ -123,7 +225,22 @@ final readonly class SetupController
     }
 
     #[Route('/api/setups/{id}/document', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/document', operationId: 'getDocument', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [new OA\Response(response: 200, description: 'The document, byte for byte as it came in.', content: new OA\JsonContent(type: 'object'))])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/document',
+            operationId: 'getDocument',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The document, byte for byte as it came in.',
+                    content: new OA\JsonContent(type: 'object'),
+                ),
+            ],
+        ),
+    ]
     public function document(string $id): Response
     {
         $setup = $this->shelf->get($id);
@@ -132,7 +249,11 @@ final readonly class SetupController
 
         return new Response($setup->latest()->document(), Response::HTTP_OK, [
             'Content-Type' => 'application/json; charset=utf-8',
-            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name.'.json', mb_check_encoding($name, 'ASCII') ? $name.'.json' : 'setup.json'),
+            'Content-Disposition' => HeaderUtils::makeDisposition(
+                HeaderUtils::DISPOSITION_ATTACHMENT,
+                $name . '.json',
+                mb_check_encoding($name, 'ASCII') ? $name . '.json' : 'setup.json',
+            ),
         ]);
     }
 }

@@ -30,46 +30,107 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class SlipController
 {
-    public function __construct(private Shelf $shelf)
-    {
-    }
+    public function __construct(private Shelf $shelf) {}
 
     #[Route('/api/setups/{id}/slip', methods: ['POST'])]
     #[Needs(Role::Reader)]
-    #[OA\Post(path: '/api/setups/{id}/slip', operationId: 'getSlip', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(properties: [
-        new OA\Property(property: 'pick', type: 'object', additionalProperties: true),
-        new OA\Property(property: 'quantity', type: 'integer'),
-    ], type: 'object')), parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'Price ledger, cart line and what is missing.', content: new OA\JsonContent(ref: '#/components/schemas/Slip')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/setups/{id}/slip',
+            operationId: 'getSlip',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(
+                    properties: [
+                        new OA\Property(property: 'pick', type: 'object', additionalProperties: true),
+                        new OA\Property(property: 'quantity', type: 'integer'),
+                    ],
+                    type: 'object',
+                ),
+            ),
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Price ledger, cart line and what is missing.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Slip'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function slip(string $id, Request $request): JsonResponse
     {
         $reach = $this->shelf->reach($this->shelf->get($id)->latest());
         $setup = $reach->setup;
-        $appraisal = (new Appraiser($reach))->appraise(GivenState::read($setup, JsonText::decode($request->getContent())));
+        $appraisal = (new Appraiser($reach))->appraise(
+            GivenState::read($setup, JsonText::decode($request->getContent())),
+        );
         $quote = $appraisal->quote;
-        $amount = static fn (mixed $a): ?string => $a instanceof \Brick\Math\BigDecimal ? Amount::text($a, $setup->currency) : null;
-        $shown = array_filter($setup->options, static fn (Option $o): bool => $reach->board->page->isShown($o, $appraisal->state));
+        $amount = static fn(mixed $a): ?string => $a instanceof \Brick\Math\BigDecimal
+            ? Amount::text($a, $setup->currency)
+            : null;
+        $shown = array_filter(
+            $setup->options,
+            static fn(Option $o): bool => $reach->board->page->isShown($o, $appraisal->state),
+        );
 
-        return new JsonResponse(new Slip(
-            $appraisal->isComplete(),
-            array_map(static fn (AnswerProblem $p): SlipProblem => new SlipProblem($p->code, $p->option, $p->message, $p->limit, $p->found), $appraisal->problems),
-            array_values(array_map(static fn (Option $o): string => $o->code, $shown)),
-            Amount::text($quote->base, $setup->currency),
-            $quote->baseAt,
-            $amount($quote->unitPrice),
-            $amount($quote->lineTotal),
-            $amount($quote->total),
-            $setup->currency->code,
-            array_map(static fn (LedgerEntry $e): LedgerLine => new LedgerLine($e->at, $e->label, $e->how, $e->perLine ? 'line' : 'unit', $amount($e->amount), $amount($e->running)), $quote->ledger),
-            $appraisal->line->sku,
-            $appraisal->quantity,
-            Amount::plain($appraisal->line->weight),
-            Amount::plain($appraisal->line->points),
-            $appraisal->line->image,
-            array_map(static fn (array $entries): array => array_map(static fn (array $e): Entry => new Entry($e['label'], $e['value'], $e['at']), $entries), $appraisal->line->entries),
-            array_map(static fn (OwnLine $o): OwnLineView => new OwnLineView($o->sku, $o->name, $appraisal->quantity, $amount($o->unitPrice), $amount($o->lineTotal)), $quote->ownLines),
-        ));
+        return new JsonResponse(
+            new Slip(
+                $appraisal->isComplete(),
+                array_map(
+                    static fn(AnswerProblem $p): SlipProblem => new SlipProblem(
+                        $p->code,
+                        $p->option,
+                        $p->message,
+                        $p->limit,
+                        $p->found,
+                    ),
+                    $appraisal->problems,
+                ),
+                array_values(array_map(static fn(Option $o): string => $o->code, $shown)),
+                Amount::text($quote->base, $setup->currency),
+                $quote->baseAt,
+                $amount($quote->unitPrice),
+                $amount($quote->lineTotal),
+                $amount($quote->total),
+                $setup->currency->code,
+                array_map(
+                    static fn(LedgerEntry $e): LedgerLine => new LedgerLine(
+                        $e->at,
+                        $e->label,
+                        $e->how,
+                        $e->perLine ? 'line' : 'unit',
+                        $amount($e->amount),
+                        $amount($e->running),
+                    ),
+                    $quote->ledger,
+                ),
+                $appraisal->line->sku,
+                $appraisal->quantity,
+                Amount::plain($appraisal->line->weight),
+                Amount::plain($appraisal->line->points),
+                $appraisal->line->image,
+                array_map(
+                    static fn(array $entries): array => array_map(
+                        static fn(array $e): Entry => new Entry($e['label'], $e['value'], $e['at']),
+                        $entries,
+                    ),
+                    $appraisal->line->entries,
+                ),
+                array_map(
+                    static fn(OwnLine $o): OwnLineView => new OwnLineView(
+                        $o->sku,
+                        $o->name,
+                        $appraisal->quantity,
+                        $amount($o->unitPrice),
+                        $amount($o->lineTotal),
+                    ),
+                    $quote->ownLines,
+                ),
+            ),
+        );
     }
 }

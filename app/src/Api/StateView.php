@@ -30,7 +30,7 @@ final readonly class StateView
         foreach ($state->answers as $index => $answer) {
             $option = $this->setup->options[$index];
             foreach (is_array($answer) ? $answer : [] as $value) {
-                $pins[] = $option->code.'='.$option->values[$value]->code;
+                $pins[] = $option->code . '=' . $option->values[$value]->code;
             }
         }
 
@@ -45,7 +45,7 @@ final readonly class StateView
         $typed = [];
         foreach ($state->answers as $index => $answer) {
             if ($answer instanceof Input) {
-                $typed[] = $this->setup->options[$index]->code.'='.$answer->text;
+                $typed[] = $this->setup->options[$index]->code . '=' . $answer->text;
             }
         }
 
@@ -54,7 +54,15 @@ final readonly class StateView
 
     public function words(State $state): string
     {
-        return implode(' · ', array_map(fn (int $index): string => $this->setup->options[$index]->name().': '.$this->lines->carried($this->setup->options[$index], $state), array_keys($state->answers)));
+        return implode(
+            ' · ',
+            array_map(
+                fn(int $index): string => $this->setup->options[$index]->name() .
+                    ': ' .
+                    $this->lines->carried($this->setup->options[$index], $state),
+                array_keys($state->answers),
+            ),
+        );
     }
 
     public function sku(State $state): string

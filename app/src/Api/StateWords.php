@@ -25,7 +25,7 @@ final class StateWords
             }
             if (Kind::Several === $option->kind) {
                 $before = $pick->{$code} ?? [];
-                $pick->{$code} = [...(is_array($before) ? $before : []), $value];
+                $pick->{$code} = [...is_array($before) ? $before : [], $value];
             } else {
                 $pick->{$code} = Kind::Flag === $option->kind ? true : $value;
             }
@@ -34,7 +34,15 @@ final class StateWords
             [$code, $text] = [...explode('=', $word, 2), ''];
             $option = $setup->option($code);
             if (null !== $option && '' !== trim($text)) {
-                $pick->{$code} = Kind::File === $option->kind ? array_values(array_filter(array_map(trim(...), explode(';', $text)), static fn (string $name): bool => '' !== $name)) : $text;
+                $pick->{$code} =
+                    Kind::File === $option->kind
+                        ? array_values(
+                            array_filter(
+                                array_map(trim(...), explode(';', $text)),
+                                static fn(string $name): bool => '' !== $name,
+                            ),
+                        )
+                        : $text;
             }
         }
         $document = new \stdClass();

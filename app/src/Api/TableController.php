@@ -31,50 +31,101 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class TableController
 {
-    public function __construct(private Shelf $shelf, private Reader $reader)
-    {
-    }
+    public function __construct(private Shelf $shelf, private Reader $reader) {}
 
     #[Route('/api/setups/{id}/options.csv', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/options.csv', operationId: 'downloadOptions', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'The options of the latest revision as CSV, a line an option and a line a value.'),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/options.csv',
+            operationId: 'downloadOptions',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The options of the latest revision as CSV, a line an option and a line a value.',
+                ),
+            ],
+        ),
+    ]
     public function options(string $id): Response
     {
         return self::csv($this->sheet($id)->options(), 'options.csv');
     }
 
     #[Route('/api/setups/{id}/rows.csv', methods: ['GET'])]
-    #[OA\Get(path: '/api/setups/{id}/rows.csv', operationId: 'downloadRows', parameters: [new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'The variant rows of the latest revision as CSV.'),
-        new OA\Response(ref: '#/components/responses/Problem', response: 404),
-    ])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/rows.csv',
+            operationId: 'downloadRows',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(response: 200, description: 'The variant rows of the latest revision as CSV.'),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
     public function rows(string $id): Response
     {
-        return self::csv($this->sheet($id)->rows() ?? throw new NotFoundHttpException('The setup has no variant rows.'), 'rows.csv');
+        return self::csv(
+            $this->sheet($id)->rows() ?? throw new NotFoundHttpException('The setup has no variant rows.'),
+            'rows.csv',
+        );
     }
 
     #[Route('/api/tables', methods: ['POST'])]
     #[Needs(Role::Reader)]
-    #[OA\Post(path: '/api/tables', operationId: 'holdTable', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/TableWanted')), responses: [
-        new OA\Response(response: 200, description: 'What the table would change; nothing is kept.', content: new OA\JsonContent(ref: '#/components/schemas/TableView')),
-        new OA\Response(ref: '#/components/responses/Problem', response: 422),
-    ])]
+    #[
+        OA\Post(
+            path: '/api/tables',
+            operationId: 'holdTable',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/TableWanted'),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'What the table would change; nothing is kept.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/TableView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 422),
+            ],
+        ),
+    ]
     public function held(#[MapRequestPayload] TableWanted $wanted): JsonResponse
     {
         $minor = $this->reader->read($wanted->text, Today::of(Shelf::today()))->currency->minorUnits;
-        $document = json_decode(str_starts_with($wanted->text, "\u{FEFF}") ? substr($wanted->text, 3) : $wanted->text, true, 120, JSON_THROW_ON_ERROR);
+        $document = json_decode(
+            str_starts_with($wanted->text, "\u{FEFF}") ? substr($wanted->text, 3) : $wanted->text,
+            true,
+            120,
+            JSON_THROW_ON_ERROR,
+        );
         $source = DraftSources::read($wanted->table, $minor);
         if ([] === $source->options) {
             throw UnreadableDocument::at('', $source->left[0]['why'] ?? 'No option was found in it.');
         }
         $merge = TableMerge::of(is_array($document) ? $document : [], $source, $minor);
 
-        return new JsonResponse(new TableView(
-            array_map(static fn (TableChange $c): TableChangeView => new TableChangeView($c->at, null === $c->value ? null : SheetCell::json($c->value), $c->from, $c->words), $merge->changes),
-            $merge->kept,
-            array_map(static fn (array $left): LeftOver => new LeftOver($left['from'], $left['why']), $source->left),
-        ));
+        return new JsonResponse(
+            new TableView(
+                array_map(
+                    static fn(TableChange $c): TableChangeView => new TableChangeView(
+                        $c->at,
+                        null === $c->value ? null : SheetCell::json($c->value),
+                        $c->from,
+                        $c->words,
+                    ),
+                    $merge->changes,
+                ),
+                $merge->kept,
+                array_map(static fn(array $left): LeftOver => new LeftOver($left['from'], $left['why']), $source->left),
+            ),
+        );
     }
 
     private function sheet(string $id): SetupSheet
@@ -86,6 +137,9 @@ final readonly class TableController
 
     private static function csv(string $text, string $name): Response
     {
-        return new Response($text, Response::HTTP_OK, ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename='.$name]);
+        return new Response($text, Response::HTTP_OK, [
+            'Content-Type' => 'text/csv; charset=utf-8',
+            'Content-Disposition' => 'attachment; filename=' . $name,
+        ]);
     }
 }

@@ -23,9 +23,7 @@ final readonly class TotalsView
 {
     private const MOST_BANDS = 48;
 
-    public function __construct(private Reach $reach, private bool $unit, private int $quantity, private bool $most)
-    {
-    }
+    public function __construct(private Reach $reach, private bool $unit, private int $quantity, private bool $most) {}
 
     public function totals(): TotalsDto
     {
@@ -33,7 +31,22 @@ final readonly class TotalsView
         try {
             $totals = AllTotals::of($this->reach, $this->unit, $this->quantity, $this->most);
         } catch (NotExact $e) {
-            return new TotalsDto(false, $e->getMessage(), 'none', $currency->code, gmp_strval($this->reach->selectable()), null, null, '0', '0', 0, [], false, [], []);
+            return new TotalsDto(
+                false,
+                $e->getMessage(),
+                'none',
+                $currency->code,
+                gmp_strval($this->reach->selectable()),
+                null,
+                null,
+                '0',
+                '0',
+                0,
+                [],
+                false,
+                [],
+                [],
+            );
         }
         $levels = $totals->levels();
         $below = $without = gmp_init(0);
@@ -46,9 +59,24 @@ final readonly class TotalsView
             $below = $total->isPositive() ? $below : gmp_add($below, $count);
             $priced[] = [$total, $count];
         }
-        $text = static fn (?BigDecimal $total): ?string => null === $total ? null : Amount::text($total, $currency);
+        $text = static fn(?BigDecimal $total): ?string => null === $total ? null : Amount::text($total, $currency);
 
-        return new TotalsDto(true, null, $totals instanceof OneByOne ? 'one-by-one' : 'added', $currency->code, gmp_strval($totals->count()), $text($priced[0][0] ?? null), $text($priced[count($priced) - 1][0] ?? null), gmp_strval($below), gmp_strval($without), count($priced), $this->bands($priced, $totals->count(), $without), $totals->hangsOnInputs(), $totals->sampled(), $totals->open());
+        return new TotalsDto(
+            true,
+            null,
+            $totals instanceof OneByOne ? 'one-by-one' : 'added',
+            $currency->code,
+            gmp_strval($totals->count()),
+            $text($priced[0][0] ?? null),
+            $text($priced[count($priced) - 1][0] ?? null),
+            gmp_strval($below),
+            gmp_strval($without),
+            count($priced),
+            $this->bands($priced, $totals->count(), $without),
+            $totals->hangsOnInputs(),
+            $totals->sampled(),
+            $totals->open(),
+        );
     }
 
     /**
@@ -67,7 +95,15 @@ final readonly class TotalsView
             [$choices, $total] = $totals->at($rank);
             $state = $totals->withInputs($choices);
             $n = $listing->numberOf($choices);
-            $rows[] = new RankedRow(gmp_strval($rank), null === $n ? null : gmp_strval($n), $view->words($state), $view->pins($state), $view->typed($state), $view->sku($state), null === $total ? null : Amount::text($total, $this->reach->setup->currency));
+            $rows[] = new RankedRow(
+                gmp_strval($rank),
+                null === $n ? null : gmp_strval($n),
+                $view->words($state),
+                $view->pins($state),
+                $view->typed($state),
+                $view->sku($state),
+                null === $total ? null : Amount::text($total, $this->reach->setup->currency),
+            );
         }
 
         return $rows;
@@ -101,6 +137,19 @@ final readonly class TotalsView
         }
         $currency = $this->reach->setup->currency;
 
-        return array_values(array_map(static fn (array $b): TotalBand => new TotalBand(Amount::text($b[0], $currency), Amount::text($b[1], $currency), gmp_strval($b[2]), gmp_strval($b[3]), 0 === gmp_sign($b[2]) ? 0.0 : max(1, gmp_intval(gmp_div_q(gmp_mul($b[2], 1_000_000), $all))) / 1_000_000), $bands));
+        return array_values(
+            array_map(
+                static fn(array $b): TotalBand => new TotalBand(
+                    Amount::text($b[0], $currency),
+                    Amount::text($b[1], $currency),
+                    gmp_strval($b[2]),
+                    gmp_strval($b[3]),
+                    0 === gmp_sign($b[2])
+                        ? 0.0
+                        : max(1, gmp_intval(gmp_div_q(gmp_mul($b[2], 1_000_000), $all))) / 1_000_000,
+                ),
+                $bands,
+            ),
+        );
     }
 }

@@ -21,9 +21,7 @@ final readonly class TrapsView
 {
     private const MOST_GROUPS = 200;
 
-    public function __construct(private Reach $reach)
-    {
-    }
+    public function __construct(private Reach $reach) {}
 
     /**
      * @return list<TrapGroup>
@@ -37,10 +35,22 @@ final readonly class TrapsView
             foreach ($byCause as $cause => $count) {
                 foreach ($this->reach->trapTrails($option, TrapCause::from($cause)) as [$trail, $walked]) {
                     $causes = $reasons->ofTrail($trail, $walked) ?? [];
-                    $isAnswer = static fn (Cause $c): bool => CauseKind::Answer === $c->kind;
+                    $isAnswer = static fn(Cause $c): bool => CauseKind::Answer === $c->kind;
                     [$pins, $typed] = $this->pins($trail, $walked);
                     $o = $this->reach->setup->options[$option];
-                    $groups[] = new TrapGroup($o->code, $o->label, $o->at, $cause, gmp_strval($count), array_values(array_map($words->of(...), array_filter($causes, $isAnswer))), $words->detail(array_values(array_filter($causes, static fn (Cause $c): bool => !$isAnswer($c)))) ?? [], $pins, $typed);
+                    $groups[] = new TrapGroup(
+                        $o->code,
+                        $o->label,
+                        $o->at,
+                        $cause,
+                        gmp_strval($count),
+                        array_values(array_map($words->of(...), array_filter($causes, $isAnswer))),
+                        $words->detail(
+                            array_values(array_filter($causes, static fn(Cause $c): bool => !$isAnswer($c))),
+                        ) ?? [],
+                        $pins,
+                        $typed,
+                    );
                     break;
                 }
                 if (count($groups) >= self::MOST_GROUPS) {
@@ -64,14 +74,19 @@ final readonly class TrapsView
             $option = $this->reach->setup->options[$index];
             $input = $trail->input($index);
             if (null !== $input) {
-                $typed[] = $option->code.'='.$input->text;
+                $typed[] = $option->code . '=' . $input->text;
             }
             foreach ($trail->picked($index) as $value) {
-                $pins[] = $option->code.'='.$option->values[$value]->code;
+                $pins[] = $option->code . '=' . $option->values[$value]->code;
             }
             // An option left empty on the way is a part of the trail only where it could have been answered.
-            if ([] === $trail->picked($index) && $option->kind->isChoice() && Kind::Flag !== $option->kind && $this->reach->board->page->isShown($option, $trail)) {
-                $pins[] = $option->code.'=';
+            if (
+                [] === $trail->picked($index) &&
+                $option->kind->isChoice() &&
+                Kind::Flag !== $option->kind &&
+                $this->reach->board->page->isShown($option, $trail)
+            ) {
+                $pins[] = $option->code . '=';
             }
         }
 

@@ -33,14 +33,20 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class Views
 {
-    public function __construct(private Shelf $shelf, private Reports $reports, private ShelfPage $page, private Verdicts $verdicts)
-    {
-    }
+    public function __construct(
+        private Shelf $shelf,
+        private Reports $reports,
+        private ShelfPage $page,
+        private Verdicts $verdicts,
+    ) {}
 
     /** Nothing is worked out for it: a list would make everybody wait for the hardest of its setups. */
     public function shelfEntry(StoredSetup $setup): ShelfEntry
     {
-        return $this->shelfRow($this->page->one($setup->id()), $this->verdicts->of([$setup->id()])[$setup->id()] ?? null);
+        return $this->shelfRow(
+            $this->page->one($setup->id()),
+            $this->verdicts->of([$setup->id()])[$setup->id()] ?? null,
+        );
     }
 
     /**
@@ -52,16 +58,36 @@ final readonly class Views
         $verdicts = $this->verdicts->of(array_column($page['rows'], 'id'));
         $running = $this->page->running();
 
-        return new ShelfView($page['total'], $from, count($this->page->due()), new RunningView(...$running), array_map(fn (array $row): ShelfEntry => $this->shelfRow($row, $verdicts[$row['id']] ?? null), $page['rows']));
+        return new ShelfView(
+            $page['total'],
+            $from,
+            count($this->page->due()),
+            new RunningView(...$running),
+            array_map(
+                fn(array $row): ShelfEntry => $this->shelfRow($row, $verdicts[$row['id']] ?? null),
+                $page['rows'],
+            ),
+        );
     }
 
     /**
-     * @param Row                                    $row
+     * @param Row $row
      * @param array{verdict: string, open: int}|null $verdict
      */
     private function shelfRow(array $row, ?array $verdict): ShelfEntry
     {
-        /** @var array{counts: array{offered: string|null, selectable: string|null, wrongSales: string|null, deadEnds: string|null, traps: string|null}, findings: list<array{severity: string}>}|null $report */
+        /**
+         * @var array{
+         *     counts: array{
+         *         offered: string|null,
+         *         selectable: string|null,
+         *         wrongSales: string|null,
+         *         deadEnds: string|null,
+         *         traps: string|null,
+         *     },
+         *     findings: list<array{severity: string}>,
+         * }|null $report
+         */
         $report = $row['report'];
         $by = array_count_values(array_column($report['findings'] ?? [], 'severity'));
         $run = $row['run'];
@@ -69,10 +95,31 @@ final readonly class Views
         $isDue = null === $run || 'done' !== $run['state'] || $run['revision'] !== $row['revision'];
 
         return new ShelfEntry(
-            $row['id'], $row['title'], $row['item'], (new \DateTimeImmutable($row['createdAt']))->format(DATE_ATOM), $row['revision'], $row['sha256'],
-            null === $report ? null : new Counts(...$report['counts']), $by['blocker'] ?? 0, $by['warning'] ?? 0, $by['note'] ?? 0, $row['trouble'],
-            null === $run ? null : new LastRehearsal($run['id'], $run['state'], $run['revision'] === $row['revision'], array_sum($tally), $tally[RehearsalCheck::AGREES] ?? 0, $tally[RehearsalCheck::DIFFERS] ?? 0, (new \DateTimeImmutable($run['createdAt']))->format(DATE_ATOM)),
-            $verdict['verdict'] ?? null, $verdict['open'] ?? 0, $isDue,
+            $row['id'],
+            $row['title'],
+            $row['item'],
+            (new \DateTimeImmutable($row['createdAt']))->format(DATE_ATOM),
+            $row['revision'],
+            $row['sha256'],
+            null === $report ? null : new Counts(...$report['counts']),
+            $by['blocker'] ?? 0,
+            $by['warning'] ?? 0,
+            $by['note'] ?? 0,
+            $row['trouble'],
+            null === $run
+                ? null
+                : new LastRehearsal(
+                    $run['id'],
+                    $run['state'],
+                    $run['revision'] === $row['revision'],
+                    array_sum($tally),
+                    $tally[RehearsalCheck::AGREES] ?? 0,
+                    $tally[RehearsalCheck::DIFFERS] ?? 0,
+                    (new \DateTimeImmutable($run['createdAt']))->format(DATE_ATOM),
+                ),
+            $verdict['verdict'] ?? null,
+            $verdict['open'] ?? 0,
+            $isDue,
         );
     }
 
@@ -90,13 +137,33 @@ final readonly class Views
             $setup->title(),
             $revision->sha256(),
             Shelf::today(),
-            array_map(static fn (Revision $r): RevisionView => new RevisionView($r->number(), $r->sha256(), $r->createdAt()->format(DATE_ATOM), strlen($r->document())), $setup->revisions()),
+            array_map(
+                static fn(Revision $r): RevisionView => new RevisionView(
+                    $r->number(),
+                    $r->sha256(),
+                    $r->createdAt()->format(DATE_ATOM),
+                    strlen($r->document()),
+                ),
+                $setup->revisions(),
+            ),
             $document,
             null === $report ? null : new Counts(...$report['counts']),
-            array_map(static fn (array $d): DeadValue => new DeadValue($d['option'], $d['value'], $d['cause']), $report['deadValues'] ?? []),
+            array_map(
+                static fn(array $d): DeadValue => new DeadValue($d['option'], $d['value'], $d['cause']),
+                $report['deadValues'] ?? [],
+            ),
             $report['deadOptions'] ?? [],
             $report['idleRows'] ?? [],
-            array_map(static fn (array $f): FindingView => new FindingView($f['code'], $f['severity'], $f['at'], $f['message'], $f['detail']), $report['findings'] ?? []),
+            array_map(
+                static fn(array $f): FindingView => new FindingView(
+                    $f['code'],
+                    $f['severity'],
+                    $f['at'],
+                    $f['message'],
+                    $f['detail'],
+                ),
+                $report['findings'] ?? [],
+            ),
             $settled,
             $fresh,
             $trouble,
@@ -117,7 +184,13 @@ final readonly class Views
         }
         [$report] = $this->reports->of($revisions[$last]);
 
-        return null === $report ? [[], []] : $this->changeOf($revisions[$last - 1], $this->shelf->reach($revisions[$last])->setup, self::findings($report));
+        return null === $report
+            ? [[], []]
+            : $this->changeOf(
+                $revisions[$last - 1],
+                $this->shelf->reach($revisions[$last])->setup,
+                self::findings($report),
+            );
     }
 
     /**
@@ -135,7 +208,10 @@ final readonly class Views
         }
         $change = Change::between($this->shelf->reach($earlier)->setup, self::findings($report), $later, $now);
 
-        return [array_map(self::finding(...), $change->settled), array_keys(array_filter($now, static fn (Finding $f): bool => in_array($f, $change->new, true)))];
+        return [
+            array_map(self::finding(...), $change->settled),
+            array_keys(array_filter($now, static fn(Finding $f): bool => in_array($f, $change->new, true))),
+        ];
     }
 
     public static function finding(Finding $f): FindingView
@@ -144,12 +220,29 @@ final readonly class Views
     }
 
     /**
-     * @param array{findings: list<array{code: string, severity: string, at: string, message: string, detail: array<string, mixed>}>} $report
+     * @param array{
+     *     findings: list<array{
+     *         code: string,
+     *         severity: string,
+     *         at: string,
+     *         message: string,
+     *         detail: array<string, mixed>,
+     *     }>,
+     * } $report
      *
      * @return list<Finding>
      */
     private static function findings(array $report): array
     {
-        return array_map(static fn (array $f): Finding => new Finding($f['code'], Severity::from($f['severity']), $f['at'], $f['message'], $f['detail']), $report['findings']);
+        return array_map(
+            static fn(array $f): Finding => new Finding(
+                $f['code'],
+                Severity::from($f['severity']),
+                $f['at'],
+                $f['message'],
+                $f['detail'],
+            ),
+            $report['findings'],
+        );
     }
 }

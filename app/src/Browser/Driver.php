@@ -23,7 +23,21 @@ use Symfony\Component\Process\Process;
  */
 final class Driver
 {
-    private const FLAGS = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--disable-extensions', '--mute-audio', '--window-size=1280,900', '--lang=en-US'];
+    private const FLAGS = [
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--disable-dev-shm-usage',
+        '--disable-extensions',
+        '--mute-audio',
+        '--window-size=1280,900',
+        '--lang=en-US',
+    ];
 
     /** How Chromium calls why it shows no page, by how that begins; the first that fits. */
     private const REFUSALS = [
@@ -50,8 +64,8 @@ final class Driver
     private string $tab = '';
 
     /**
-     * @param list<string> $hosts  that may be visited: nothing is asked of any other host or port
-     * @param string|null  $remote address of a remote end; null: a driver is started
+     * @param list<string> $hosts that may be visited: nothing is asked of any other host or port
+     * @param string|null $remote address of a remote end; null: a driver is started
      */
     public function __construct(private readonly array $hosts, private readonly ?string $remote = null)
     {
@@ -82,7 +96,10 @@ final class Driver
     private function endOrphan(): void
     {
         // The number may be another process's by now.
-        if ($this->browserId > 0 && str_contains((string) @file_get_contents('/proc/'.$this->browserId.'/comm'), 'chrom')) {
+        if (
+            $this->browserId > 0 &&
+            str_contains((string) @file_get_contents('/proc/' . $this->browserId . '/comm'), 'chrom')
+        ) {
             posix_kill($this->browserId, \SIGTERM);
         }
         $this->browserId = 0;
@@ -101,8 +118,11 @@ final class Driver
         try {
             $answer = $this->tools?->execute($command, $parameters);
         } catch (UnexpectedAlertOpenException) {
-            // Whether a shopper really wants to leave, and such: the driver has answered it, and the command was not done.
-            return $triesLeft > 0 ? $this->tell($command, $parameters, $triesLeft - 1) : throw new NoAnswer('The page asks again and again whether one wants to stay.', true);
+            // Whether a shopper really wants to leave, and such: the driver has answered it, and the command was not
+            // done.
+            return $triesLeft > 0
+                ? $this->tell($command, $parameters, $triesLeft - 1)
+                : throw new NoAnswer('The page asks again and again whether one wants to stay.', true);
         } catch (PhpWebDriverExceptionInterface $e) {
             throw $this->failed(sprintf('The browser did not take %s', $command), $e);
         }
@@ -117,7 +137,8 @@ final class Driver
     /**
      * A new tab without cookies, storage, caches and service workers; the others are closed.
      *
-     * @param bool $keepsTab whether the tab may stay, emptied of what it keeps for itself, as a new one takes as long as a page
+     * @param bool $keepsTab whether the tab may stay, emptied of what it keeps for itself, as a new one takes as long
+     *                       as a page
      */
     public function newShopper(string $origin, bool $keepsTab = false): void
     {
@@ -128,7 +149,9 @@ final class Driver
             if (!$keepsTab || count($handles) > 1 || ($handles[0] ?? '') !== $this->tab) {
                 $this->newTab($browser, $handles);
             } else {
-                $this->tell('Runtime.evaluate', ['expression' => 'try { sessionStorage.clear() } catch {} window.name = ""']);
+                $this->tell('Runtime.evaluate', [
+                    'expression' => 'try { sessionStorage.clear() } catch {} window.name = ""',
+                ]);
                 $this->tell('Page.navigate', ['url' => 'about:blank']);
             }
         } catch (PhpWebDriverExceptionInterface $e) {
@@ -151,7 +174,9 @@ final class Driver
             $browser->close();
         }
         $browser->switchTo()->window($this->tab);
-        $this->tell('Page.addScriptToEvaluateOnNewDocument', ['source' => (string) file_get_contents(__DIR__.'/still.js')]);
+        $this->tell('Page.addScriptToEvaluateOnNewDocument', [
+            'source' => (string) file_get_contents(__DIR__ . '/still.js'),
+        ]);
         $this->tell('Browser.setDownloadBehavior', ['behavior' => 'deny']);
     }
 
@@ -187,7 +212,14 @@ final class Driver
     public function permitted(string $address): string
     {
         if (!$this->fence->lets($address)) {
-            throw new NoAnswer(sprintf('The shop led to %s, which is of a host that may not be visited. Name it with the shop, or with --host.', mb_strimwidth($address, 0, 200, '…', 'UTF-8')), false);
+            throw new NoAnswer(
+                sprintf(
+                    'The shop led to %s, which is of a host that may not be visited. Name it with the shop, or ' .
+                        'with --host.',
+                    mb_strimwidth($address, 0, 200, '…', 'UTF-8'),
+                ),
+                false,
+            );
         }
 
         return $address;
@@ -207,15 +239,27 @@ final class Driver
     private function failed(string $what, PhpWebDriverExceptionInterface $e): NoAnswer
     {
         $why = (string) preg_replace('/ with params: .*/', '', (string) strtok($e->getMessage(), "\n"));
-        $isGone = $e instanceof InvalidSessionIdException || $e instanceof NoSuchWindowException || $e instanceof WebDriverCurlException
-            || 1 === preg_match('/tab crashed|not reachable|disconnected|session (?:deleted|not created)|chrome (?:not|failed)|ECONNREFUSED|Failed to connect|Empty reply/i', $why);
+        $isGone =
+            $e instanceof InvalidSessionIdException ||
+            $e instanceof NoSuchWindowException ||
+            $e instanceof WebDriverCurlException ||
+            1 ===
+                preg_match(
+                    '/tab crashed|not reachable|disconnected|session (?:deleted|not created)|chrome ' .
+                        '(?:not|failed)|ECONNREFUSED|Failed to connect|Empty reply/i',
+                    $why,
+                );
         if ($isGone) {
             $this->end();
 
-            return new NoAnswer(sprintf('%s: the browser or its driver ended. It is begun anew for what follows. (%s)', $what, $why), true, $e);
+            return new NoAnswer(
+                sprintf('%s: the browser or its driver ended. It is begun anew for what follows. (%s)', $what, $why),
+                true,
+                $e,
+            );
         }
 
-        return new NoAnswer($what.': '.$why, true, $e);
+        return new NoAnswer($what . ': ' . $why, true, $e);
     }
 
     /**
@@ -227,7 +271,10 @@ final class Driver
     {
         foreach (self::REFUSALS as $begin => $words) {
             if (str_starts_with($code, $begin)) {
-                return new NoAnswer(sprintf('The page at %s cannot be shown: %s (%s).', $this->address(), $words, $code), !str_starts_with($code, 'ERR_CERT'));
+                return new NoAnswer(
+                    sprintf('The page at %s cannot be shown: %s (%s).', $this->address(), $words, $code),
+                    !str_starts_with($code, 'ERR_CERT'),
+                );
             }
         }
 
@@ -254,25 +301,29 @@ final class Driver
             $this->browserId = is_int($id) ? $id : 0;
         } catch (PhpWebDriverExceptionInterface $e) {
             $this->end();
-            throw new NoAnswer(sprintf('No browser could be started at %s: %s', $end, strtok($e->getMessage(), "\n")), true, $e);
+            throw new NoAnswer(
+                sprintf('No browser could be started at %s: %s', $end, strtok($e->getMessage(), "\n")),
+                true,
+                $e,
+            );
         }
     }
 
     private function started(): string
     {
         $port = FreePort::find();
-        $this->process = new Process(['chromedriver', '--port='.$port], null, null, null, null);
+        $this->process = new Process(['chromedriver', '--port=' . $port], null, null, null, null);
         $this->process->start();
-        if (!FreePort::isAnsweredAt($port, fn (): bool => true === $this->process->isRunning())) {
-            throw new NoAnswer('ChromeDriver could not be started: '.trim($this->process->getErrorOutput()), true);
+        if (!FreePort::isAnsweredAt($port, fn(): bool => true === $this->process->isRunning())) {
+            throw new NoAnswer('ChromeDriver could not be started: ' . trim($this->process->getErrorOutput()), true);
         }
 
-        return 'http://127.0.0.1:'.$port;
+        return 'http://127.0.0.1:' . $port;
     }
 
     /**
-     * What keeps the browser to the hosts. A browser on another machine does not reach the proxy of this one: there, names of
-     * other hosts do not resolve, which leaves other ports of the shop's host open.
+     * What keeps the browser to the hosts. A browser on another machine does not reach the proxy of this one: there,
+     * names of other hosts do not resolve, which leaves other ports of the shop's host open.
      *
      * @return list<string> flags
      */
@@ -281,8 +332,12 @@ final class Driver
         $host = null === $this->remote ? '127.0.0.1' : parse_url($this->remote, PHP_URL_HOST);
 
         return in_array($host, ['127.0.0.1', 'localhost', '[::1]'], true)
-            ? ['--proxy-server='.$this->fence->address(), '--proxy-bypass-list=<-loopback>', '--force-webrtc-ip-handling-policy=disable_non_proxied_udp']
-            : ['--host-resolver-rules='.self::rules($this->hosts)];
+            ? [
+                '--proxy-server=' . $this->fence->address(),
+                '--proxy-bypass-list=<-loopback>',
+                '--force-webrtc-ip-handling-policy=disable_non_proxied_udp',
+            ]
+            : ['--host-resolver-rules=' . self::rules($this->hosts)];
     }
 
     /**
@@ -290,8 +345,16 @@ final class Driver
      */
     private static function rules(array $hosts): string
     {
-        $names = array_unique(array_map(static fn (string $host): string => trim((string) preg_replace('/:\d+$/', '', $host), '[]'), $hosts));
+        $names = array_unique(
+            array_map(
+                static fn(string $host): string => trim((string) preg_replace('/:\d+$/', '', $host), '[]'),
+                $hosts,
+            ),
+        );
 
-        return implode(', ', ['MAP * ~NOTFOUND', ...array_map(static fn (string $name): string => 'EXCLUDE '.$name, $names)]);
+        return implode(', ', [
+            'MAP * ~NOTFOUND',
+            ...array_map(static fn(string $name): string => 'EXCLUDE ' . $name, $names),
+        ]);
     }
 }

@@ -35,7 +35,7 @@ final class FreePort
      */
     public static function isAnsweredAt(int $port, \Closure $goesOn): bool
     {
-        for ($start = hrtime(true); (hrtime(true) - $start) / 1e9 < self::SECONDS && $goesOn();) {
+        for ($start = hrtime(true); (hrtime(true) - $start) / 1e9 < self::SECONDS && $goesOn(); ) {
             $socket = @fsockopen('127.0.0.1', $port, $code, $message, 0.2);
             if (false !== $socket) {
                 fclose($socket);

@@ -14,7 +14,10 @@ use Symfony\Component\Process\Process;
  */
 final class HostFence
 {
-    /** Id of the words on a page that the proxy answers with, in place of a host that does not answer or may not be asked. */
+    /**
+     * Id of the words on a page that the proxy answers with, in place of a host that does not answer or may not be
+     * asked.
+     */
     public const SIGN = 'ithrel-fence';
 
     private ?Process $process = null;
@@ -22,11 +25,10 @@ final class HostFence
     private int $port = 0;
 
     /**
-     * @param list<string> $hosts that may be asked, as in "127.0.0.1:8080" or "shop.example"; without a port, any port of it
+     * @param list<string> $hosts that may be asked, as in "127.0.0.1:8080" or "shop.example"; without a port, any port
+     *                            of it
      */
-    public function __construct(private readonly array $hosts)
-    {
-    }
+    public function __construct(private readonly array $hosts) {}
 
     public function __destruct()
     {
@@ -46,7 +48,7 @@ final class HostFence
             $this->begin();
         }
 
-        return 'http://127.0.0.1:'.$this->port;
+        return 'http://127.0.0.1:' . $this->port;
     }
 
     public function end(): void
@@ -70,7 +72,7 @@ final class HostFence
         $host = strtolower($parts['host']);
         $port = $parts['port'] ?? ('https' === strtolower($parts['scheme'] ?? '') ? 443 : 80);
         foreach ($this->hosts as $allowed) {
-            if (in_array(strtolower($allowed), [$host, $host.':'.$port], true)) {
+            if (in_array(strtolower($allowed), [$host, $host . ':' . $port], true)) {
                 return true;
             }
         }
@@ -81,19 +83,40 @@ final class HostFence
     private function begin(): void
     {
         $this->end();
-        $this->folder = sys_get_temp_dir().'/ithrel-fence-'.bin2hex(random_bytes(5));
+        $this->folder = sys_get_temp_dir() . '/ithrel-fence-' . bin2hex(random_bytes(5));
         mkdir($this->folder, 0o700, true);
         $this->port = FreePort::find();
-        file_put_contents($this->folder.'/hosts', implode("\n", self::rules($this->hosts))."\n");
-        file_put_contents($this->folder.'/error.html', '<!doctype html><meta charset="utf-8"><title>{errno}</title><p id="'.self::SIGN.'">{errno}</p>');
-        file_put_contents($this->folder.'/fence.conf', implode("\n", [
-            'Port '.$this->port, 'Listen 127.0.0.1', 'Allow 127.0.0.1', 'Timeout 60', 'MaxClients 400', 'DisableViaHeader Yes', 'LogLevel Critical', 'LogFile "'.$this->folder.'/log"',
-            'DefaultErrorFile "'.$this->folder.'/error.html"', 'Filter "'.$this->folder.'/hosts"', 'FilterURLs On', 'FilterExtended On', 'FilterDefaultDeny Yes',
-        ])."\n");
-        $this->process = new Process(['tinyproxy', '-d', '-c', $this->folder.'/fence.conf'], null, null, null, null);
+        file_put_contents($this->folder . '/hosts', implode("\n", self::rules($this->hosts)) . "\n");
+        file_put_contents(
+            $this->folder . '/error.html',
+            '<!doctype html><meta charset="utf-8"><title>{errno}</title><p id="' . self::SIGN . '">{errno}</p>',
+        );
+        file_put_contents(
+            $this->folder . '/fence.conf',
+            implode("\n", [
+                'Port ' . $this->port,
+                'Listen 127.0.0.1',
+                'Allow 127.0.0.1',
+                'Timeout 60',
+                'MaxClients 400',
+                'DisableViaHeader Yes',
+                'LogLevel Critical',
+                'LogFile "' . $this->folder . '/log"',
+                'DefaultErrorFile "' . $this->folder . '/error.html"',
+                'Filter "' . $this->folder . '/hosts"',
+                'FilterURLs On',
+                'FilterExtended On',
+                'FilterDefaultDeny Yes',
+            ]) . "\n",
+        );
+        $this->process = new Process(['tinyproxy', '-d', '-c', $this->folder . '/fence.conf'], null, null, null, null);
         $this->process->start();
-        if (!FreePort::isAnsweredAt($this->port, fn (): bool => true === $this->process->isRunning())) {
-            throw new NoAnswer('The proxy that keeps a browser to the shop could not be started: '.trim($this->process->getErrorOutput()), true);
+        if (!FreePort::isAnsweredAt($this->port, fn(): bool => true === $this->process->isRunning())) {
+            throw new NoAnswer(
+                'The proxy that keeps a browser to the shop could not be started: ' .
+                    trim($this->process->getErrorOutput()),
+                true,
+            );
         }
     }
 
@@ -109,11 +132,11 @@ final class HostFence
             $hasPort = 1 === preg_match('/:\d+$/', $host) && !str_ends_with($host, ']');
             // Without its port where that is the scheme's own.
             $short = (string) preg_replace('/:80$/', '', $host);
-            $name = static fn (string $h): string => str_replace(['.', '[', ']'], ['\\.', '\\[', '\\]'], $h);
+            $name = static fn(string $h): string => str_replace(['.', '[', ']'], ['\\.', '\\[', '\\]'], $h);
             foreach (array_unique([$host, $short]) as $each) {
                 $port = $hasPort ? '' : '(:[0-9]+)?';
-                $rules[] = '^http://'.$name($each).$port.'(/|\\?|$)';
-                $rules[] = '^'.$name($each).$port.'$';
+                $rules[] = '^http://' . $name($each) . $port . '(/|\\?|$)';
+                $rules[] = '^' . $name($each) . $port . '$';
             }
         }
 

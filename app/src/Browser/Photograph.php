@@ -17,12 +17,11 @@ final readonly class Photograph
     public const MOST_HEIGHT = 3000;
 
     /**
-     * @param string          $jpeg  its bytes
-     * @param array<int, Box> $boxes by the browser's id of an element: left, top, width, height in pixels of the picture
+     * @param string $jpeg its bytes
+     * @param array<int, Box> $boxes by the browser's id of an element: left, top, width, height in pixels of the
+     *                               picture
      */
-    private function __construct(public string $jpeg, public int $width, public int $height, private array $boxes)
-    {
-    }
+    private function __construct(public string $jpeg, public int $width, public int $height, private array $boxes) {}
 
     /**
      * @param array<string, mixed> $snapshot what DOMSnapshot.captureSnapshot answers
@@ -39,7 +38,10 @@ final readonly class Photograph
             $id = is_int($index) ? $ids[$index] ?? null : null;
             $box = $bounds[$n] ?? null;
             if (is_int($id) && !isset($boxes[$id]) && is_array($box) && 4 === count($box)) {
-                [$x, $y, $w, $h] = array_map(static fn (mixed $each): int => is_numeric($each) ? (int) round((float) $each) : 0, array_values($box));
+                [$x, $y, $w, $h] = array_map(
+                    static fn(mixed $each): int => is_numeric($each) ? (int) round((float) $each) : 0,
+                    array_values($box),
+                );
                 $boxes[$id] = [$x, $y, $w, $h];
             }
         }

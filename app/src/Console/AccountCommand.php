@@ -26,8 +26,7 @@ final class AccountCommand extends Command
 
     protected function configure(): void
     {
-        $this
-            ->addArgument('what', InputArgument::REQUIRED, 'add, role, password, remove or list')
+        $this->addArgument('what', InputArgument::REQUIRED, 'add, role, password, remove or list')
             ->addArgument('name', InputArgument::OPTIONAL, 'Whose account')
             ->addOption('role', null, InputOption::VALUE_REQUIRED, 'reader, tester or lead')
             ->setHelp('A password is read from standard input, a line.');
@@ -39,15 +38,27 @@ final class AccountCommand extends Command
         $name = is_string($name) ? trim($name) : '';
         try {
             $said = match ($input->getArgument('what')) {
-                'list' => implode("\n", array_map(static fn ($a): string => sprintf('%-7s %s', $a->role()->value, $a->name()), $this->accounts->all())),
-                'add' => sprintf('%s is a %s.', $this->accounts->add($name, $role = self::role($input), self::password($input, $output))->name(), $role->value),
+                'list' => implode(
+                    "\n",
+                    array_map(
+                        static fn($a): string => sprintf('%-7s %s', $a->role()->value, $a->name()),
+                        $this->accounts->all(),
+                    ),
+                ),
+                'add' => sprintf(
+                    '%s is a %s.',
+                    $this->accounts->add($name, $role = self::role($input), self::password($input, $output))->name(),
+                    $role->value,
+                ),
                 'role' => $this->changed($name, self::role($input)),
                 'password' => $this->passwordOf($name, $input, $output),
                 'remove' => $this->removed($name),
                 default => throw new \DomainException('There are add, role, password, remove and list.'),
             };
         } catch (\DomainException $e) {
-            ($output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output)->writeln('ithrel: '.OutputFormatter::escape(SetupFile::harmless($e->getMessage())));
+            ($output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output)->writeln(
+                'ithrel: ' . OutputFormatter::escape(SetupFile::harmless($e->getMessage())),
+            );
 
             return 2;
         }
@@ -85,7 +96,8 @@ final class AccountCommand extends Command
     {
         $role = $input->getOption('role');
 
-        return Role::tryFrom(is_string($role) ? $role : '') ?? throw new \DomainException('--role is reader, tester or lead.');
+        return Role::tryFrom(is_string($role) ? $role : '') ??
+            throw new \DomainException('--role is reader, tester or lead.');
     }
 
     private static function password(InputInterface $input, OutputInterface $output): string

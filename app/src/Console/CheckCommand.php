@@ -26,10 +26,24 @@ final class CheckCommand extends Command
 {
     protected function configure(): void
     {
-        $this
-            ->addArgument('files', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Setup documents; - reads standard input')
-            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text, json (one file) or ndjson (one line a file)', 'text')
-            ->addOption('since', null, InputOption::VALUE_REQUIRED, 'An earlier document: says which of its findings are settled, and which are new')
+        $this->addArgument(
+            'files',
+            InputArgument::REQUIRED | InputArgument::IS_ARRAY,
+            'Setup documents; - reads standard input',
+        )
+            ->addOption(
+                'format',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'text, json (one file) or ndjson (one line a file)',
+                'text',
+            )
+            ->addOption(
+                'since',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'An earlier document: says which of its findings are settled, and which are new',
+            )
             ->addOption('catalogue', null, InputOption::VALUE_REQUIRED, ShopTold::CATALOGUE)
             ->addOption('shop', null, InputOption::VALUE_REQUIRED, ShopTold::SHOP)
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
@@ -55,8 +69,12 @@ final class CheckCommand extends Command
             try {
                 $earlier = $reader->read(SetupFile::text($since), $today);
                 $before = Report::of(new Reach($earlier))->findings;
-            } catch (UnreadableDocument|TooLarge $e) {
-                SetupFile::complain($output, $since, $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage()) : $e);
+            } catch (UnreadableDocument | TooLarge $e) {
+                SetupFile::complain(
+                    $output,
+                    $since,
+                    $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage()) : $e,
+                );
 
                 return 2;
             }
@@ -64,7 +82,11 @@ final class CheckCommand extends Command
         try {
             $told = ShopTold::read($input->getOption('catalogue'), $input->getOption('shop'));
         } catch (UnreadableDocument $e) {
-            SetupFile::complain($output, implode(' ', array_filter([$input->getOption('catalogue'), $input->getOption('shop')], is_string(...))), $e);
+            SetupFile::complain(
+                $output,
+                implode(' ', array_filter([$input->getOption('catalogue'), $input->getOption('shop')], is_string(...))),
+                $e,
+            );
 
             return 2;
         }
@@ -80,13 +102,28 @@ final class CheckCommand extends Command
             try {
                 $text = SetupFile::text($file);
                 $setup = $reader->read($text, $today);
-                $report = Report::of(new Reach($setup))->with($told->findings($setup, array_values(array_diff_key($others, [$i => true]))));
-            } catch (UnreadableDocument|TooLarge $e) {
-                $e = $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage().' Options: '.implode(', ', $e->options).'.') : $e;
+                $report = Report::of(new Reach($setup))->with(
+                    $told->findings($setup, array_values(array_diff_key($others, [$i => true]))),
+                );
+            } catch (UnreadableDocument | TooLarge $e) {
+                $e =
+                    $e instanceof TooLarge
+                        ? UnreadableDocument::at(
+                            '/options',
+                            $e->getMessage() . ' Options: ' . implode(', ', $e->options) . '.',
+                        )
+                        : $e;
                 $status = 2;
                 SetupFile::complain($output, $file, $e);
                 if ('text' !== $format) {
-                    $output->writeln(SetupFile::json(['ithrel' => 'check/1', 'file' => $file, 'error' => ['at' => $e->problems[0]->at, 'message' => $e->problems[0]->message]]), OutputInterface::OUTPUT_RAW);
+                    $output->writeln(
+                        SetupFile::json([
+                            'ithrel' => 'check/1',
+                            'file' => $file,
+                            'error' => ['at' => $e->problems[0]->at, 'message' => $e->problems[0]->message],
+                        ]),
+                        OutputInterface::OUTPUT_RAW,
+                    );
                 }
                 continue;
             }
@@ -96,7 +133,23 @@ final class CheckCommand extends Command
                 $this->say($output, $file, $report, $change);
                 continue;
             }
-            $data = ['ithrel' => 'check/1', 'file' => $file, 'name' => $report->name, 'sha256' => hash('sha256', $text)] + $report->toArray() + (null === $change ? [] : ['since' => ['settled' => array_map(self::plain(...), $change->settled), 'dropped' => array_map(self::plain(...), $change->dropped), 'new' => array_map(self::plain(...), $change->new), 'left' => count($change->left)]]) + ['seconds' => round((hrtime(true) - $start) / 1e9, 3)];
+            $data = [
+                'ithrel' => 'check/1',
+                'file' => $file,
+                'name' => $report->name,
+                'sha256' => hash('sha256', $text),
+            ] +
+                $report->toArray() +
+                (null === $change
+                    ? []
+                    : [
+                        'since' => [
+                            'settled' => array_map(self::plain(...), $change->settled),
+                            'dropped' => array_map(self::plain(...), $change->dropped),
+                            'new' => array_map(self::plain(...), $change->new),
+                            'left' => count($change->left),
+                        ],
+                    ]) + ['seconds' => round((hrtime(true) - $start) / 1e9, 3)];
             $output->writeln(SetupFile::json($data, 'json' === $format), OutputInterface::OUTPUT_RAW);
         }
 
@@ -108,7 +161,8 @@ final class CheckCommand extends Command
      *
      * @param list<string> $files
      *
-     * @return array<int, Setup> position in the call => setup; without what cannot be read, which is told where it is checked
+     * @return array<int, Setup> position in the call => setup; without what cannot be read, which is told where it is
+     *                           checked
      */
     private function scopes(Reader $reader, array $files, Today $today): array
     {
@@ -137,15 +191,51 @@ final class CheckCommand extends Command
     private function say(OutputInterface $output, string $file, Report $report, ?Change $change): void
     {
         $counts = $report->counts;
-        $output->writeln(sprintf('<options=bold>%s</> (%s)', OutputFormatter::escape(SetupFile::harmless($report->name)), OutputFormatter::escape($file)));
-        $output->writeln(vsprintf('  offered %s · selectable %s · wrong sales %s · dead ends %s · traps %s', array_map(static fn (?string $count): string => $count ?? 'not known', [$counts['offered'], $counts['selectable'], $counts['wrongSales'], $counts['deadEnds'], $counts['traps']])));
+        $output->writeln(
+            sprintf(
+                '<options=bold>%s</> (%s)',
+                OutputFormatter::escape(SetupFile::harmless($report->name)),
+                OutputFormatter::escape($file),
+            ),
+        );
+        $output->writeln(
+            vsprintf(
+                '  offered %s · selectable %s · wrong sales %s · dead ends %s · traps %s',
+                array_map(static fn(?string $count): string => $count ?? 'not known', [
+                    $counts['offered'],
+                    $counts['selectable'],
+                    $counts['wrongSales'],
+                    $counts['deadEnds'],
+                    $counts['traps'],
+                ]),
+            ),
+        );
         $this->tell($output, $report->findings);
-        $output->writeln([] === $report->findings ? '  no findings' : sprintf('  %d findings; %s', count($report->findings), $report->isBlocked() ? 'blocked' : 'nothing blocks'));
+        $output->writeln(
+            [] === $report->findings
+                ? '  no findings'
+                : sprintf(
+                    '  %d findings; %s',
+                    count($report->findings),
+                    $report->isBlocked() ? 'blocked' : 'nothing blocks',
+                ),
+        );
         if (null !== $change) {
-            $output->writeln(sprintf('  since the earlier document: %d settled, %d no longer asked, %d new, %d left', count($change->settled), count($change->dropped), count($change->new), count($change->left)));
-            foreach (['settled' => $change->settled, 'no longer asked' => $change->dropped, 'new' => $change->new] as $word => $findings) {
+            $output->writeln(
+                sprintf(
+                    '  since the earlier document: %d settled, %d no longer asked, %d new, %d left',
+                    count($change->settled),
+                    count($change->dropped),
+                    count($change->new),
+                    count($change->left),
+                ),
+            );
+            foreach (
+                ['settled' => $change->settled, 'no longer asked' => $change->dropped, 'new' => $change->new]
+                as $word => $findings
+            ) {
                 if ([] !== $findings) {
-                    $output->writeln('  '.$word.':');
+                    $output->writeln('  ' . $word . ':');
                     $this->tell($output, $findings);
                 }
             }
@@ -159,10 +249,20 @@ final class CheckCommand extends Command
     {
         foreach ($findings as $finding) {
             $style = match ($finding->severity->value) {
-                'blocker' => 'fg=red', 'warning' => 'fg=yellow', default => 'fg=gray',
+                'blocker' => 'fg=red',
+                'warning' => 'fg=yellow',
+                default => 'fg=gray',
             };
-            $output->writeln(sprintf('  <%s>%-7s</> %-22s %s', $style, $finding->severity->value, $finding->code, OutputFormatter::escape(SetupFile::harmless($finding->at))));
-            $output->writeln('          '.OutputFormatter::escape(SetupFile::harmless($finding->message)));
+            $output->writeln(
+                sprintf(
+                    '  <%s>%-7s</> %-22s %s',
+                    $style,
+                    $finding->severity->value,
+                    $finding->code,
+                    OutputFormatter::escape(SetupFile::harmless($finding->at)),
+                ),
+            );
+            $output->writeln('          ' . OutputFormatter::escape(SetupFile::harmless($finding->message)));
         }
     }
 }

@@ -24,8 +24,11 @@ final class DiffCommand extends Command
 {
     protected function configure(): void
     {
-        $this
-            ->addArgument('old', InputArgument::REQUIRED, 'A setup document, or a table (CSV) of what shall be sold; - reads standard input')
+        $this->addArgument(
+            'old',
+            InputArgument::REQUIRED,
+            'A setup document, or a table (CSV) of what shall be sold; - reads standard input',
+        )
             ->addArgument('new', InputArgument::REQUIRED, 'A setup document')
             ->addOption('limit', null, InputOption::VALUE_REQUIRED, 'Combinations told of each kind, at most', '10')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text or json', 'text')
@@ -60,14 +63,25 @@ final class DiffCommand extends Command
             $newText = SetupFile::text($new);
             $newDocument = ReadDocument::of($reader, $newText, $today);
             $file = $old;
-            $found = null === $oldDocument ? ListDiff::between(SaleList::read($newDocument->setup, $oldText), $newDocument->setup, (int) $limit) : SetupDiff::between($oldDocument, $newDocument, (int) $limit);
+            $found =
+                null === $oldDocument
+                    ? ListDiff::between(
+                        SaleList::read($newDocument->setup, $oldText),
+                        $newDocument->setup,
+                        (int) $limit,
+                    )
+                    : SetupDiff::between($oldDocument, $newDocument, (int) $limit);
         } catch (UnreadableDocument $e) {
             SetupFile::complain($output, $file, $e);
 
             return 2;
         }
         if ('json' === $format) {
-            $data = ['ithrel' => 'diff/1', 'old' => ['file' => $old, 'sha256' => hash('sha256', $oldText), 'selectable' => $found->oldSelectable], 'new' => ['file' => $new, 'sha256' => hash('sha256', $newText), 'selectable' => $found->newSelectable]];
+            $data = [
+                'ithrel' => 'diff/1',
+                'old' => ['file' => $old, 'sha256' => hash('sha256', $oldText), 'selectable' => $found->oldSelectable],
+                'new' => ['file' => $new, 'sha256' => hash('sha256', $newText), 'selectable' => $found->newSelectable],
+            ];
             $output->writeln(SetupFile::json($data + $found->toArray(), true), OutputInterface::OUTPUT_RAW);
         } else {
             $this->say($output, $found);
@@ -79,11 +93,30 @@ final class DiffCommand extends Command
 
     private function say(OutputInterface $output, DiffResult $found): void
     {
-        $clean = static fn (string $text): string => OutputFormatter::escape(SetupFile::harmless($text));
-        $output->writeln(sprintf('in both %s · gained %s · lost %s', $found->both ?? 'not known', $found->gained ?? 'not known', $found->lost ?? 'not known'));
-        foreach (['repriced' => $found->repriced, 'repriced by their dearest inputs' => $found->dearest] as $words => $figures) {
+        $clean = static fn(string $text): string => OutputFormatter::escape(SetupFile::harmless($text));
+        $output->writeln(
+            sprintf(
+                'in both %s · gained %s · lost %s',
+                $found->both ?? 'not known',
+                $found->gained ?? 'not known',
+                $found->lost ?? 'not known',
+            ),
+        );
+        foreach (
+            ['repriced' => $found->repriced, 'repriced by their dearest inputs' => $found->dearest]
+            as $words => $figures
+        ) {
             if (null !== $figures) {
-                $output->writeln(sprintf('%s: %s%s', $words, $figures['count'], null === $figures['least'] ? '' : sprintf(', by %s to %s', $figures['least'], $figures['greatest'] ?? '')));
+                $output->writeln(
+                    sprintf(
+                        '%s: %s%s',
+                        $words,
+                        $figures['count'],
+                        null === $figures['least']
+                            ? ''
+                            : sprintf(', by %s to %s', $figures['least'], $figures['greatest'] ?? ''),
+                    ),
+                );
             }
         }
         foreach ($found->first as $kind => $list) {
@@ -93,10 +126,10 @@ final class DiffCommand extends Command
         }
         foreach ($found->changes as $change) {
             $output->writeln(sprintf('  %s%s', $clean($change->at), 'old' === $change->side ? ' (old)' : ''));
-            $output->writeln('          '.$clean($change->message));
+            $output->writeln('          ' . $clean($change->message));
         }
         foreach ($found->reasons as $reason) {
-            $output->writeln('  '.$clean($reason));
+            $output->writeln('  ' . $clean($reason));
         }
     }
 }

@@ -24,11 +24,30 @@ final class DraftCommand extends Command
 {
     protected function configure(): void
     {
-        $this
-            ->addArgument('files', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Saved pages, addresses of pages, and tables; all of them make one document; - reads standard input')
-            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'document (the setup alone) or json (with where each thing was read, and what was left)', 'document')
-            ->addOption('currency', null, InputOption::VALUE_REQUIRED, 'ISO 4217; of the item where the source names none')
-            ->addOption('today', null, InputOption::VALUE_REQUIRED, 'Taken as by every command; a draft does not ask for it');
+        $this->addArgument(
+            'files',
+            InputArgument::REQUIRED | InputArgument::IS_ARRAY,
+            'Saved pages, addresses of pages, and tables; all of them make one document; - reads standard input',
+        )
+            ->addOption(
+                'format',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'document (the setup alone) or json (with where each thing was read, and what was left)',
+                'document',
+            )
+            ->addOption(
+                'currency',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'ISO 4217; of the item where the source names none',
+            )
+            ->addOption(
+                'today',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Taken as by every command; a draft does not ask for it',
+            );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -55,7 +74,20 @@ final class DraftCommand extends Command
             }
         }
         $draft = Drafter::of($sources, is_string($currency) ? $currency : null);
-        $output->writeln(SetupFile::json('json' === $format ? ['ithrel' => 'draft/1', 'document' => $draft->document, 'read' => $draft->read, 'left' => $draft->left] : $draft->document, true), OutputInterface::OUTPUT_RAW);
+        $output->writeln(
+            SetupFile::json(
+                'json' === $format
+                    ? [
+                        'ithrel' => 'draft/1',
+                        'document' => $draft->document,
+                        'read' => $draft->read,
+                        'left' => $draft->left,
+                    ]
+                    : $draft->document,
+                true,
+            ),
+            OutputInterface::OUTPUT_RAW,
+        );
         if ('document' === $format) {
             self::tellWhatWasLeft($output, $draft);
         }
@@ -74,7 +106,13 @@ final class DraftCommand extends Command
         if ('-' !== $file && (!is_file($file) || !is_readable($file))) {
             throw UnreadableDocument::at('', 'The file is not there or cannot be read.');
         }
-        $bytes = (string) file_get_contents('-' === $file ? 'php://stdin' : $file, false, null, 0, SourceText::MOST_BYTES + 1);
+        $bytes = (string) file_get_contents(
+            '-' === $file ? 'php://stdin' : $file,
+            false,
+            null,
+            0,
+            SourceText::MOST_BYTES + 1,
+        );
 
         return SourceFile::read($bytes, '-' === $file ? 'item' : pathinfo($file, PATHINFO_FILENAME), $minorUnits);
     }
@@ -83,11 +121,17 @@ final class DraftCommand extends Command
     {
         $stderr = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
         foreach ($draft->left as $left) {
-            $stderr->writeln(SetupFile::harmless(sprintf('left: %s: %s', $left['from'], $left['why'])), OutputInterface::OUTPUT_RAW);
+            $stderr->writeln(
+                SetupFile::harmless(sprintf('left: %s: %s', $left['from'], $left['why'])),
+                OutputInterface::OUTPUT_RAW,
+            );
         }
-        $guesses = count(array_filter($draft->read, static fn (array $read): bool => 'guess' === $read['sure']));
+        $guesses = count(array_filter($draft->read, static fn(array $read): bool => 'guess' === $read['sure']));
         if ($guesses > 0) {
-            $stderr->writeln(sprintf('%d of %d readings are guesses; --format=json names them', $guesses, count($draft->read)), OutputInterface::OUTPUT_RAW);
+            $stderr->writeln(
+                sprintf('%d of %d readings are guesses; --format=json names them', $guesses, count($draft->read)),
+                OutputInterface::OUTPUT_RAW,
+            );
         }
     }
 }

@@ -43,15 +43,35 @@ final class GateCommand extends Command
 
     protected function configure(): void
     {
-        $this
-            ->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
-            ->addOption('rehearsal', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'What ./ithrel rehearse --format=json wrote, a hand sheet filled in, or boundary sheets with ticks; of several for one check the last counts')
-            ->addOption('prices', null, InputOption::VALUE_REQUIRED, 'Prices that were meant (CSV), held against the setup')
-            ->addOption('sale-list', null, InputOption::VALUE_REQUIRED, 'What shall be sold (CSV, a row of choices each), held against the setup')
+        $this->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
+            ->addOption(
+                'rehearsal',
+                null,
+                InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY,
+                'What ./ithrel rehearse --format=json wrote, a hand sheet filled in, or boundary sheets with ' .
+                    'ticks; of several for one check the last counts',
+            )
+            ->addOption(
+                'prices',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Prices that were meant (CSV), held against the setup',
+            )
+            ->addOption(
+                'sale-list',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'What shall be sold (CSV, a row of choices each), held against the setup',
+            )
             ->addOption('accepted', null, InputOption::VALUE_REQUIRED, 'What somebody accepts (accepted/1)')
             ->addOption('sarif', null, InputOption::VALUE_REQUIRED, 'Where the findings are written to as SARIF 2.1.0')
             ->addOption('junit', null, InputOption::VALUE_REQUIRED, 'Where the checks are written to as JUnit XML')
-            ->addOption('html', null, InputOption::VALUE_REQUIRED, 'Where the gate is written to as a page that needs nothing else')
+            ->addOption(
+                'html',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Where the gate is written to as a page that needs nothing else',
+            )
             ->addOption('catalogue', null, InputOption::VALUE_REQUIRED, ShopTold::CATALOGUE)
             ->addOption('shop', null, InputOption::VALUE_REQUIRED, ShopTold::SHOP)
             ->addOption('sample', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, SetupFile::SAMPLE)
@@ -61,7 +81,22 @@ final class GateCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{rehearsal: list<string>, accepted: string|null, prices: string|null, sale-list: string|null, sarif: string|null, junit: string|null, html: string|null, catalogue: string|null, shop: string|null, sample: list<string>, format: string, today: string|null} $options */
+        /**
+         * @var array{
+         *     rehearsal: list<string>,
+         *     accepted: string|null,
+         *     prices: string|null,
+         *     sale-list: string|null,
+         *     sarif: string|null,
+         *     junit: string|null,
+         *     html: string|null,
+         *     catalogue: string|null,
+         *     shop: string|null,
+         *     sample: list<string>,
+         *     format: string,
+         *     today: string|null,
+         * } $options
+         */
         $options = $input->getOptions();
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -73,7 +108,7 @@ final class GateCommand extends Command
             $text = SetupFile::text($file);
             $setup = Reader::shipped()->read($text, SetupFile::today($options['today']));
             $reach = new Reach($setup);
-            $at = $options['catalogue'] ?? $options['shop'] ?? $file;
+            $at = $options['catalogue'] ?? ($options['shop'] ?? $file);
             $told = ShopTold::read($options['catalogue'], $options['shop']);
             $at = $file;
             $report = Report::of($reach)->with($told->findings($setup));
@@ -98,16 +133,54 @@ final class GateCommand extends Command
             }
             $at = $options['accepted'] ?? '';
             $accepted = '' === $at ? [] : Acceptance::read(SetupFile::text($at));
-        } catch (UnreadableDocument|TooLarge $e) {
-            SetupFile::complain($output, $at, $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage()) : $e);
+        } catch (UnreadableDocument | TooLarge $e) {
+            SetupFile::complain(
+                $output,
+                $at,
+                $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage()) : $e,
+            );
 
             return 2;
         }
-        $gate = Gate::of($text, $setup, $report->counts['selectable'], $report->findings, $plan, $runs, $accepted, $ticked, $told->asked(), $lists);
-        self::write($options['sarif'], static fn (): string => SetupFile::json(SarifFile::of($gate, $file), true)."\n");
-        self::write($options['html'], static fn (): string => GatePage::html($gate, $setup, hash('sha256', $text), date('Y-m-d H:i')));
-        self::write($options['junit'], static fn (): string => JUnitFile::text($setup->name, new \DateTimeImmutable(), self::tried($plan, $runs), $plan->buysNothing()));
-        'json' === $options['format'] ? $output->writeln(SetupFile::json(['ithrel' => 'gate/1', 'file' => $file, 'name' => $setup->name, 'sha256' => hash('sha256', $text)] + $gate->toArray(), true), OutputInterface::OUTPUT_RAW) : $this->say($output, $gate);
+        $gate = Gate::of(
+            $text,
+            $setup,
+            $report->counts['selectable'],
+            $report->findings,
+            $plan,
+            $runs,
+            $accepted,
+            $ticked,
+            $told->asked(),
+            $lists,
+        );
+        self::write(
+            $options['sarif'],
+            static fn(): string => SetupFile::json(SarifFile::of($gate, $file), true) . "\n",
+        );
+        self::write(
+            $options['html'],
+            static fn(): string => GatePage::html($gate, $setup, hash('sha256', $text), date('Y-m-d H:i')),
+        );
+        self::write(
+            $options['junit'],
+            static fn(): string => JUnitFile::text(
+                $setup->name,
+                new \DateTimeImmutable(),
+                self::tried($plan, $runs),
+                $plan->buysNothing(),
+            ),
+        );
+        'json' === $options['format']
+            ? $output->writeln(
+                SetupFile::json(
+                    ['ithrel' => 'gate/1', 'file' => $file, 'name' => $setup->name, 'sha256' => hash('sha256', $text)] +
+                        $gate->toArray(),
+                    true,
+                ),
+                OutputInterface::OUTPUT_RAW,
+            )
+            : $this->say($output, $gate);
 
         return Gate::MAY === $gate->verdict ? 0 : 1;
     }
@@ -120,7 +193,7 @@ final class GateCommand extends Command
         try {
             return Planner::plan($reach, new TimeForPlan(self::SECONDS_OF_PLAN), $samples);
         } catch (TooLarge $e) {
-            return new Plan([], 0, 0, 0, ['No plan could be made: '.$e->getMessage()]);
+            return new Plan([], 0, 0, 0, ['No plan could be made: ' . $e->getMessage()]);
         }
     }
 
@@ -135,11 +208,23 @@ final class GateCommand extends Command
         $checks = [];
         $comparison = new CheckComparison($setup);
         foreach (HandSheet::read($setup, $plan, $text) as $number => $found) {
-            $differences = array_map(static fn (Difference $d): array => ['stage' => $d->stage, 'field' => $d->field, 'expected' => $d->expected, 'found' => $d->found], $comparison->differences($plan->checks[$number - 1], $found));
-            $checks[$number] = ['verdict' => [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, 'differences' => $differences, 'reason' => null];
+            $differences = array_map(
+                static fn(Difference $d): array => [
+                    'stage' => $d->stage,
+                    'field' => $d->field,
+                    'expected' => $d->expected,
+                    'found' => $d->found,
+                ],
+                $comparison->differences($plan->checks[$number - 1], $found),
+            );
+            $checks[$number] = [
+                'verdict' => [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS,
+                'differences' => $differences,
+                'reason' => null,
+            ];
         }
 
-        return new Run('by hand, '.basename($file), null, '', $checks, [], 0, []);
+        return new Run('by hand, ' . basename($file), null, '', $checks, [], 0, []);
     }
 
     /**
@@ -155,7 +240,22 @@ final class GateCommand extends Command
             foreach ($runs as $run) {
                 $last = $run->checks[$check->number] ?? $last;
             }
-            $tried[] = new TriedCheck($check, $last['verdict'] ?? RehearsalCheck::NOT_TRIED, array_map(static fn (array $d): Difference => new Difference($d['field'], $d['stage'], $d['expected'], $d['found'], $check->places), $last['differences'] ?? []), $last['reason'] ?? null, 0);
+            $tried[] = new TriedCheck(
+                $check,
+                $last['verdict'] ?? RehearsalCheck::NOT_TRIED,
+                array_map(
+                    static fn(array $d): Difference => new Difference(
+                        $d['field'],
+                        $d['stage'],
+                        $d['expected'],
+                        $d['found'],
+                        $check->places,
+                    ),
+                    $last['differences'] ?? [],
+                ),
+                $last['reason'] ?? null,
+                0,
+            );
         }
 
         return $tried;
@@ -173,22 +273,24 @@ final class GateCommand extends Command
 
     private function say(OutputInterface $output, Gate $gate): void
     {
-        $clean = static fn (string $text): string => OutputFormatter::escape(SetupFile::harmless($text));
+        $clean = static fn(string $text): string => OutputFormatter::escape(SetupFile::harmless($text));
         $style = [Gate::MAY => 'fg=green', Gate::NOT_YET => 'fg=yellow', Gate::MUST_NOT => 'fg=red'][$gate->verdict];
         $output->writeln(sprintf('<%s;options=bold>%s</>', $style, Gate::words($gate->verdict)));
         foreach ($gate->because as $reason) {
-            $output->writeln('  '.$clean($reason));
+            $output->writeln('  ' . $clean($reason));
         }
         foreach ($gate->open as ['item' => $item, 'lapsed' => $lapsed]) {
             $output->writeln(sprintf('  open      %-24s %s', $clean($item->code), $clean($item->at)));
-            $output->writeln('            '.$clean($item->words).(null === $lapsed ? '' : ' '.$clean($lapsed)));
+            $output->writeln('            ' . $clean($item->words) . (null === $lapsed ? '' : ' ' . $clean($lapsed)));
         }
         foreach ($gate->accepted as ['item' => $item, 'acceptance' => $acceptance]) {
             $output->writeln(sprintf('  accepted  %-24s %s', $clean($item->code), $clean($item->at)));
-            $output->writeln('            '.$clean(sprintf('%s (%s): %s', $acceptance->by, $acceptance->role, $acceptance->why)));
+            $output->writeln(
+                '            ' . $clean(sprintf('%s (%s): %s', $acceptance->by, $acceptance->role, $acceptance->why)),
+            );
         }
         foreach ([...$gate->checked, ...$gate->notChecked] as $each) {
-            $output->writeln('  '.$clean($each['words']));
+            $output->writeln('  ' . $clean($each['words']));
         }
     }
 }

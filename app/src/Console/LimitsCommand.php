@@ -27,9 +27,13 @@ final class LimitsCommand extends Command
 {
     protected function configure(): void
     {
-        $this
-            ->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
-            ->addOption('option', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'The code of an option; without it every option and the quantity')
+        $this->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
+            ->addOption(
+                'option',
+                null,
+                InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY,
+                'The code of an option; without it every option and the quantity',
+            )
             ->addOption('sample', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, SetupFile::SAMPLE)
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text, json or csv', 'text')
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
@@ -51,15 +55,42 @@ final class LimitsCommand extends Command
             $text = SetupFile::text($file);
             $setup = Reader::shipped()->read($text, SetupFile::today($input->getOption('today')));
             self::askFor($setup, $options);
-            $sheets = (new Boundaries(new Reach($setup), SetupFile::samples($setup, $given)))->sheets([] === $options ? null : $options);
-            $units = array_values(array_filter((new UnitPairs($setup))->all(), static fn (UnitPair $pair): bool => [] === $options || in_array($pair->first, $options, true) || in_array($pair->second, $options, true)));
+            $sheets = (new Boundaries(new Reach($setup), SetupFile::samples($setup, $given)))->sheets(
+                [] === $options ? null : $options,
+            );
+            $units = array_values(
+                array_filter(
+                    (new UnitPairs($setup))->all(),
+                    static fn(UnitPair $pair): bool => [] === $options ||
+                        in_array($pair->first, $options, true) ||
+                        in_array($pair->second, $options, true),
+                ),
+            );
             match ($format) {
-                'json' => $output->writeln(SetupFile::json(['ithrel' => 'limits/1', 'file' => $file, 'sha256' => hash('sha256', $text), 'sheets' => array_map(static fn (BoundarySheet $sheet): array => $sheet->toArray(), [...$sheets]), 'units' => array_map(static fn (UnitPair $pair): array => $pair->toArray(), $units)], true), OutputInterface::OUTPUT_RAW),
+                'json' => $output->writeln(
+                    SetupFile::json(
+                        [
+                            'ithrel' => 'limits/1',
+                            'file' => $file,
+                            'sha256' => hash('sha256', $text),
+                            'sheets' => array_map(static fn(BoundarySheet $sheet): array => $sheet->toArray(), [
+                                ...$sheets,
+                            ]),
+                            'units' => array_map(static fn(UnitPair $pair): array => $pair->toArray(), $units),
+                        ],
+                        true,
+                    ),
+                    OutputInterface::OUTPUT_RAW,
+                ),
                 'csv' => $output->write(BoundaryText::csv($sheets), false, OutputInterface::OUTPUT_RAW),
                 default => $this->say($output, $setup, $sheets, $units),
             };
-        } catch (UnreadableDocument|TooLarge $e) {
-            SetupFile::complain($output, $file, $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage()) : $e);
+        } catch (UnreadableDocument | TooLarge $e) {
+            SetupFile::complain(
+                $output,
+                $file,
+                $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage()) : $e,
+            );
 
             return 2;
         }
@@ -74,34 +105,77 @@ final class LimitsCommand extends Command
     {
         foreach ($options as $code) {
             if (null === $setup->option($code)) {
-                throw new \InvalidArgumentException(sprintf('--option=%s: the setup has no option of this code.', SetupFile::harmless($code)));
+                throw new \InvalidArgumentException(
+                    sprintf('--option=%s: the setup has no option of this code.', SetupFile::harmless($code)),
+                );
             }
         }
     }
 
     /**
      * @param iterable<BoundarySheet> $sheets
-     * @param list<UnitPair>          $units
+     * @param list<UnitPair> $units
      */
     private function say(OutputInterface $output, Setup $setup, iterable $sheets, array $units): void
     {
         foreach ($sheets as $sheet) {
-            $output->writeln(sprintf('<options=bold>%s</> (%s): %s', self::clean($sheet->label), $sheet->kind, self::clean(BoundaryText::required($sheet->requirement))));
+            $output->writeln(
+                sprintf(
+                    '<options=bold>%s</> (%s): %s',
+                    self::clean($sheet->label),
+                    $sheet->kind,
+                    self::clean(BoundaryText::required($sheet->requirement)),
+                ),
+            );
             foreach ($sheet->rows as $row) {
                 $style = match ($row->expected) {
-                    'taken' => 'fg=green', 'refused' => 'fg=red', default => 'fg=gray',
+                    'taken' => 'fg=green',
+                    'refused' => 'fg=red',
+                    default => 'fg=gray',
                 };
-                $output->writeln(sprintf('  <%s>%-7s</> %-19s %-15s %s', $style, $row->expected, $row->problem ?? '', $row->browser, self::clean($row->about.': '.BoundaryText::shown($row->answer))));
+                $output->writeln(
+                    sprintf(
+                        '  <%s>%-7s</> %-19s %-15s %s',
+                        $style,
+                        $row->expected,
+                        $row->problem ?? '',
+                        $row->browser,
+                        self::clean($row->about . ': ' . BoundaryText::shown($row->answer)),
+                    ),
+                );
             }
             foreach ($sheet->left as $left) {
-                $output->writeln('  not tried: '.self::clean($left));
+                $output->writeln('  not tried: ' . self::clean($left));
             }
         }
         foreach ($units as $pair) {
-            $output->writeln(sprintf('<options=bold>%s and %s</> (one measure, its unit chosen in %s)', ...array_map(static fn (string $code): string => self::clean($setup->option($code)?->name() ?? $code), [$pair->first, $pair->second, $pair->by])));
+            $output->writeln(
+                sprintf(
+                    '<options=bold>%s and %s</> (one measure, its unit chosen in %s)',
+                    ...array_map(
+                        static fn(string $code): string => self::clean($setup->option($code)?->name() ?? $code),
+                        [$pair->first, $pair->second, $pair->by],
+                    ),
+                ),
+            );
             foreach ($pair->rows as $row) {
-                $unit = static fn (string $code): string => $setup->option($code)?->number->unit ?? '';
-                $output->writeln(self::clean(sprintf('  %s %-7s %s %s, %s %-7s %s %s%s', str_pad($row['answer'], 8, ' ', STR_PAD_LEFT), $unit($row['option']), $row['expected'], $row['about'], str_pad($row['same'], 8, ' ', STR_PAD_LEFT), $unit($row['other']), $row['otherwise'], '', $row['expected'] === $row['otherwise'] ? '' : ' — not alike')));
+                $unit = static fn(string $code): string => $setup->option($code)?->number->unit ?? '';
+                $output->writeln(
+                    self::clean(
+                        sprintf(
+                            '  %s %-7s %s %s, %s %-7s %s %s%s',
+                            str_pad($row['answer'], 8, ' ', STR_PAD_LEFT),
+                            $unit($row['option']),
+                            $row['expected'],
+                            $row['about'],
+                            str_pad($row['same'], 8, ' ', STR_PAD_LEFT),
+                            $unit($row['other']),
+                            $row['otherwise'],
+                            '',
+                            $row['expected'] === $row['otherwise'] ? '' : ' — not alike',
+                        ),
+                    ),
+                );
             }
         }
     }

@@ -30,20 +30,46 @@ final class ListCommand extends Command
 {
     protected function configure(): void
     {
-        $this
-            ->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
-            ->addOption('from', null, InputOption::VALUE_REQUIRED, 'Number of the first combination, from 0, of any size', '0')
+        $this->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
+            ->addOption(
+                'from',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Number of the first combination, from 0, of any size',
+                '0',
+            )
             ->addOption('limit', null, InputOption::VALUE_REQUIRED, 'Combinations at most', '100')
-            ->addOption('where', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'option=value; "option=" for no answer')
+            ->addOption(
+                'where',
+                null,
+                InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY,
+                'option=value; "option=" for no answer',
+            )
             ->addOption('set', null, InputOption::VALUE_REQUIRED, implode('|', Listing::SETS), Listing::SELECTABLE)
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text, csv or ndjson', 'text')
-            ->addOption('sort', null, InputOption::VALUE_REQUIRED, 'price (cheapest first) or -price (dearest first); where inputs have a share, by the cheapest or the dearest of them')
+            ->addOption(
+                'sort',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'price (cheapest first) or -price (dearest first); where inputs have a share, by the cheapest or ' .
+                    'the dearest of them',
+            )
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{from: string, limit: string, where: list<string>, set: string, format: string, sort: string|null, today: string|null} $options */
+        /**
+         * @var array{
+         *     from: string,
+         *     limit: string,
+         *     where: list<string>,
+         *     set: string,
+         *     format: string,
+         *     sort: string|null,
+         *     today: string|null,
+         * } $options
+         */
         $options = $input->getOptions();
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -53,7 +79,7 @@ final class ListCommand extends Command
             }
         }
         if (!in_array($options['set'], Listing::SETS, true)) {
-            throw new \InvalidArgumentException('--set is one of '.implode(', ', Listing::SETS).'.');
+            throw new \InvalidArgumentException('--set is one of ' . implode(', ', Listing::SETS) . '.');
         }
         if (null !== $options['sort'] && !in_array($options['sort'], ['price', '-price'], true)) {
             throw new \InvalidArgumentException('--sort is price or -price.');
@@ -64,8 +90,17 @@ final class ListCommand extends Command
         try {
             $reach = new Reach(SetupFile::setup(Reader::shipped(), $file, SetupFile::today($options['today'])));
             $listing = new Listing($reach, $options['set'], Pins::fromWords($reach->board, $options['where']));
-        } catch (UnreadableDocument|TooLarge $e) {
-            SetupFile::complain($output, $file, $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage().' Options: '.implode(', ', $e->options).'.') : $e);
+        } catch (UnreadableDocument | TooLarge $e) {
+            SetupFile::complain(
+                $output,
+                $file,
+                $e instanceof TooLarge
+                    ? UnreadableDocument::at(
+                        '/options',
+                        $e->getMessage() . ' Options: ' . implode(', ', $e->options) . '.',
+                    )
+                    : $e,
+            );
 
             return 2;
         }
@@ -74,16 +109,36 @@ final class ListCommand extends Command
             $rows = self::numbered($listing->from(gmp_init($options['from']), $limit), gmp_init($options['from']));
         } else {
             try {
-                $rows = self::sorted($reach, $listing, Pins::fromWords($reach->board, $options['where']), '-price' === $options['sort'], gmp_init($options['from']), $limit);
+                $rows = self::sorted(
+                    $reach,
+                    $listing,
+                    Pins::fromWords($reach->board, $options['where']),
+                    '-price' === $options['sort'],
+                    gmp_init($options['from']),
+                    $limit,
+                );
             } catch (NotExact $e) {
-                SetupFile::complain($output, $file, UnreadableDocument::at('/options', 'The combinations cannot be sorted by price: '.$e->getMessage().'.'));
+                SetupFile::complain(
+                    $output,
+                    $file,
+                    UnreadableDocument::at(
+                        '/options',
+                        'The combinations cannot be sorted by price: ' . $e->getMessage() . '.',
+                    ),
+                );
 
                 return 2;
             }
         }
         $sheet = new CombinationSheet($reach);
         match ($options['format']) {
-            'csv' => $this->csv($output, $sheet, null === $options['sort'] ? $sheet->csv($listing, gmp_init($options['from']), $limit) : self::lines($sheet, $rows)),
+            'csv' => $this->csv(
+                $output,
+                $sheet,
+                null === $options['sort']
+                    ? $sheet->csv($listing, gmp_init($options['from']), $limit)
+                    : self::lines($sheet, $rows),
+            ),
             'ndjson' => $this->ndjson($output, $rows, $reach),
             'text' => $this->table($output, $sheet, $listing, $rows),
             default => throw new \InvalidArgumentException('--format is text, csv or ndjson.'),
@@ -114,8 +169,14 @@ final class ListCommand extends Command
      *
      * @throws NotExact
      */
-    private static function sorted(Reach $reach, Listing $listing, array $pins, bool $dearest, \GMP $from, int $limit): iterable
-    {
+    private static function sorted(
+        Reach $reach,
+        Listing $listing,
+        array $pins,
+        bool $dearest,
+        \GMP $from,
+        int $limit,
+    ): iterable {
         $totals = AllTotals::of($reach, true, $reach->setup->quantity->min, $dearest, $pins);
         $count = $totals->count();
         $until = gmp_add($from, $limit);
@@ -135,7 +196,10 @@ final class ListCommand extends Command
     private function ndjson(OutputInterface $output, iterable $states, Reach $reach): void
     {
         foreach ($states as [$n, $state]) {
-            $output->writeln(SetupFile::json(['n' => gmp_strval($n), 'pick' => (object) StateText::pick($reach->setup, $state)]), OutputInterface::OUTPUT_RAW);
+            $output->writeln(
+                SetupFile::json(['n' => gmp_strval($n), 'pick' => (object) StateText::pick($reach->setup, $state)]),
+                OutputInterface::OUTPUT_RAW,
+            );
         }
     }
 
@@ -167,7 +231,7 @@ final class ListCommand extends Command
      */
     private function table(OutputInterface $output, CombinationSheet $sheet, Listing $listing, iterable $states): void
     {
-        $clean = static fn (string $cell): string => OutputFormatter::escape(SetupFile::harmless($cell));
+        $clean = static fn(string $cell): string => OutputFormatter::escape(SetupFile::harmless($cell));
         $rows = [];
         foreach ($states as [$n, $state]) {
             $rows[] = array_map($clean, $sheet->row($n, $state));

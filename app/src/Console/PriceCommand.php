@@ -26,11 +26,16 @@ final class PriceCommand extends Command
 {
     protected function configure(): void
     {
-        $this
-            ->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
+        $this->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
             ->addOption('state', null, InputOption::VALUE_REQUIRED, 'A file with one state')
             ->addOption('states', null, InputOption::VALUE_REQUIRED, 'A file with one state a line')
-            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'json, or the ledger line by line as text or csv (one state)', 'json')
+            ->addOption(
+                'format',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'json, or the ledger line by line as text or csv (one state)',
+                'json',
+            )
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
     }
 
@@ -49,14 +54,20 @@ final class PriceCommand extends Command
         if (!in_array($format, ['json', 'text', 'csv'], true) || ('json' !== $format && null === $one)) {
             throw new \InvalidArgumentException('--format is json, or with --state text or csv.');
         }
-        $source = $one ?? $many ?? '-';
+        $source = $one ?? ($many ?? '-');
         if ('-' === $file && '-' === $source) {
             throw new \InvalidArgumentException('Standard input can be the setup or the states, not both.');
         }
         try {
-            $reach = new Reach(SetupFile::setup(Reader::shipped(), $file, SetupFile::today($input->getOption('today'))));
-        } catch (UnreadableDocument|TooLarge $e) {
-            SetupFile::complain($output, $file, $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage()) : $e);
+            $reach = new Reach(
+                SetupFile::setup(Reader::shipped(), $file, SetupFile::today($input->getOption('today'))),
+            );
+        } catch (UnreadableDocument | TooLarge $e) {
+            SetupFile::complain(
+                $output,
+                $file,
+                $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage()) : $e,
+            );
 
             return 2;
         }
@@ -77,13 +88,24 @@ final class PriceCommand extends Command
                 $status = max($status, $appraisal->isComplete() ? 0 : 1);
                 $data = $form->toArray($appraisal);
                 if ('json' !== $format) {
-                    $output->write(LedgerFile::text($reach->setup, (new LedgerSheet($reach->setup))->rows($appraisal->quote, $appraisal->quantity), 'csv' === $format), false, OutputInterface::OUTPUT_RAW);
+                    $output->write(
+                        LedgerFile::text(
+                            $reach->setup,
+                            (new LedgerSheet($reach->setup))->rows($appraisal->quote, $appraisal->quantity),
+                            'csv' === $format,
+                        ),
+                        false,
+                        OutputInterface::OUTPUT_RAW,
+                    );
                     continue;
                 }
             } catch (UnreadableDocument $e) {
                 $status = 2;
-                SetupFile::complain($output, null === $one ? $source.' line '.($i + 1) : $source, $e);
-                $data = ['ithrel' => 'price/1', 'error' => ['at' => $e->problems[0]->at, 'message' => $e->problems[0]->message]];
+                SetupFile::complain($output, null === $one ? $source . ' line ' . ($i + 1) : $source, $e);
+                $data = [
+                    'ithrel' => 'price/1',
+                    'error' => ['at' => $e->problems[0]->at, 'message' => $e->problems[0]->message],
+                ];
             }
             $output->writeln(SetupFile::json($data, null !== $one), OutputInterface::OUTPUT_RAW);
         }

@@ -47,17 +47,36 @@ final class RehearseCommand extends Command
 
     protected function configure(): void
     {
-        $this
-            ->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
+        $this->addArgument('file', InputArgument::REQUIRED, 'A setup document; - reads standard input')
             ->addOption('page', null, InputOption::VALUE_REQUIRED, "Address of the item's page")
-            ->addOption('shop', null, InputOption::VALUE_REQUIRED, 'Address of the item in a shop that speaks the shop interface')
+            ->addOption(
+                'shop',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Address of the item in a shop that speaks the shop interface',
+            )
             ->addOption('map', null, InputOption::VALUE_REQUIRED, 'A map of the page; without it one is proposed')
             ->addOption('save-map', null, InputOption::VALUE_REQUIRED, 'Where the map is written to')
-            ->addOption('checks', null, InputOption::VALUE_REQUIRED, 'Numbers of the checks to try, as in 1,2,7-9; without it all')
+            ->addOption(
+                'checks',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Numbers of the checks to try, as in 1,2,7-9; without it all',
+            )
             ->addOption('orders', null, InputOption::VALUE_NONE, 'Orders may be placed in this shop')
-            ->addOption('host', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, "A further host that may be visited; the page's own always is")
+            ->addOption(
+                'host',
+                null,
+                InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY,
+                "A further host that may be visited; the page's own always is",
+            )
             ->addOption('pause', null, InputOption::VALUE_REQUIRED, 'Seconds between checks', '0')
-            ->addOption('pictures', null, InputOption::VALUE_REQUIRED, 'A folder for a picture of each check that differs')
+            ->addOption(
+                'pictures',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'A folder for a picture of each check that differs',
+            )
             ->addOption('sample', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, SetupFile::SAMPLE)
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text, json, junit or csv', 'text')
             ->addOption('today', null, InputOption::VALUE_REQUIRED, 'The day that "+3d" counts from, as YYYY-MM-DD');
@@ -65,7 +84,22 @@ final class RehearseCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{page: string|null, shop: string|null, map: string|null, 'save-map': string|null, checks: string|null, orders: bool, host: list<string>, pause: string, pictures: string|null, sample: list<string>, format: string, today: string|null} $options */
+        /**
+         * @var array{
+         *     page: string|null,
+         *     shop: string|null,
+         *     map: string|null,
+         *     'save-map': string|null,
+         *     checks: string|null,
+         *     orders: bool,
+         *     host: list<string>,
+         *     pause: string,
+         *     pictures: string|null,
+         *     sample: list<string>,
+         *     format: string,
+         *     today: string|null,
+         * } $options
+         */
         $options = $input->getOptions();
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -83,19 +117,36 @@ final class RehearseCommand extends Command
         try {
             $text = SetupFile::text($file);
             $setup = Reader::shipped()->read($text, $today);
-            $plan = Planner::plan(new Reach($setup), new TimeForPlan(self::SECONDS_OF_PLAN), SetupFile::samples($setup, $options['sample']));
+            $plan = Planner::plan(
+                new Reach($setup),
+                new TimeForPlan(self::SECONDS_OF_PLAN),
+                SetupFile::samples($setup, $options['sample']),
+            );
             $wanted = self::wanted($options['checks'], $plan);
-            $address = ShopAddress::of($options['page'] ?? $options['shop'] ?? '', self::hosts($options['page'] ?? $options['shop'] ?? '', $options['host']));
-        } catch (UnreadableDocument|TooLarge $e) {
-            SetupFile::complain($output, $file, $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage()) : $e);
+            $address = ShopAddress::of(
+                $options['page'] ?? ($options['shop'] ?? ''),
+                self::hosts($options['page'] ?? ($options['shop'] ?? ''), $options['host']),
+            );
+        } catch (UnreadableDocument | TooLarge $e) {
+            SetupFile::complain(
+                $output,
+                $file,
+                $e instanceof TooLarge ? UnreadableDocument::at('/options', $e->getMessage()) : $e,
+            );
 
             return 2;
         }
         $map = null;
-        $say = $output instanceof ConsoleOutputInterface && 'text' === $options['format'] ? $output->getErrorOutput() : null;
+        $say =
+            $output instanceof ConsoleOutputInterface && 'text' === $options['format']
+                ? $output->getErrorOutput()
+                : null;
         if (null !== $options['page']) {
-            $driver = new Driver(self::hosts($options['page'], $options['host']), '' === (string) getenv('ITHREL_WEBDRIVER') ? null : (string) getenv('ITHREL_WEBDRIVER'));
-            $folder = sys_get_temp_dir().'/ithrel-files-'.bin2hex(random_bytes(5));
+            $driver = new Driver(
+                self::hosts($options['page'], $options['host']),
+                '' === (string) getenv('ITHREL_WEBDRIVER') ? null : (string) getenv('ITHREL_WEBDRIVER'),
+            );
+            $folder = sys_get_temp_dir() . '/ithrel-files-' . bin2hex(random_bytes(5));
             mkdir($folder, 0o700, true);
             try {
                 [$map, $checks] = $this->onPage($setup, $plan, $wanted, $options, new Pilot($driver), $folder, $say);
@@ -109,22 +160,62 @@ final class RehearseCommand extends Command
             }
         } else {
             $door = new ShopDoor(HttpClient::create(), $address, self::SECONDS_OF_SHOP, hash('sha256', $text));
-            $checks = $this->each($setup, $plan, $wanted, (float) $options['pause'], static fn (Check $check): array => [$door->try($check, static fn () => null), []], null, null, $say);
+            $checks = $this->each(
+                $setup,
+                $plan,
+                $wanted,
+                (float) $options['pause'],
+                static fn(Check $check): array => [$door->try($check, static fn() => null), []],
+                null,
+                null,
+                $say,
+            );
         }
         $run = new RunText($setup, $text, $checks);
         $tally = $run->tally();
         match ($options['format']) {
-            'json' => $output->writeln(SetupFile::json([
-                'ithrel' => 'rehearsal/1', 'sha256' => hash('sha256', $text), 'address' => $address->page, 'startedAt' => $begun->format(\DATE_ATOM), 'endedAt' => (new \DateTimeImmutable())->format(\DATE_ATOM), 'today' => \Ithrel\Core\Setup\Today::isoOf($setup->today->day), 'plan' => self::hash($plan), 'orders' => $options['orders'] || null !== $options['shop'],
-                'checks' => $run->checks(), 'likely' => $run->likely(), 'notLookedAt' => $run->unseen(), 'map' => ['found' => $map->found ?? [], 'missing' => $map->missing ?? []], 'tally' => $tally,
-            ], true), OutputInterface::OUTPUT_RAW),
-            'junit' => $output->write(JUnitFile::text($setup->name, $begun, $checks, $plan->buysNothing()), false, OutputInterface::OUTPUT_RAW),
+            'json' => $output->writeln(
+                SetupFile::json(
+                    [
+                        'ithrel' => 'rehearsal/1',
+                        'sha256' => hash('sha256', $text),
+                        'address' => $address->page,
+                        'startedAt' => $begun->format(\DATE_ATOM),
+                        'endedAt' => (new \DateTimeImmutable())->format(\DATE_ATOM),
+                        'today' => \Ithrel\Core\Setup\Today::isoOf($setup->today->day),
+                        'plan' => self::hash($plan),
+                        'orders' => $options['orders'] || null !== $options['shop'],
+                        'checks' => $run->checks(),
+                        'likely' => $run->likely(),
+                        'notLookedAt' => $run->unseen(),
+                        'map' => ['found' => $map->found ?? [], 'missing' => $map->missing ?? []],
+                        'tally' => $tally,
+                    ],
+                    true,
+                ),
+                OutputInterface::OUTPUT_RAW,
+            ),
+            'junit' => $output->write(
+                JUnitFile::text($setup->name, $begun, $checks, $plan->buysNothing()),
+                false,
+                OutputInterface::OUTPUT_RAW,
+            ),
             'csv' => $output->write($run->csv(), false, OutputInterface::OUTPUT_RAW),
             default => $this->say($output, $checks, $run, $map),
         };
 
         if ($plan->buysNothing()) {
-            SetupFile::complain($output, $file, UnreadableDocument::at('', 'No check of the plan buys anything, so nothing is known of prices and cart lines.'.([] === $plan->leftOut ? '' : ' Left out: '.implode('; ', $plan->leftOut).' (--sample gives a text).')));
+            SetupFile::complain(
+                $output,
+                $file,
+                UnreadableDocument::at(
+                    '',
+                    'No check of the plan buys anything, so nothing is known of prices and cart lines.' .
+                        ([] === $plan->leftOut
+                            ? ''
+                            : ' Left out: ' . implode('; ', $plan->leftOut) . ' (--sample gives a text).'),
+                ),
+            );
 
             return 1;
         }
@@ -133,13 +224,20 @@ final class RehearseCommand extends Command
     }
 
     /**
-     * @param array<int, true>     $wanted
+     * @param array<int, true> $wanted
      * @param array<string, mixed> $options
      *
      * @return array{PageMap, list<TriedCheck>}
      */
-    private function onPage(Setup $setup, Plan $plan, array $wanted, array $options, Pilot $pilot, string $folder, ?OutputInterface $say): array
-    {
+    private function onPage(
+        Setup $setup,
+        Plan $plan,
+        array $wanted,
+        array $options,
+        Pilot $pilot,
+        string $folder,
+        ?OutputInterface $say,
+    ): array {
         $address = is_string($options['page']) ? $options['page'] : '';
         if (is_string($options['map'])) {
             $kept = json_decode(SetupFile::text($options['map']), true, 64);
@@ -149,22 +247,48 @@ final class RehearseCommand extends Command
             $map = (new PageMapper($pilot, $setup, $plan, $address, $folder, true === $options['orders']))->map();
         }
         if (is_string($options['save-map'])) {
-            file_put_contents($options['save-map'], SetupFile::json($map->toArray(), true)."\n");
+            file_put_contents($options['save-map'], SetupFile::json($map->toArray(), true) . "\n");
         }
-        $door = new PageDoor($pilot, $setup, $map, new Shopper($pilot, $setup, $map, $folder), true === $options['orders']);
+        $door = new PageDoor(
+            $pilot,
+            $setup,
+            $map,
+            new Shopper($pilot, $setup, $map, $folder),
+            true === $options['orders'],
+        );
         $pictures = is_string($options['pictures']) ? $options['pictures'] : null;
 
-        return [$map, $this->each($setup, $plan, $wanted, is_numeric($options['pause']) ? (float) $options['pause'] : 0.0, $door->try(...), $pictures, $pilot, $say)];
+        return [
+            $map,
+            $this->each(
+                $setup,
+                $plan,
+                $wanted,
+                is_numeric($options['pause']) ? (float) $options['pause'] : 0.0,
+                $door->try(...),
+                $pictures,
+                $pilot,
+                $say,
+            ),
+        ];
     }
 
     /**
-     * @param array<int, true>                            $wanted
+     * @param array<int, true> $wanted
      * @param \Closure(Check): array{Found, list<string>} $try
      *
      * @return list<TriedCheck>
      */
-    private function each(Setup $setup, Plan $plan, array $wanted, float $pause, \Closure $try, ?string $pictures, ?Pilot $pilot, ?OutputInterface $say): array
-    {
+    private function each(
+        Setup $setup,
+        Plan $plan,
+        array $wanted,
+        float $pause,
+        \Closure $try,
+        ?string $pictures,
+        ?Pilot $pilot,
+        ?OutputInterface $say,
+    ): array {
         $comparison = new CheckComparison($setup);
         $tried = [];
         foreach ($plan->checks as $check) {
@@ -172,19 +296,48 @@ final class RehearseCommand extends Command
                 continue;
             }
             $start = hrtime(true);
-            $since = static fn (): int => intdiv((int) (hrtime(true) - $start), 1_000_000);
+            $since = static fn(): int => intdiv((int) (hrtime(true) - $start), 1_000_000);
             try {
                 [$found, $unseen] = $try($check);
                 $differences = $comparison->differences($check, $found);
-                $picture = [] === $differences || null === $pictures || null === $pilot ? null : self::picture($pilot, $pictures, $check);
-                $tried[] = new TriedCheck($check, [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, $differences, null, $since(), $unseen, $picture, $found);
+                $picture =
+                    [] === $differences || null === $pictures || null === $pilot
+                        ? null
+                        : self::picture($pilot, $pictures, $check);
+                $tried[] = new TriedCheck(
+                    $check,
+                    [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS,
+                    $differences,
+                    null,
+                    $since(),
+                    $unseen,
+                    $picture,
+                    $found,
+                );
             } catch (NotTried $e) {
                 $tried[] = new TriedCheck($check, RehearsalCheck::NOT_TRIED, [], $e->getMessage(), $since());
             } catch (NoAnswer $e) {
-                $tried[] = new TriedCheck($check, RehearsalCheck::NO_ANSWER, [], $e->getMessage(), $since(), [], null === $pictures || null === $pilot ? null : self::picture($pilot, $pictures, $check));
+                $tried[] = new TriedCheck(
+                    $check,
+                    RehearsalCheck::NO_ANSWER,
+                    [],
+                    $e->getMessage(),
+                    $since(),
+                    [],
+                    null === $pictures || null === $pilot ? null : self::picture($pilot, $pictures, $check),
+                );
             }
             $last = $tried[count($tried) - 1];
-            $say?->writeln(sprintf('%4d of %d  %-9s %s', count($tried), count($wanted), $last->verdict, SetupFile::harmless($check->about)), OutputInterface::OUTPUT_RAW);
+            $say?->writeln(
+                sprintf(
+                    '%4d of %d  %-9s %s',
+                    count($tried),
+                    count($wanted),
+                    $last->verdict,
+                    SetupFile::harmless($check->about),
+                ),
+                OutputInterface::OUTPUT_RAW,
+            );
             usleep((int) ($pause * 1e6));
         }
 
@@ -206,7 +359,7 @@ final class RehearseCommand extends Command
      */
     private static function wanted(?string $numbers, Plan $plan): array
     {
-        $all = array_fill_keys(array_map(static fn (Check $c): int => $c->number, $plan->checks), true);
+        $all = array_fill_keys(array_map(static fn(Check $c): int => $c->number, $plan->checks), true);
         if (null === $numbers) {
             return $all;
         }
@@ -230,12 +383,18 @@ final class RehearseCommand extends Command
     {
         $host = ShopAddress::hostOf($page);
 
-        return [...('' === $host ? [] : [$host]), ...$more];
+        return [...'' === $host ? [] : [$host], ...$more];
     }
 
     private static function hash(Plan $plan): string
     {
-        return hash('sha256', json_encode(array_map(static fn (Check $c): array => $c->toArray(), $plan->checks), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE));
+        return hash(
+            'sha256',
+            json_encode(
+                array_map(static fn(Check $c): array => $c->toArray(), $plan->checks),
+                JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE,
+            ),
+        );
     }
 
     /**
@@ -243,27 +402,56 @@ final class RehearseCommand extends Command
      */
     private function say(OutputInterface $output, array $checks, RunText $run, ?PageMap $map): void
     {
-        $clean = static fn (string $text): string => OutputFormatter::escape(SetupFile::harmless($text));
+        $clean = static fn(string $text): string => OutputFormatter::escape(SetupFile::harmless($text));
         foreach ($checks as $t) {
             if (RehearsalCheck::AGREES === $t->verdict) {
                 continue;
             }
-            $output->writeln(sprintf('<options=bold>%d</> %s: %s%s', $t->check->number, $t->verdict, $clean($t->check->about), null === $t->reason ? '' : ' ('.$clean($t->reason).')'));
+            $output->writeln(
+                sprintf(
+                    '<options=bold>%d</> %s: %s%s',
+                    $t->check->number,
+                    $t->verdict,
+                    $clean($t->check->about),
+                    null === $t->reason ? '' : ' (' . $clean($t->reason) . ')',
+                ),
+            );
             foreach ($t->differences as $d) {
-                $output->writeln('    '.$clean(JUnitFile::words($d)));
+                $output->writeln('    ' . $clean(JUnitFile::words($d)));
             }
         }
         foreach ($run->likely() as $place) {
-            $as = (isset($place['as']) ? ', as if '.$clean($place['as']) : '').(isset($place['extent']) ? ', '.$clean($place['extent']) : '');
-            $output->writeln(sprintf('likely: %s (%s) explains %d of %d%s', $clean($place['words']), $clean($place['at']), $place['explains'], $place['of'], $as));
+            $as =
+                (isset($place['as']) ? ', as if ' . $clean($place['as']) : '') .
+                (isset($place['extent']) ? ', ' . $clean($place['extent']) : '');
+            $output->writeln(
+                sprintf(
+                    'likely: %s (%s) explains %d of %d%s',
+                    $clean($place['words']),
+                    $clean($place['at']),
+                    $place['explains'],
+                    $place['of'],
+                    $as,
+                ),
+            );
         }
         foreach ($map->missing ?? [] as $missing) {
-            $output->writeln(sprintf('not found on the page: %s. %s', $clean($missing['what']), $clean($missing['why'])));
+            $output->writeln(
+                sprintf('not found on the page: %s. %s', $clean($missing['what']), $clean($missing['why'])),
+            );
         }
         if ([] !== $run->unseen()) {
-            $output->writeln('not looked at by any check: '.$clean(implode(', ', $run->unseen())));
+            $output->writeln('not looked at by any check: ' . $clean(implode(', ', $run->unseen())));
         }
         $tally = $run->tally();
-        $output->writeln(sprintf('%d agree · %d differ · %d no answer · %d not tried', $tally['agrees'], $tally['differs'], $tally['noAnswer'], $tally['notTried']));
+        $output->writeln(
+            sprintf(
+                '%d agree · %d differ · %d no answer · %d not tried',
+                $tally['agrees'],
+                $tally['differs'],
+                $tally['noAnswer'],
+                $tally['notTried'],
+            ),
+        );
     }
 }

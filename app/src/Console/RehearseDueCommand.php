@@ -12,7 +12,12 @@ use Symfony\Component\Console\Formatter\OutputFormatter;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('rehearse:due', 'Begins a rehearsal of every setup whose latest revision was not rehearsed to the end; workers try them.')]
+#[
+    AsCommand(
+        'rehearse:due',
+        'Begins a rehearsal of every setup whose latest revision was not rehearsed to the end; workers try them.',
+    ),
+]
 final class RehearseDueCommand extends Command
 {
     public function __construct(private readonly DueRehearsals $due, private readonly Log $log)
@@ -25,7 +30,7 @@ final class RehearseDueCommand extends Command
         $done = $this->due->begin();
         foreach ($done['begun'] as $title) {
             $this->log->write(Log::COMMAND_LINE, 'began a rehearsal that was due', null, $title);
-            $output->writeln('begun  '.OutputFormatter::escape(SetupFile::harmless($title)));
+            $output->writeln('begun  ' . OutputFormatter::escape(SetupFile::harmless($title)));
         }
         foreach ($done['left'] as ['title' => $title, 'why' => $why]) {
             $output->writeln(OutputFormatter::escape(SetupFile::harmless(sprintf('left   %s: %s', $title, $why))));

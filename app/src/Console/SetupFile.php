@@ -69,11 +69,15 @@ final class SetupFile
             [$code, $text] = [...explode('=', $sample, 2), ''];
             $option = $setup->option($code);
             if (null === $option?->text) {
-                throw new \InvalidArgumentException(sprintf('--sample=%s: OPTION=TEXT was expected, with the code of a text.', self::harmless($sample)));
+                throw new \InvalidArgumentException(
+                    sprintf('--sample=%s: OPTION=TEXT was expected, with the code of a text.', self::harmless($sample)),
+                );
             }
             $problem = (new InputCheck())->problems($option, Input::text($text))[0] ?? null;
             if (null !== $problem) {
-                throw new \InvalidArgumentException(sprintf('--sample=%s: %s', self::harmless($sample), $problem->message));
+                throw new \InvalidArgumentException(
+                    sprintf('--sample=%s: %s', self::harmless($sample), $problem->message),
+                );
             }
             $samples[$code][] = $text;
         }
@@ -85,7 +89,12 @@ final class SetupFile
     {
         $stderr = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
         foreach ($e->problems as $problem) {
-            $stderr->writeln(self::harmless(sprintf('%s: %s: %s', $file, '' === $problem->at ? '(document)' : $problem->at, $problem->message)), OutputInterface::OUTPUT_RAW);
+            $stderr->writeln(
+                self::harmless(
+                    sprintf('%s: %s: %s', $file, '' === $problem->at ? '(document)' : $problem->at, $problem->message),
+                ),
+                OutputInterface::OUTPUT_RAW,
+            );
         }
     }
 
@@ -100,6 +109,14 @@ final class SetupFile
      */
     public static function json(array $data, bool $pretty = false): string
     {
-        return json_encode($data, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE | JSON_PRESERVE_ZERO_FRACTION | ($pretty ? JSON_PRETTY_PRINT : 0));
+        return json_encode(
+            $data,
+            JSON_THROW_ON_ERROR |
+                JSON_UNESCAPED_SLASHES |
+                JSON_UNESCAPED_UNICODE |
+                JSON_INVALID_UTF8_SUBSTITUTE |
+                JSON_PRESERVE_ZERO_FRACTION |
+                ($pretty ? JSON_PRETTY_PRINT : 0),
+        );
     }
 }

@@ -20,16 +20,17 @@ final readonly class ShopTold
     public const CATALOGUE = 'The items of the shop as CSV, with sku, categories and tags: which of them the setup really hits';
     public const SHOP = 'What the shop takes (shop/1, with its ceilings)';
 
-    private function __construct(public ?Catalogue $catalogue, public ?Ceilings $ceilings)
-    {
-    }
+    private function __construct(public ?Catalogue $catalogue, public ?Ceilings $ceilings) {}
 
     /**
      * @throws UnreadableDocument
      */
     public static function read(mixed $catalogue, mixed $shop): self
     {
-        return new self(is_string($catalogue) ? Catalogue::read(SetupFile::text($catalogue)) : null, is_string($shop) ? Ceilings::read(SetupFile::text($shop)) : null);
+        return new self(
+            is_string($catalogue) ? Catalogue::read(SetupFile::text($catalogue)) : null,
+            is_string($shop) ? Ceilings::read(SetupFile::text($shop)) : null,
+        );
     }
 
     /**
@@ -39,7 +40,10 @@ final readonly class ShopTold
      */
     public function findings(Setup $setup, array $others = []): array
     {
-        return [...(null === $this->catalogue ? [] : (new ScopeFindings($this->catalogue))->of($setup, $others)), ...$this->ceilings?->findings($setup) ?? []];
+        return [
+            ...null === $this->catalogue ? [] : (new ScopeFindings($this->catalogue))->of($setup, $others),
+            ...$this->ceilings?->findings($setup) ?? [],
+        ];
     }
 
     /**
@@ -47,6 +51,6 @@ final readonly class ShopTold
      */
     public function asked(): array
     {
-        return [...(null === $this->catalogue ? [] : ['catalogue']), ...(null === $this->ceilings ? [] : ['ceilings'])];
+        return [...null === $this->catalogue ? [] : ['catalogue'], ...null === $this->ceilings ? [] : ['ceilings']];
     }
 }

@@ -45,9 +45,13 @@ final class WorkCommand extends Command implements SignalableCommandInterface
 
     protected function configure(): void
     {
-        $this
-            ->addOption('until-idle', null, InputOption::VALUE_NONE, 'ends when nothing waits')
-            ->addOption('only', null, InputOption::VALUE_REQUIRED, 'checks: tries checks and nothing else, on another machine that reaches the queue (ITHREL_QUEUE) and no database; desk: all but checks');
+        $this->addOption('until-idle', null, InputOption::VALUE_NONE, 'ends when nothing waits')->addOption(
+            'only',
+            null,
+            InputOption::VALUE_REQUIRED,
+            'checks: tries checks and nothing else, on another machine that reaches the queue (ITHREL_QUEUE) and ' .
+                'no database; desk: all but checks',
+        );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -61,7 +65,10 @@ final class WorkCommand extends Command implements SignalableCommandInterface
         }
         if ('checks' === $only) {
             if (!$this->server->isThere()) {
-                $output->writeln('--only=checks is for a worker on another machine: ITHREL_QUEUE has to name the queue, as in tcp://queue.example:6379.');
+                $output->writeln(
+                    '--only=checks is for a worker on another machine: ITHREL_QUEUE has to name the queue, as in ' .
+                        'tcp://queue.example:6379.',
+                );
 
                 return 2;
             }
@@ -74,15 +81,18 @@ final class WorkCommand extends Command implements SignalableCommandInterface
             return 0;
         }
         $this->out->takeUp();
-        $this->loop->run('desk' === $only ? array_values(array_diff(WorkLoop::ALL, WorkLoop::SHARED)) : WorkLoop::ALL, function () use ($isUntilIdle): bool {
-            $this->browsers->rest();
-            $until = microtime(true) + self::SECONDS_BETWEEN_LOOKS;
-            while (microtime(true) < $until && !$this->job->isEnding() && $this->reported()) {
-                $this->entities->clear();
-            }
+        $this->loop->run(
+            'desk' === $only ? array_values(array_diff(WorkLoop::ALL, WorkLoop::SHARED)) : WorkLoop::ALL,
+            function () use ($isUntilIdle): bool {
+                $this->browsers->rest();
+                $until = microtime(true) + self::SECONDS_BETWEEN_LOOKS;
+                while (microtime(true) < $until && !$this->job->isEnding() && $this->reported()) {
+                    $this->entities->clear();
+                }
 
-            return !$isUntilIdle;
-        });
+                return !$isUntilIdle;
+            },
+        );
 
         return 0;
     }

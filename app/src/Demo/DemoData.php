@@ -15,16 +15,19 @@ use Ithrel\Core\Setup\PictureNames;
  */
 final readonly class DemoData
 {
-    public function __construct(private Shelf $shelf, private Reports $reports, private SetupPictures $pictures, private string $folder)
-    {
-    }
+    public function __construct(
+        private Shelf $shelf,
+        private Reports $reports,
+        private SetupPictures $pictures,
+        private string $folder,
+    ) {}
 
     /**
      * @return list<string> the files, in the order in which they are brought in
      */
     public function files(): array
     {
-        $files = glob($this->folder.'/*.json');
+        $files = glob($this->folder . '/*.json');
         $files = false === $files ? [] : $files;
         rsort($files);
 
@@ -51,7 +54,7 @@ final readonly class DemoData
     private function picture(StoredSetup $stored): void
     {
         foreach (array_keys(PictureNames::of($this->shelf->reach($stored->latest())->setup)) as $name) {
-            $file = dirname($this->folder).'/pictures/'.PictureNames::file($name);
+            $file = dirname($this->folder) . '/pictures/' . PictureNames::file($name);
             if (is_file($file)) {
                 $this->pictures->keep($stored->id(), $name, (string) file_get_contents($file));
             }

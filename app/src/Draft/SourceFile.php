@@ -26,7 +26,10 @@ final class SourceFile
     public static function read(string $bytes, string $name, int $minorUnits): DraftSource
     {
         if (strlen($bytes) > SourceText::MOST_BYTES) {
-            throw UnreadableDocument::at('', sprintf('It has more than %d MB.', intdiv(SourceText::MOST_BYTES, 1_000_000)));
+            throw UnreadableDocument::at(
+                '',
+                sprintf('It has more than %d MB.', intdiv(SourceText::MOST_BYTES, 1_000_000)),
+            );
         }
         if ('' === trim($bytes)) {
             throw UnreadableDocument::at('', 'It is empty.');
@@ -36,7 +39,9 @@ final class SourceFile
         }
         $text = SourceText::utf8($bytes);
 
-        return SourceText::isPage($text) ? PageReader::read($text, $name, $minorUnits) : TableReader::read($text, $name, $minorUnits);
+        return SourceText::isPage($text)
+            ? PageReader::read($text, $name, $minorUnits)
+            : TableReader::read($text, $name, $minorUnits);
     }
 
     /**
@@ -51,7 +56,10 @@ final class SourceFile
         $driver = new Driver([$host]);
         try {
             (new Pilot($driver))->newShopper($address);
-            $answer = $driver->tell('Runtime.evaluate', ['expression' => 'document.documentElement.outerHTML', 'returnByValue' => true]);
+            $answer = $driver->tell('Runtime.evaluate', [
+                'expression' => 'document.documentElement.outerHTML',
+                'returnByValue' => true,
+            ]);
         } catch (NoAnswer $e) {
             throw UnreadableDocument::at('', $e->getMessage());
         } finally {
@@ -60,6 +68,10 @@ final class SourceFile
         $html = is_array($answer['result'] ?? null) ? $answer['result']['value'] ?? '' : '';
         $name = basename((string) parse_url($address, PHP_URL_PATH));
 
-        return PageReader::read(is_string($html) ? $html : '', '' === $name ? $host : pathinfo($name, PATHINFO_FILENAME), $minorUnits);
+        return PageReader::read(
+            is_string($html) ? $html : '',
+            '' === $name ? $host : pathinfo($name, PATHINFO_FILENAME),
+            $minorUnits,
+        );
     }
 }

@@ -10,8 +10,8 @@ use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 
 /**
- * The cells of a spreadsheet (xlsx, ods) as CSV, by the npm package that web/tools/sheet-cells.mjs calls; no reader for PHP
- * is to be had.
+ * The cells of a spreadsheet (xlsx, ods) as CSV, by the npm package that web/tools/sheet-cells.mjs calls; no reader for
+ * PHP is to be had.
  */
 final class SpreadsheetCells
 {
@@ -30,15 +30,28 @@ final class SpreadsheetCells
      */
     public static function csv(string $bytes): string
     {
-        $web = dirname(__DIR__, 3).'/web';
-        if (!is_dir($web.'/node_modules/@e965/xlsx')) {
-            throw UnreadableDocument::at('', 'A spreadsheet is read by the front-end packages, which are not installed yet: start ./ithrel demo once.');
+        $web = dirname(__DIR__, 3) . '/web';
+        if (!is_dir($web . '/node_modules/@e965/xlsx')) {
+            throw UnreadableDocument::at(
+                '',
+                'A spreadsheet is read by the front-end packages, which are not installed yet: start ./ithrel ' .
+                    'demo once.',
+            );
         }
-        $process = new Process(['node', '--max-old-space-size=700', $web.'/tools/sheet-cells.mjs'], null, null, $bytes, self::SECONDS);
+        $process = new Process(
+            ['node', '--max-old-space-size=700', $web . '/tools/sheet-cells.mjs'],
+            null,
+            null,
+            $bytes,
+            self::SECONDS,
+        );
         try {
             $process->run();
         } catch (ProcessTimedOutException) {
-            throw UnreadableDocument::at('', sprintf('Reading the spreadsheet takes longer than %d seconds.', self::SECONDS));
+            throw UnreadableDocument::at(
+                '',
+                sprintf('Reading the spreadsheet takes longer than %d seconds.', self::SECONDS),
+            );
         }
         if (!$process->isSuccessful()) {
             throw UnreadableDocument::at('', 'It is no spreadsheet that can be read (xlsx or ods).');
@@ -48,7 +61,10 @@ final class SpreadsheetCells
             throw UnreadableDocument::at('', 'No sheet of it has any cells.');
         }
         if (strlen($csv) > SourceText::MOST_BYTES) {
-            throw UnreadableDocument::at('', sprintf('Its cells have more than %d MB.', intdiv(SourceText::MOST_BYTES, 1_000_000)));
+            throw UnreadableDocument::at(
+                '',
+                sprintf('Its cells have more than %d MB.', intdiv(SourceText::MOST_BYTES, 1_000_000)),
+            );
         }
 
         return $csv;

@@ -17,10 +17,22 @@ final class GatePage
     /**
      * @param string|null $signedBy who signed the verdict, where somebody did
      */
-    public static function html(Gate $gate, Setup $setup, string $sha256, string $made, ?string $signedBy = null): string
-    {
-        $twig = new Environment(new FilesystemLoader(dirname(__DIR__, 2).'/templates'), ['strict_variables' => true]);
+    public static function html(
+        Gate $gate,
+        Setup $setup,
+        string $sha256,
+        string $made,
+        ?string $signedBy = null,
+    ): string {
+        $twig = new Environment(new FilesystemLoader(dirname(__DIR__, 2) . '/templates'), ['strict_variables' => true]);
 
-        return $twig->render('gate.html.twig', ['gate' => $gate, 'verdict' => Gate::words($gate->verdict), 'setup' => $setup, 'sha256' => $sha256, 'made' => $made, 'signedBy' => $signedBy]);
+        return $twig->render('gate.html.twig', [
+            'gate' => $gate,
+            'verdict' => Gate::words($gate->verdict),
+            'setup' => $setup,
+            'sha256' => $sha256,
+            'made' => $made,
+            'signedBy' => $signedBy,
+        ]);
     }
 }

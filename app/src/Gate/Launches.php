@@ -27,9 +27,11 @@ final readonly class Launches
 {
     private const SECONDS_OF_DIFF = 8;
 
-    public function __construct(private EntityManagerInterface $entities, private SetupGate $gates, private Shelf $shelf)
-    {
-    }
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private SetupGate $gates,
+        private Shelf $shelf,
+    ) {}
 
     /**
      * @return list<Launch> the newest first
@@ -43,20 +45,24 @@ final readonly class Launches
     {
         $launch = $this->entities->find(Launch::class, $id);
 
-        return null !== $launch && $launch->setup() === $stored ? $launch : throw new NotFoundHttpException('There is no such launch.');
+        return null !== $launch && $launch->setup() === $stored
+            ? $launch
+            : throw new NotFoundHttpException('There is no such launch.');
     }
 
     /**
      * @param string $sha256 of the document whose gate was looked at
      *
-     * @throws ConflictHttpException            where another revision came between, or somebody signed it already
+     * @throws ConflictHttpException where another revision came between, or somebody signed it already
      * @throws UnprocessableEntityHttpException where it may not launch
      */
     public function sign(StoredSetup $stored, string $person, string $sha256): Launch
     {
         $gate = $this->gates->of($stored);
         if (Gate::MAY !== $gate->verdict) {
-            throw new UnprocessableEntityHttpException(sprintf('%s: %s', Gate::words($gate->verdict), implode(' ', $gate->because)));
+            throw new UnprocessableEntityHttpException(
+                sprintf('%s: %s', Gate::words($gate->verdict), implode(' ', $gate->because)),
+            );
         }
         $setup = $this->shelf->reach($stored->latest())->setup;
 
@@ -65,14 +71,33 @@ final readonly class Launches
             $this->entities->refresh($stored);
             $revision = $stored->latest();
             if ($revision->sha256() !== $sha256) {
-                throw new ConflictHttpException(sprintf('Revision %d came in between. Look at its gate, then sign.', $revision->number()));
+                throw new ConflictHttpException(
+                    sprintf('Revision %d came in between. Look at its gate, then sign.', $revision->number()),
+                );
             }
             $last = $this->of($stored)[0] ?? null;
             if (null !== $last && $last->sha256() === $sha256) {
-                throw new ConflictHttpException(sprintf('%s signed the launch of this revision on %s.', $last->person(), $last->signedAt()->format('Y-m-d H:i')));
+                throw new ConflictHttpException(
+                    sprintf(
+                        '%s signed the launch of this revision on %s.',
+                        $last->person(),
+                        $last->signedAt()->format('Y-m-d H:i'),
+                    ),
+                );
             }
             $now = new \DateTimeImmutable();
-            $launch = new Launch($stored, $person, $now, $gate->verdict, $revision->number(), $sha256, $revision->document(), ['ithrel' => 'gate/1', 'name' => $setup->name, 'sha256' => $sha256] + $gate->toArray(), GatePage::html($gate, $setup, $sha256, $now->format('Y-m-d H:i'), $person), $last);
+            $launch = new Launch(
+                $stored,
+                $person,
+                $now,
+                $gate->verdict,
+                $revision->number(),
+                $sha256,
+                $revision->document(),
+                ['ithrel' => 'gate/1', 'name' => $setup->name, 'sha256' => $sha256] + $gate->toArray(),
+                GatePage::html($gate, $setup, $sha256, $now->format('Y-m-d H:i'), $person),
+                $last,
+            );
             $this->entities->persist($launch);
             $this->entities->flush();
 
@@ -83,7 +108,8 @@ final readonly class Launches
     /**
      * What became of the setup since the last launch.
      *
-     * @return array{Launch, DiffResult|null}|null null: it was never launched; without a result where that takes too long
+     * @return array{Launch, DiffResult|null}|null null: it was never launched; without a result where that takes too
+     *                                             long
      */
     public function since(StoredSetup $stored): ?array
     {
@@ -94,7 +120,17 @@ final readonly class Launches
         $reader = Reader::shipped();
         $today = Today::of(Shelf::today());
         try {
-            return [$last, Bounds::within(self::SECONDS_OF_DIFF, static fn (): DiffResult => SetupDiff::between(ReadDocument::of($reader, $last->document(), $today), ReadDocument::of($reader, $stored->latest()->document(), $today), 0))];
+            return [
+                $last,
+                Bounds::within(
+                    self::SECONDS_OF_DIFF,
+                    static fn(): DiffResult => SetupDiff::between(
+                        ReadDocument::of($reader, $last->document(), $today),
+                        ReadDocument::of($reader, $stored->latest()->document(), $today),
+                        0,
+                    ),
+                ),
+            ];
         } catch (OutOfBounds) {
             return [$last, null];
         }

@@ -42,9 +42,16 @@ final readonly class SetupGate
     /** Rehearsals looked at, the last ones; an earlier one has little to say. */
     private const MOST_RUNS = 5;
 
-    public function __construct(private Shelf $shelf, private Reports $reports, private Plans $plans, private Rehearsals $rehearsals, private LimitNotes $notes, private ItemPages $pages, private Catalogues $catalogues, private EntityManagerInterface $entities)
-    {
-    }
+    public function __construct(
+        private Shelf $shelf,
+        private Reports $reports,
+        private Plans $plans,
+        private Rehearsals $rehearsals,
+        private LimitNotes $notes,
+        private ItemPages $pages,
+        private Catalogues $catalogues,
+        private EntityManagerInterface $entities,
+    ) {}
 
     /**
      * @throws UnprocessableEntityHttpException where the setup is not worked out, or cannot be
@@ -58,18 +65,44 @@ final readonly class SetupGate
         }
         $reach = $this->shelf->reach($revision);
         $plan = $this->plans->of($revision, Shelf::today());
-        $findings = array_map(static fn (array $f): Finding => new Finding($f['code'], Severity::from($f['severity']), $f['at'], $f['message'], $f['detail']), $report['findings']);
+        $findings = array_map(
+            static fn(array $f): Finding => new Finding(
+                $f['code'],
+                Severity::from($f['severity']),
+                $f['at'],
+                $f['message'],
+                $f['detail'],
+            ),
+            $report['findings'],
+        );
         $ceilings = $this->ceilings($stored);
         foreach ($ceilings as $each) {
             array_push($findings, ...$each->findings($reach->setup));
         }
         $catalogue = $this->catalogues->catalogue();
-        array_push($findings, ...(null === $catalogue ? [] : $this->catalogues->findings($catalogue, $stored, $reach->setup)));
-        $asked = [...([] === $ceilings ? [] : ['ceilings']), ...(null === $catalogue ? [] : ['catalogue'])];
+        array_push(
+            $findings,
+            ...null === $catalogue ? [] : $this->catalogues->findings($catalogue, $stored, $reach->setup),
+        );
+        $asked = [...[] === $ceilings ? [] : ['ceilings'], ...null === $catalogue ? [] : ['catalogue']];
         $ticks = $this->notes->seen($stored);
-        $ticked = [] === $ticks ? null : TickedSheets::of((new Boundaries($reach, $this->notes->samples($stored)))->sheets(), $ticks);
+        $ticked =
+            [] === $ticks
+                ? null
+                : TickedSheets::of((new Boundaries($reach, $this->notes->samples($stored)))->sheets(), $ticks);
 
-        return Gate::of($revision->document(), $reach->setup, $report['counts']['selectable'], $findings, $plan, $this->runs($stored, $plan), $this->acceptances($stored), $ticked, $asked, $this->lists($stored, $reach));
+        return Gate::of(
+            $revision->document(),
+            $reach->setup,
+            $report['counts']['selectable'],
+            $findings,
+            $plan,
+            $this->runs($stored, $plan),
+            $this->acceptances($stored),
+            $ticked,
+            $asked,
+            $this->lists($stored, $reach),
+        );
     }
 
     /** The last rehearsal in a shop that was ended and tells of the setup. */
@@ -94,25 +127,48 @@ final readonly class SetupGate
 
     /**
      * @param 'lead'|'tester' $role
-     * @param string|null     $until last day on which it holds; null: until its place changes
+     * @param string|null $until last day on which it holds; null: until its place changes
      *
      * @throws UnprocessableEntityHttpException where there is nothing of the kind to be accepted, or not by this role
      */
-    public function accept(StoredSetup $stored, string $known, string $person, string $role, string $why, ?string $until): void
-    {
+    public function accept(
+        StoredSetup $stored,
+        string $known,
+        string $person,
+        string $role,
+        string $why,
+        ?string $until,
+    ): void {
         foreach ($this->of($stored)->open as ['item' => $item]) {
             if ($item->known() !== $known) {
                 continue;
             }
             if ($item->isForLeads && Acceptance::LEAD !== $role) {
-                throw new UnprocessableEntityHttpException('A blocker, a difference and what was not looked at are accepted by a lead.');
+                throw new UnprocessableEntityHttpException(
+                    'A blocker, a difference and what was not looked at are accepted by a lead.',
+                );
             }
-            $this->entities->persist(new AcceptedItem($stored, $item->code, $item->at, $known, $item->words, $person, $role, $why, $until, new \DateTimeImmutable()));
+            $this->entities->persist(
+                new AcceptedItem(
+                    $stored,
+                    $item->code,
+                    $item->at,
+                    $known,
+                    $item->words,
+                    $person,
+                    $role,
+                    $why,
+                    $until,
+                    new \DateTimeImmutable(),
+                ),
+            );
             $this->entities->flush();
 
             return;
         }
-        throw new UnprocessableEntityHttpException('This is not open at the gate, or no longer as you saw it. Look again.');
+        throw new UnprocessableEntityHttpException(
+            'This is not open at the gate, or no longer as you saw it. Look again.',
+        );
     }
 
     public function takeBack(StoredSetup $stored, string $id, string $person): void
@@ -126,15 +182,18 @@ final readonly class SetupGate
     }
 
     /**
-     * What was held against the setup before, held against what it is now. A list that can no longer be read, since its options
-     * are called otherwise now, is as good as none.
+     * What was held against the setup before, held against what it is now. A list that can no longer be read, since its
+     * options are called otherwise now, is as good as none.
      *
      * @return list<HandedList>
      */
     private function lists(StoredSetup $stored, Reach $reach): array
     {
         $lists = [];
-        foreach ($this->entities->getRepository(HandedSheet::class)->findBy(['setup' => $stored], ['kind' => 'ASC']) as $handed) {
+        foreach (
+            $this->entities->getRepository(HandedSheet::class)->findBy(['setup' => $stored], ['kind' => 'ASC'])
+            as $handed
+        ) {
             try {
                 $lists[] = match ($handed->kind()) {
                     HandedSheet::PRICES => PriceList::held($reach, $handed->text(), $handed->when()),
@@ -161,7 +220,9 @@ final readonly class SetupGate
         }
         $now = new \DateTimeImmutable();
         $kept = $this->entities->find(HandedSheet::class, ['setup' => $stored->id(), 'kind' => $kind]);
-        null === $kept ? $this->entities->persist(new HandedSheet($stored, $kind, $text, $person, $now)) : $kept->hand($text, $person, $now);
+        null === $kept
+            ? $this->entities->persist(new HandedSheet($stored, $kind, $text, $person, $now))
+            : $kept->hand($text, $person, $now);
         $this->entities->flush();
 
         return true;
@@ -178,7 +239,12 @@ final readonly class SetupGate
         foreach ($this->pages->of($stored) as $page) {
             $shop = $page->shop();
             if ([] !== $shop->ceilings()) {
-                $ceilings[$shop->id()] = Ceilings::read(json_encode(['ithrel' => 'shop/1', 'name' => $shop->name(), 'ceilings' => $shop->ceilings()], JSON_THROW_ON_ERROR));
+                $ceilings[$shop->id()] = Ceilings::read(
+                    json_encode(
+                        ['ithrel' => 'shop/1', 'name' => $shop->name(), 'ceilings' => $shop->ceilings()],
+                        JSON_THROW_ON_ERROR,
+                    ),
+                );
             }
         }
 
@@ -207,8 +273,14 @@ final readonly class SetupGate
      */
     private function runs(StoredSetup $stored, Plan $plan): array
     {
-        $last = array_slice(array_values(array_filter($this->rehearsals->of($stored), static fn (Rehearsal $r): bool => [] === $r->faults())), 0, self::MOST_RUNS);
-        $within = array_map(static fn (Rehearsal $r): string => $r->id(), $last);
+        $last = array_slice(
+            array_values(
+                array_filter($this->rehearsals->of($stored), static fn(Rehearsal $r): bool => [] === $r->faults()),
+            ),
+            0,
+            self::MOST_RUNS,
+        );
+        $within = array_map(static fn(Rehearsal $r): string => $r->id(), $last);
         $runs = $earlier = [];
         foreach (array_reverse($last) as $rehearsal) {
             $tried = [];
@@ -240,14 +312,26 @@ final readonly class SetupGate
     }
 
     /**
-     * @param list<RehearsalCheck> $tried  what counts of it
+     * @param list<RehearsalCheck> $tried what counts of it
      * @param list<RehearsalCheck> $looked those that say what was looked at
      */
     private function run(Rehearsal $rehearsal, array $tried, array $looked, Plan $plan): Run
     {
-        $results = array_map(static fn (RehearsalCheck $c): array => [$c->check(), $c->verdict(), $c->differences(), $c->reason()], $tried);
+        $results = array_map(
+            static fn(RehearsalCheck $c): array => [$c->check(), $c->verdict(), $c->differences(), $c->reason()],
+            $tried,
+        );
         $unseen = TriedCheck::unseenByAll(array_map(TriedCheck::of(...), $looked));
 
-        return Run::of($rehearsal->address() ?? 'By hand', $rehearsal->revision()->sha256(), $rehearsal->isOfLatest(), $rehearsal->createdAt()->format('Y-m-d H:i'), $results, $plan, $unseen, $rehearsal->isStill());
+        return Run::of(
+            $rehearsal->address() ?? 'By hand',
+            $rehearsal->revision()->sha256(),
+            $rehearsal->isOfLatest(),
+            $rehearsal->createdAt()->format('Y-m-d H:i'),
+            $results,
+            $plan,
+            $unseen,
+            $rehearsal->isStill(),
+        );
     }
 }

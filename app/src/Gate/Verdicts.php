@@ -16,8 +16,8 @@ use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /**
- * Keeps the verdict of every setup on the shelf, so that the shelf can show it without working anything out: a worker looks
- * which verdicts are of something that has changed since, and works those out anew.
+ * Keeps the verdict of every setup on the shelf, so that the shelf can show it without working anything out: a worker
+ * looks which verdicts are of something that has changed since, and works those out anew.
  */
 final readonly class Verdicts
 {
@@ -26,21 +26,27 @@ final readonly class Verdicts
 
     private const SECONDS = 60;
 
-    /** All that a verdict hangs on: the document, rehearsals, acceptances, ticks, samples, lists, what shops take, the catalogue. */
+    /**
+     * All that a verdict hangs on: the document, rehearsals, acceptances, ticks, samples, lists, what shops take, the
+     * catalogue.
+     */
     private const HANGS_ON = <<<'SQL'
-        (SELECT r.sha256 FROM revision r WHERE r.setup_id = s.id ORDER BY r.number DESC LIMIT 1)
-        || '.' || COALESCE((SELECT GROUP_CONCAT(t.id || t.state || COALESCE(t.ended_at, '') || COALESCE(t.is_still, '')) FROM (SELECT id, state, ended_at, is_still FROM rehearsal WHERE setup_id = s.id AND faults = '[]' ORDER BY id DESC LIMIT 5) t), '')
-        || '.' || (SELECT COUNT(*) || '.' || COUNT(a.taken_back_at) FROM accepted_item a WHERE a.setup_id = s.id)
-        || '.' || (SELECT COUNT(*) || '.' || COALESCE(MAX(l.seen_at), '') FROM limit_tick l WHERE l.setup_id = s.id)
-        || '.' || (SELECT COUNT(*) || '.' || COALESCE(MAX(m.id), '') FROM limit_sample m WHERE m.setup_id = s.id)
-        || '.' || COALESCE((SELECT GROUP_CONCAT(k.kind || k.handed_at) FROM handed_sheet k WHERE k.setup_id = s.id), '')
-        || '.' || COALESCE((SELECT GROUP_CONCAT(h.ceilings) FROM item_page p JOIN shop h ON h.id = p.shop_id WHERE p.setup_id = s.id), '')
-        || '.' || COALESCE((SELECT c.handed_at FROM catalogue c), '')
-        SQL;
+    (SELECT r.sha256 FROM revision r WHERE r.setup_id = s.id ORDER BY r.number DESC LIMIT 1)
+    || '.' || COALESCE((SELECT GROUP_CONCAT(t.id || t.state || COALESCE(t.ended_at, '') || COALESCE(t.is_still, '')) FROM (SELECT id, state, ended_at, is_still FROM rehearsal WHERE setup_id = s.id AND faults = '[]' ORDER BY id DESC LIMIT 5) t), '')
+    || '.' || (SELECT COUNT(*) || '.' || COUNT(a.taken_back_at) FROM accepted_item a WHERE a.setup_id = s.id)
+    || '.' || (SELECT COUNT(*) || '.' || COALESCE(MAX(l.seen_at), '') FROM limit_tick l WHERE l.setup_id = s.id)
+    || '.' || (SELECT COUNT(*) || '.' || COALESCE(MAX(m.id), '') FROM limit_sample m WHERE m.setup_id = s.id)
+    || '.' || COALESCE((SELECT GROUP_CONCAT(k.kind || k.handed_at) FROM handed_sheet k WHERE k.setup_id = s.id), '')
+    || '.' || COALESCE((SELECT GROUP_CONCAT(h.ceilings) FROM item_page p JOIN shop h ON h.id = p.shop_id WHERE p.setup_id = s.id), '')
+    || '.' || COALESCE((SELECT c.handed_at FROM catalogue c), '')
+    SQL;
 
-    public function __construct(private Connection $connection, private EntityManagerInterface $entities, private SetupGate $gates, private Engine $engine)
-    {
-    }
+    public function __construct(
+        private Connection $connection,
+        private EntityManagerInterface $entities,
+        private SetupGate $gates,
+        private Engine $engine,
+    ) {}
 
     /**
      * Works one verdict out that is not of what there is now.
@@ -50,8 +56,17 @@ final readonly class Verdicts
     public function next(): bool
     {
         $kept = $this->connection->fetchAllKeyValue('SELECT setup_id, mark FROM setup_verdict');
-        $reported = 'EXISTS (SELECT 1 FROM revision r JOIN check_result c ON c.sha256 = r.sha256 WHERE r.setup_id = s.id AND c.engine = ? AND (c.report IS NOT NULL OR c.trouble IS NOT NULL) AND r.number = (SELECT MAX(l.number) FROM revision l WHERE l.setup_id = s.id))';
-        foreach ($this->connection->fetchAllKeyValue('SELECT s.id, '.self::HANGS_ON.' FROM setup s WHERE s.put_away_at IS NULL AND '.$reported, [$this->engine->mark()]) as $id => $hangsOn) {
+        $reported =
+            'EXISTS (SELECT 1 FROM revision r JOIN check_result c ON c.sha256 = r.sha256 WHERE r.setup_id = s.id ' .
+            'AND c.engine = ? AND (c.report IS NOT NULL OR c.trouble IS NOT NULL) AND r.number = (SELECT ' .
+            'MAX(l.number) FROM revision l WHERE l.setup_id = s.id))';
+        foreach (
+            $this->connection->fetchAllKeyValue(
+                'SELECT s.id, ' . self::HANGS_ON . ' FROM setup s WHERE s.put_away_at IS NULL AND ' . $reported,
+                [$this->engine->mark()],
+            )
+            as $id => $hangsOn
+        ) {
             $mark = $this->mark(is_string($hangsOn) ? $hangsOn : '');
             if (($kept[$id] ?? null) !== $mark) {
                 $this->workOut((string) $id, $mark);
@@ -73,9 +88,21 @@ final readonly class Verdicts
     public function of(array $ids): array
     {
         $verdicts = [];
-        $rows = $this->connection->fetchAllAssociative('SELECT s.id, v.verdict, v.open_items, v.mark, '.self::HANGS_ON.' AS hangs_on FROM setup s JOIN setup_verdict v ON v.setup_id = s.id WHERE s.id IN (?)', [$ids], [\Doctrine\DBAL\ArrayParameterType::STRING]);
+        $rows = $this->connection->fetchAllAssociative(
+            'SELECT s.id, v.verdict, v.open_items, v.mark, ' .
+                self::HANGS_ON .
+                ' AS hangs_on FROM setup s JOIN setup_verdict v ON v.setup_id = s.id WHERE s.id IN (?)',
+            [$ids],
+            [\Doctrine\DBAL\ArrayParameterType::STRING],
+        );
         foreach ($rows as $row) {
-            if (is_string($row['id']) && is_string($row['verdict']) && is_int($row['open_items']) && is_string($row['hangs_on']) && $this->mark($row['hangs_on']) === $row['mark']) {
+            if (
+                is_string($row['id']) &&
+                is_string($row['verdict']) &&
+                is_int($row['open_items']) &&
+                is_string($row['hangs_on']) &&
+                $this->mark($row['hangs_on']) === $row['mark']
+            ) {
                 $verdicts[$row['id']] = ['verdict' => $row['verdict'], 'open' => $row['open_items']];
             }
         }
@@ -85,7 +112,7 @@ final readonly class Verdicts
 
     private function mark(string $hangsOn): string
     {
-        return hash('sha256', $this->engine->mark().Shelf::today().$hangsOn);
+        return hash('sha256', $this->engine->mark() . Shelf::today() . $hangsOn);
     }
 
     private function workOut(string $id, string $mark): void
@@ -97,11 +124,16 @@ final readonly class Verdicts
             return;
         }
         try {
-            $gate = Bounds::within(self::SECONDS, fn () => $this->gates->of($stored));
+            $gate = Bounds::within(self::SECONDS, fn() => $this->gates->of($stored));
             [$verdict, $open] = [$gate->verdict, count($gate->open)];
-        } catch (OutOfBounds|TooLarge|UnreadableDocument|UnprocessableEntityHttpException) {
+        } catch (OutOfBounds | TooLarge | UnreadableDocument | UnprocessableEntityHttpException) {
             [$verdict, $open] = [self::NONE, 0];
         }
-        $this->connection->executeStatement('INSERT INTO setup_verdict (setup_id, verdict, open_items, mark) SELECT id, ?, ?, ? FROM setup WHERE id = ? ON CONFLICT (setup_id) DO UPDATE SET verdict = excluded.verdict, open_items = excluded.open_items, mark = excluded.mark', [$verdict, $open, $mark, $id]);
+        $this->connection->executeStatement(
+            'INSERT INTO setup_verdict (setup_id, verdict, open_items, mark) SELECT id, ?, ?, ? FROM setup WHERE ' .
+                'id = ? ON CONFLICT (setup_id) DO UPDATE SET verdict = excluded.verdict, open_items = ' .
+                'excluded.open_items, mark = excluded.mark',
+            [$verdict, $open, $mark, $id],
+        );
     }
 }

@@ -21,7 +21,12 @@ final class BoundedRequests
     {
         $controller = $event->getController();
         if ($event->isMainRequest() && str_starts_with($event->getRequest()->getPathInfo(), '/api/')) {
-            $event->setController(static fn (mixed ...$arguments): mixed => Bounds::within(self::SECONDS, static fn (): mixed => call_user_func_array($controller, $arguments)));
+            $event->setController(
+                static fn(mixed ...$arguments): mixed => Bounds::within(
+                    self::SECONDS,
+                    static fn(): mixed => call_user_func_array($controller, $arguments),
+                ),
+            );
         }
     }
 }

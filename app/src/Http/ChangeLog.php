@@ -25,9 +25,7 @@ final readonly class ChangeLog
         'page' => 'SELECT s.id, s.title FROM item_page p JOIN setup s ON s.id = p.setup_id WHERE p.id = ?',
     ];
 
-    public function __construct(private Connection $connection, private Log $log, private Who $who)
-    {
-    }
+    public function __construct(private Connection $connection, private Log $log, private Who $who) {}
 
     /** Before it is carried out: a setup that is removed is still called by its name then. */
     #[AsEventListener]
@@ -49,9 +47,17 @@ final readonly class ChangeLog
         [$words, $setup, $title] = $changes;
         if (null === $setup) {
             $made = json_decode((string) $event->getResponse()->getContent(), true, 512);
-            [$setup, $title] = is_array($made) && is_string($made['id'] ?? null) && is_string($made['title'] ?? null) ? [$made['id'], $made['title']] : [null, null];
+            [$setup, $title] =
+                is_array($made) && is_string($made['id'] ?? null) && is_string($made['title'] ?? null)
+                    ? [$made['id'], $made['title']]
+                    : [null, null];
         }
-        $this->log->write($this->who->name(), is_string($words) ? $words : '', is_string($setup) ? $setup : null, is_string($title) ? $title : null);
+        $this->log->write(
+            $this->who->name(),
+            is_string($words) ? $words : '',
+            is_string($setup) ? $setup : null,
+            is_string($title) ? $title : null,
+        );
     }
 
     /**

@@ -18,14 +18,16 @@ use Symfony\Component\HttpKernel\Exception\UnauthorizedHttpException;
 #[AsEventListener(priority: 50)]
 final readonly class Permissions
 {
-    public function __construct(private Who $who)
-    {
-    }
+    public function __construct(private Who $who) {}
 
     public function __invoke(ControllerEvent $event): void
     {
         $request = $event->getRequest();
-        if (!$this->who->hasToSignIn() || !$event->isMainRequest() || !str_starts_with($request->getPathInfo(), '/api/')) {
+        if (
+            !$this->who->hasToSignIn() ||
+            !$event->isMainRequest() ||
+            !str_starts_with($request->getPathInfo(), '/api/')
+        ) {
             return;
         }
         $needs = self::of($event->getAttributes(Needs::class)[0] ?? null, $request->isMethodSafe());
@@ -41,7 +43,9 @@ final readonly class Permissions
             throw new UnauthorizedHttpException('Session', 'Sign in first.');
         }
         if (!$account->role()->includes($needs)) {
-            throw new AccessDeniedHttpException(sprintf('This is done by a %s; you are a %s.', $needs->value, $account->role()->value));
+            throw new AccessDeniedHttpException(
+                sprintf('This is done by a %s; you are a %s.', $needs->value, $account->role()->value),
+            );
         }
     }
 

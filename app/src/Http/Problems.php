@@ -31,16 +31,51 @@ final class Problems
         }
         $error = $event->getThrowable();
         $problem = match (true) {
-            $error instanceof UnreadableDocument => new ProblemDetails('urn:ithrel:problem:unreadable', 'This could not be read', 422, 'Nothing was changed. Mend the places named and try again.', array_map(static fn (Problem $p): ProblemPlace => new ProblemPlace($p->at, $p->message), $error->problems)),
-            $error instanceof TooLarge => new ProblemDetails('urn:ithrel:problem:too-large', 'This setup is too large to be worked out', 422, $error->getMessage().' Options: '.implode(', ', $error->options).'.', []),
-            $error instanceof OutOfBounds => new ProblemDetails('urn:ithrel:problem:too-large', 'This is too large to be worked out', 422, 'It was given up, because '.$error->getMessage().'. Nothing was changed.', []),
+            $error instanceof UnreadableDocument => new ProblemDetails(
+                'urn:ithrel:problem:unreadable',
+                'This could not be read',
+                422,
+                'Nothing was changed. Mend the places named and try again.',
+                array_map(
+                    static fn(Problem $p): ProblemPlace => new ProblemPlace($p->at, $p->message),
+                    $error->problems,
+                ),
+            ),
+            $error instanceof TooLarge => new ProblemDetails(
+                'urn:ithrel:problem:too-large',
+                'This setup is too large to be worked out',
+                422,
+                $error->getMessage() . ' Options: ' . implode(', ', $error->options) . '.',
+                [],
+            ),
+            $error instanceof OutOfBounds => new ProblemDetails(
+                'urn:ithrel:problem:too-large',
+                'This is too large to be worked out',
+                422,
+                'It was given up, because ' . $error->getMessage() . '. Nothing was changed.',
+                [],
+            ),
             null !== self::driver($error) => $this->database(self::driver($error)),
             $error->getPrevious() instanceof ValidationFailedException => $this->invalid($error->getPrevious()),
-            $error instanceof HttpExceptionInterface => new ProblemDetails('about:blank', Response::$statusTexts[$error->getStatusCode()] ?? 'Error', $error->getStatusCode(), $error->getMessage(), []),
-            default => new ProblemDetails('about:blank', 'Something went wrong here', 500, 'The error was written to the log. Nothing of what was sent has been kept.', []),
+            $error instanceof HttpExceptionInterface => new ProblemDetails(
+                'about:blank',
+                Response::$statusTexts[$error->getStatusCode()] ?? 'Error',
+                $error->getStatusCode(),
+                $error->getMessage(),
+                [],
+            ),
+            default => new ProblemDetails(
+                'about:blank',
+                'Something went wrong here',
+                500,
+                'The error was written to the log. Nothing of what was sent has been kept.',
+                [],
+            ),
         };
         $headers = $error instanceof HttpExceptionInterface ? $error->getHeaders() : [];
-        $event->setResponse(new JsonResponse($problem, $problem->status, ['Content-Type' => 'application/problem+json'] + $headers));
+        $event->setResponse(
+            new JsonResponse($problem, $problem->status, ['Content-Type' => 'application/problem+json'] + $headers),
+        );
     }
 
     /** What the database said, however deep it is wrapped up. */
@@ -60,24 +95,50 @@ final class Problems
     {
         $why = match (true) {
             str_contains($error->getMessage(), 'disk is full') => 'the disk is full',
-            1 === preg_match('/readonly|read-only|unable to open database/', $error->getMessage()) => 'its file, or the folder it stands in, cannot be written',
+            1 === preg_match('/readonly|read-only|unable to open database/', $error->getMessage())
+                => 'its file, or the folder it stands in, cannot be written',
             str_contains($error->getMessage(), 'disk I/O') => 'the disk reports an error',
             str_contains($error->getMessage(), 'locked') => 'somebody else wrote into it for too long',
             default => null,
         };
 
         return null === $why
-            ? new ProblemDetails('about:blank', 'Something went wrong here', 500, 'The error was written to the log. Nothing of what was sent has been kept.', [])
-            : new ProblemDetails('urn:ithrel:problem:storage', 'This could not be kept', 507, sprintf('The database could not be written: %s. Nothing of what was sent has been kept; what is there can still be read. Removing setups that are no longer needed frees room.', $why), []);
+            ? new ProblemDetails(
+                'about:blank',
+                'Something went wrong here',
+                500,
+                'The error was written to the log. Nothing of what was sent has been kept.',
+                [],
+            )
+            : new ProblemDetails(
+                'urn:ithrel:problem:storage',
+                'This could not be kept',
+                507,
+                sprintf(
+                    'The database could not be written: %s. Nothing of what was sent has been kept; what is ' .
+                        'there can still be read. Removing setups that are no longer needed frees room.',
+                    $why,
+                ),
+                [],
+            );
     }
 
     private function invalid(ValidationFailedException $error): ProblemDetails
     {
         $places = [];
         foreach ($error->getViolations() as $violation) {
-            $places[] = new ProblemPlace('/'.str_replace('.', '/', $violation->getPropertyPath()), (string) $violation->getMessage());
+            $places[] = new ProblemPlace(
+                '/' . str_replace('.', '/', $violation->getPropertyPath()),
+                (string) $violation->getMessage(),
+            );
         }
 
-        return new ProblemDetails('urn:ithrel:problem:invalid', 'This could not be taken', 422, implode(' ', array_map(static fn (ProblemPlace $p): string => $p->message, $places)), $places);
+        return new ProblemDetails(
+            'urn:ithrel:problem:invalid',
+            'This could not be taken',
+            422,
+            implode(' ', array_map(static fn(ProblemPlace $p): string => $p->message, $places)),
+            $places,
+        );
     }
 }

@@ -25,11 +25,10 @@ final readonly class SafeRequests
     private const MOST_BYTES = 40_000_000;
 
     /**
-     * @param string $hosts further hosts under which Ithrel is reached, with commas between; without a port, any port of it
+     * @param string $hosts further hosts under which Ithrel is reached, with commas between; without a port, any port
+     *                      of it
      */
-    public function __construct(private string $hosts)
-    {
-    }
+    public function __construct(private string $hosts) {}
 
     public function __invoke(RequestEvent $event): void
     {
@@ -49,9 +48,18 @@ final readonly class SafeRequests
     {
         $host = strtolower((string) $request->headers->get('Host'));
         $name = (string) preg_replace('/:\d+$/', '', $host);
-        $known = [...self::LOOPBACK, ...array_map(static fn (string $h): string => strtolower(trim($h)), '' === trim($this->hosts) ? [] : explode(',', $this->hosts))];
+        $known = [
+            ...self::LOOPBACK,
+            ...array_map(
+                static fn(string $h): string => strtolower(trim($h)),
+                '' === trim($this->hosts) ? [] : explode(',', $this->hosts),
+            ),
+        ];
         if (!in_array($name, $known, true) && !in_array($host, $known, true)) {
-            throw new HttpException(421, 'Ithrel is not reached under this name. Names beside 127.0.0.1 and localhost are set in ITHREL_HOSTS.');
+            throw new HttpException(
+                421,
+                'Ithrel is not reached under this name. Names beside 127.0.0.1 and localhost are set in ITHREL_HOSTS.',
+            );
         }
     }
 
@@ -59,7 +67,10 @@ final readonly class SafeRequests
     {
         $origin = $request->headers->get('Origin');
         $site = $request->headers->get('Sec-Fetch-Site');
-        $isForeign = null !== $site ? !in_array($site, ['same-origin', 'none'], true) : null !== $origin && $origin !== $request->getSchemeAndHttpHost();
+        $isForeign =
+            null !== $site
+                ? !in_array($site, ['same-origin', 'none'], true)
+                : null !== $origin && $origin !== $request->getSchemeAndHttpHost();
         if ($isForeign || 'null' === $origin) {
             throw new HttpException(403, 'This can be asked from Ithrel\'s own pages alone.');
         }

@@ -26,9 +26,10 @@ final readonly class Accounts implements UserProviderInterface, PasswordUpgrader
     /** Bytes; what is beyond would be left out of the hash. */
     private const LONGEST_PASSWORD = 72;
 
-    public function __construct(private EntityManagerInterface $entities, private UserPasswordHasherInterface $hasher)
-    {
-    }
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private UserPasswordHasherInterface $hasher,
+    ) {}
 
     /**
      * @throws \DomainException where the name is taken, or name or password will not do
@@ -40,7 +41,14 @@ final readonly class Accounts implements UserProviderInterface, PasswordUpgrader
         }
         $there = $this->entities->getRepository(Account::class)->findOneBy(['name' => $name]);
         if (null !== $there) {
-            throw new \DomainException($there->isRemoved() ? sprintf('%s had an account that was removed; what was done under this name stays hers. Choose another.', $name) : sprintf('%s has an account.', $name));
+            throw new \DomainException(
+                $there->isRemoved()
+                    ? sprintf(
+                        '%s had an account that was removed; what was done under this name stays hers. Choose another.',
+                        $name,
+                    )
+                    : sprintf('%s has an account.', $name),
+            );
         }
         $account = new Account($name, $role, new \DateTimeImmutable());
         $this->hash($account, $password);
@@ -57,7 +65,9 @@ final readonly class Accounts implements UserProviderInterface, PasswordUpgrader
     {
         $account = $this->entities->getRepository(Account::class)->findOneBy(['name' => $name]);
 
-        return null === $account || $account->isRemoved() ? throw new \DomainException(sprintf('There is no account of %s.', $name)) : $account;
+        return null === $account || $account->isRemoved()
+            ? throw new \DomainException(sprintf('There is no account of %s.', $name))
+            : $account;
     }
 
     /**
@@ -101,7 +111,9 @@ final readonly class Accounts implements UserProviderInterface, PasswordUpgrader
 
     public function refreshUser(UserInterface $user): UserInterface
     {
-        return $user instanceof Account ? $this->loadUserByIdentifier($user->getUserIdentifier()) : throw new UnsupportedUserException();
+        return $user instanceof Account
+            ? $this->loadUserByIdentifier($user->getUserIdentifier())
+            : throw new UnsupportedUserException();
     }
 
     public function supportsClass(string $class): bool
@@ -120,7 +132,13 @@ final readonly class Accounts implements UserProviderInterface, PasswordUpgrader
     private function hash(Account $account, string $password): void
     {
         if (mb_strlen($password, 'UTF-8') < self::SHORTEST_PASSWORD || strlen($password) > self::LONGEST_PASSWORD) {
-            throw new \DomainException(sprintf('A password has at least %d characters, and at most %d bytes.', self::SHORTEST_PASSWORD, self::LONGEST_PASSWORD));
+            throw new \DomainException(
+                sprintf(
+                    'A password has at least %d characters, and at most %d bytes.',
+                    self::SHORTEST_PASSWORD,
+                    self::LONGEST_PASSWORD,
+                ),
+            );
         }
         $account->setPassword($this->hasher->hashPassword($account, $password));
     }

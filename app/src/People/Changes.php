@@ -10,7 +10,5 @@ namespace Ithrel\App\People;
 #[\Attribute(\Attribute::TARGET_METHOD)]
 final readonly class Changes
 {
-    public function __construct(public string $words)
-    {
-    }
+    public function __construct(public string $words) {}
 }

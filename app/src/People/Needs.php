@@ -13,7 +13,5 @@ final readonly class Needs
     /**
      * @param Role|null $role null: nobody has to be signed in
      */
-    public function __construct(public ?Role $role)
-    {
-    }
+    public function __construct(public ?Role $role) {}
 }

@@ -24,9 +24,7 @@ final class SignIn extends AbstractAuthenticator
 {
     public const ADDRESS = '/api/session';
 
-    public function __construct(private readonly Who $who, private readonly SignInTries $tries)
-    {
-    }
+    public function __construct(private readonly Who $who, private readonly SignInTries $tries) {}
 
     public function supports(Request $request): bool
     {
@@ -44,10 +42,15 @@ final class SignIn extends AbstractAuthenticator
         }
         $seconds = $this->tries->secondsToWait($name, (string) $request->getClientIp());
         if ($seconds > 0) {
-            throw new CustomUserMessageAuthenticationException('Too many tries failed. Try again in {seconds} seconds.', ['{seconds}' => $seconds]);
+            throw new CustomUserMessageAuthenticationException(
+                'Too many tries failed. Try again in {seconds} seconds.',
+                ['{seconds}' => $seconds],
+            );
         }
 
-        return new Passport(new UserBadge($name), new PasswordCredentials($password), [new PasswordUpgradeBadge($password)]);
+        return new Passport(new UserBadge($name), new PasswordCredentials($password), [
+            new PasswordUpgradeBadge($password),
+        ]);
     }
 
     public function onAuthenticationSuccess(Request $request, TokenInterface $token, string $firewallName): ?Response
@@ -69,8 +72,18 @@ final class SignIn extends AbstractAuthenticator
         }
         $status = $isTooOften ? Response::HTTP_TOO_MANY_REQUESTS : Response::HTTP_UNAUTHORIZED;
         // Whether there is an account of this name is not told.
-        $words = null === $own ? 'Name or password is another.' : strtr($own->getMessageKey(), array_map(static fn (mixed $v): string => is_scalar($v) ? (string) $v : '', $own->getMessageData()));
+        $words =
+            null === $own
+                ? 'Name or password is another.'
+                : strtr(
+                    $own->getMessageKey(),
+                    array_map(static fn(mixed $v): string => is_scalar($v) ? (string) $v : '', $own->getMessageData()),
+                );
 
-        return new JsonResponse(new ProblemDetails('urn:ithrel:problem:sign-in', 'Not signed in', $status, $words, []), $status, ['Content-Type' => 'application/problem+json'] + ($isTooOften ? ['Retry-After' => (string) $wait] : []));
+        return new JsonResponse(
+            new ProblemDetails('urn:ithrel:problem:sign-in', 'Not signed in', $status, $words, []),
+            $status,
+            ['Content-Type' => 'application/problem+json'] + ($isTooOften ? ['Retry-After' => (string) $wait] : []),
+        );
     }
 }

@@ -15,9 +15,7 @@ final readonly class SignInTries
     private const MOST_OF_A_NAME = 5;
     private const MOST_OF_AN_ADDRESS = 30;
 
-    public function __construct(private Connection $connection)
-    {
-    }
+    public function __construct(private Connection $connection) {}
 
     /** Seconds until the next try; 0: now. */
     public function secondsToWait(string $name, string $address): int
@@ -38,14 +36,24 @@ final readonly class SignInTries
     public function failed(string $name, string $address): void
     {
         foreach (array_keys(self::keys($name, $address)) as $key) {
-            $this->connection->executeStatement('INSERT INTO sign_in_try (who, tries, since) VALUES (?, 1, ?) ON CONFLICT (who) DO UPDATE SET tries = CASE WHEN ABS(excluded.since - since) < ? THEN tries + 1 ELSE 1 END, since = CASE WHEN ABS(excluded.since - since) < ? THEN since ELSE excluded.since END', [$key, time(), self::SECONDS, self::SECONDS]);
+            $this->connection->executeStatement(
+                'INSERT INTO sign_in_try (who, tries, since) VALUES (?, 1, ?) ON CONFLICT (who) DO UPDATE SET ' .
+                    'tries = CASE WHEN ABS(excluded.since - since) < ? THEN tries + 1 ELSE 1 END, since = CASE WHEN ' .
+                    'ABS(excluded.since - since) < ? THEN since ELSE excluded.since END',
+                [$key, time(), self::SECONDS, self::SECONDS],
+            );
         }
-        $this->connection->executeStatement('DELETE FROM sign_in_try WHERE ABS(? - since) > ?', [time(), 60 * self::SECONDS]);
+        $this->connection->executeStatement('DELETE FROM sign_in_try WHERE ABS(? - since) > ?', [
+            time(),
+            60 * self::SECONDS,
+        ]);
     }
 
     public function forget(string $name, string $address): void
     {
-        $this->connection->executeStatement('DELETE FROM sign_in_try WHERE who = ?', [array_key_first(self::keys($name, $address))]);
+        $this->connection->executeStatement('DELETE FROM sign_in_try WHERE who = ?', [
+            array_key_first(self::keys($name, $address)),
+        ]);
     }
 
     /**
@@ -53,6 +61,9 @@ final readonly class SignInTries
      */
     private static function keys(string $name, string $address): array
     {
-        return [hash('sha256', mb_strtolower($name, 'UTF-8')."\0".$address) => self::MOST_OF_A_NAME, hash('sha256', "\0".$address) => self::MOST_OF_AN_ADDRESS];
+        return [
+            hash('sha256', mb_strtolower($name, 'UTF-8') . "\0" . $address) => self::MOST_OF_A_NAME,
+            hash('sha256', "\0" . $address) => self::MOST_OF_AN_ADDRESS,
+        ];
     }
 }

@@ -16,9 +16,11 @@ final readonly class Who
     /** By which the interface says who sits at it, percent-encoded. */
     public const HEADER = 'Ithrel-Person';
 
-    public function __construct(private TokenStorageInterface $tokens, private RequestStack $requests, private bool $signIn)
-    {
-    }
+    public function __construct(
+        private TokenStorageInterface $tokens,
+        private RequestStack $requests,
+        private bool $signIn,
+    ) {}
 
     public function hasToSignIn(): bool
     {

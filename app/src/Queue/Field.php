@@ -26,7 +26,9 @@ final class Field
     {
         $value = $data[$name] ?? null;
 
-        return is_int($value) ? $value : throw new \InvalidArgumentException(sprintf('"%s" is no whole number.', $name));
+        return is_int($value)
+            ? $value
+            : throw new \InvalidArgumentException(sprintf('"%s" is no whole number.', $name));
     }
 
     /**
@@ -37,7 +39,12 @@ final class Field
     public static function object(array $data, string $name): array
     {
         $object = [];
-        foreach (is_array($data[$name] ?? null) ? $data[$name] : throw new \InvalidArgumentException(sprintf('"%s" is no object.', $name)) as $key => $value) {
+        foreach (
+            is_array($data[$name] ?? null)
+                ? $data[$name]
+                : throw new \InvalidArgumentException(sprintf('"%s" is no object.', $name))
+            as $key => $value
+        ) {
             $object[(string) $key] = $value;
         }
 

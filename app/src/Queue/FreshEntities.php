@@ -13,9 +13,7 @@ use Symfony\Component\Messenger\Event\WorkerMessageReceivedEvent;
  */
 final readonly class FreshEntities
 {
-    public function __construct(private EntityManagerInterface $entities)
-    {
-    }
+    public function __construct(private EntityManagerInterface $entities) {}
 
     #[AsEventListener]
     public function onReceived(WorkerMessageReceivedEvent $event): void

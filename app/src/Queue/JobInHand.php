@@ -28,9 +28,7 @@ final class JobInHand implements MiddlewareInterface
     /**
      * @param ContainerInterface $receivers by name of the queue
      */
-    public function __construct(private readonly ContainerInterface $receivers)
-    {
-    }
+    public function __construct(private readonly ContainerInterface $receivers) {}
 
     public function handle(Envelope $envelope, StackInterface $stack): Envelope
     {
@@ -62,7 +60,9 @@ final class JobInHand implements MiddlewareInterface
     /** Why it is given up; null where it was not yet begun too often. */
     public function whyGivenUp(): ?string
     {
-        return $this->tries() <= self::MOST_TRIES ? null : sprintf('It was begun %d times, and each time the worker ended before it was done.', $this->tries() - 1);
+        return $this->tries() <= self::MOST_TRIES
+            ? null
+            : sprintf('It was begun %d times, and each time the worker ended before it was done.', $this->tries() - 1);
     }
 
     public function isEnding(): bool

@@ -18,9 +18,7 @@ final readonly class JobSerializer implements SerializerInterface
     /**
      * @param array<string, class-string<Job>> $jobs by name
      */
-    public function __construct(private array $jobs)
-    {
-    }
+    public function __construct(private array $jobs) {}
 
     public function decode(array $encodedEnvelope): Envelope
     {
@@ -44,13 +42,19 @@ final readonly class JobSerializer implements SerializerInterface
     {
         $job = $envelope->getMessage();
         $name = array_search($job::class, $this->jobs, true);
-        if (!$job instanceof Job || !is_string($name)) {
+        if (!($job instanceof Job) || !is_string($name)) {
             throw new \LogicException(sprintf('%s is no job.', $job::class));
         }
 
         return [
-            'body' => json_encode($job->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_PRESERVE_ZERO_FRACTION),
-            'headers' => ['job' => $name, 'retries' => (string) ($envelope->last(RedeliveryStamp::class)?->getRetryCount() ?? 0)],
+            'body' => json_encode(
+                $job->toArray(),
+                JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE | JSON_PRESERVE_ZERO_FRACTION,
+            ),
+            'headers' => [
+                'job' => $name,
+                'retries' => (string) ($envelope->last(RedeliveryStamp::class)?->getRetryCount() ?? 0),
+            ],
         ];
     }
 }

@@ -20,9 +20,7 @@ final class RedisServer
     /**
      * @param string $address as in tcp://127.0.0.1:6379; empty where there is none
      */
-    public function __construct(private readonly string $address)
-    {
-    }
+    public function __construct(private readonly string $address) {}
 
     public function isThere(): bool
     {

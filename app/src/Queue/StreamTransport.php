@@ -18,14 +18,16 @@ final readonly class StreamTransport implements TransportInterface, KeepaliveRec
 {
     private const GROUP = 'workers';
 
-    public function __construct(private RedisServer $server, private SerializerInterface $serializer, private string $stream)
-    {
-    }
+    public function __construct(
+        private RedisServer $server,
+        private SerializerInterface $serializer,
+        private string $stream,
+    ) {}
 
     public function get(): iterable
     {
         $redis = $this->server->withGroup($this->stream, self::GROUP);
-        $worker = gethostname().':'.getmypid();
+        $worker = gethostname() . ':' . getmypid();
         // What a worker held for too long is taken over first.
         $left = $redis->xautoclaim($this->stream, self::GROUP, $worker, JobInHand::HELD * 1000, '0-0', 1);
         $message = self::at(self::at($left, 1), 0);
@@ -53,7 +55,11 @@ final readonly class StreamTransport implements TransportInterface, KeepaliveRec
         $headers = is_string(self::at($fields, 3)) ? json_decode(self::at($fields, 3), true) : null;
         $texts = is_array($headers) ? array_filter($headers, is_string(...)) : [];
 
-        return $this->serializer->decode(['body' => is_string($body) ? $body : '', 'headers' => array_combine(array_map(strval(...), array_keys($texts)), $texts)])
+        return $this->serializer
+            ->decode([
+                'body' => is_string($body) ? $body : '',
+                'headers' => array_combine(array_map(strval(...), array_keys($texts)), $texts),
+            ])
             ->with(new TransportMessageIdStamp($id), new TriesStamp($this->tries($id)));
     }
 
@@ -69,7 +75,10 @@ final readonly class StreamTransport implements TransportInterface, KeepaliveRec
     public function send(Envelope $envelope): Envelope
     {
         $encoded = $this->serializer->encode($envelope);
-        $id = $this->server->client()->xadd($this->stream, ['body' => $encoded['body'], 'headers' => json_encode($encoded['headers'] ?? [], JSON_THROW_ON_ERROR)]);
+        $id = $this->server->client()->xadd($this->stream, [
+            'body' => $encoded['body'],
+            'headers' => json_encode($encoded['headers'] ?? [], JSON_THROW_ON_ERROR),
+        ]);
 
         return $envelope->with(new TransportMessageIdStamp($id));
     }
@@ -93,7 +102,20 @@ final readonly class StreamTransport implements TransportInterface, KeepaliveRec
     public function keepalive(Envelope $envelope, ?int $seconds = null): void
     {
         // By its id alone: a message that is given anew counts as another try.
-        $this->server->client()->xclaim($this->stream, self::GROUP, gethostname().':'.getmypid(), 0, self::idOf($envelope), null, null, null, false, true);
+        $this->server
+            ->client()
+            ->xclaim(
+                $this->stream,
+                self::GROUP,
+                gethostname() . ':' . getmypid(),
+                0,
+                self::idOf($envelope),
+                null,
+                null,
+                null,
+                false,
+                true,
+            );
     }
 
     private static function idOf(Envelope $envelope): string

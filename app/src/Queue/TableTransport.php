@@ -19,9 +19,11 @@ final readonly class TableTransport implements TransportInterface, KeepaliveRece
 {
     public const TABLE = 'work_message';
 
-    public function __construct(private DoctrineTransport $transport, private Connection $connection, private string $queue)
-    {
-    }
+    public function __construct(
+        private DoctrineTransport $transport,
+        private Connection $connection,
+        private string $queue,
+    ) {}
 
     public function get(): iterable
     {
@@ -32,8 +34,8 @@ final readonly class TableTransport implements TransportInterface, KeepaliveRece
         $envelopes = [];
         foreach ($this->transport->get() as $envelope) {
             $id = $envelope->last(DoctrineReceivedStamp::class)?->getId();
-            $this->connection->executeStatement('UPDATE '.self::TABLE.' SET tries = tries + 1 WHERE id = ?', [$id]);
-            $tries = $this->connection->fetchOne('SELECT tries FROM '.self::TABLE.' WHERE id = ?', [$id]);
+            $this->connection->executeStatement('UPDATE ' . self::TABLE . ' SET tries = tries + 1 WHERE id = ?', [$id]);
+            $tries = $this->connection->fetchOne('SELECT tries FROM ' . self::TABLE . ' WHERE id = ?', [$id]);
             $envelopes[] = $envelope->with(new TriesStamp(is_int($tries) ? $tries : 1));
         }
 
@@ -44,9 +46,18 @@ final readonly class TableTransport implements TransportInterface, KeepaliveRece
     {
         $now = new \DateTimeImmutable('UTC');
 
-        return false !== $this->connection->fetchOne('SELECT 1 FROM '.self::TABLE.' WHERE queue_name = ? AND available_at <= ? AND (delivered_at IS NULL OR delivered_at < ?) LIMIT 1', [
-            $this->queue, $now->format('Y-m-d H:i:s'), $now->modify(sprintf('-%d seconds', JobInHand::HELD))->format('Y-m-d H:i:s'),
-        ]);
+        return false !==
+            $this->connection->fetchOne(
+                'SELECT 1 FROM ' .
+                    self::TABLE .
+                    ' WHERE queue_name = ? AND available_at <= ? AND (delivered_at IS NULL OR delivered_at < ?) ' .
+                    'LIMIT 1',
+                [
+                    $this->queue,
+                    $now->format('Y-m-d H:i:s'),
+                    $now->modify(sprintf('-%d seconds', JobInHand::HELD))->format('Y-m-d H:i:s'),
+                ],
+            );
     }
 
     public function ack(Envelope $envelope): void

@@ -11,7 +11,5 @@ use Symfony\Component\Messenger\Stamp\NonSendableStampInterface;
  */
 final readonly class TriesStamp implements NonSendableStampInterface
 {
-    public function __construct(public int $tries)
-    {
-    }
+    public function __construct(public int $tries) {}
 }

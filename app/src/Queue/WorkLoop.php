@@ -29,15 +29,18 @@ final class WorkLoop
     /**
      * @param ContainerInterface $receivers by name of the queue
      */
-    public function __construct(private readonly ContainerInterface $receivers, private readonly MessageBusInterface $bus, private readonly EventDispatcherInterface $events, private readonly LoggerInterface $log)
-    {
-    }
+    public function __construct(
+        private readonly ContainerInterface $receivers,
+        private readonly MessageBusInterface $bus,
+        private readonly EventDispatcherInterface $events,
+        private readonly LoggerInterface $log,
+    ) {}
 
     /**
      * Until it is told to stop.
      *
-     * @param list<string>     $queues
-     * @param \Closure(): bool $idle   called where nothing waits; false: it stops
+     * @param list<string> $queues
+     * @param \Closure(): bool $idle called where nothing waits; false: it stops
      */
     public function run(array $queues, \Closure $idle): void
     {
@@ -79,7 +82,7 @@ final class WorkLoop
     {
         $this->events->addListener(WorkerRunningEvent::class, $listener);
         try {
-            for ($goesOn = true; $goesOn;) {
+            for ($goesOn = true; $goesOn; ) {
                 $goesOn = false;
                 try {
                     $worker->run(['sleep' => self::IDLE_MICROSECONDS]);
@@ -102,7 +105,10 @@ final class WorkLoop
         $receivers = [];
         foreach ($queues as $queue) {
             $receiver = $this->receivers->get($queue);
-            $receivers[$queue] = $receiver instanceof ReceiverInterface ? $receiver : throw new \LogicException(sprintf('There is no queue "%s".', $queue));
+            $receivers[$queue] =
+                $receiver instanceof ReceiverInterface
+                    ? $receiver
+                    : throw new \LogicException(sprintf('There is no queue "%s".', $queue));
         }
 
         return new Worker($receivers, $this->bus, $this->events, $this->log);

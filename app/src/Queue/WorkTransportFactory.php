@@ -22,9 +22,7 @@ final readonly class WorkTransportFactory implements TransportFactoryInterface
     /** Of what needs nothing but the queue. */
     private const SHARED = ['checks', 'results'];
 
-    public function __construct(private Connection $connection, private RedisServer $server)
-    {
-    }
+    public function __construct(private Connection $connection, private RedisServer $server) {}
 
     /**
      * @param array<mixed> $options
@@ -41,9 +39,17 @@ final readonly class WorkTransportFactory implements TransportFactoryInterface
     {
         $queue = substr($dsn, strlen('work://'));
         if ($this->server->isThere() && in_array($queue, self::SHARED, true)) {
-            return new StreamTransport($this->server, $serializer, 'ithrel:'.$queue);
+            return new StreamTransport($this->server, $serializer, 'ithrel:' . $queue);
         }
-        $table = new Table(['table_name' => TableTransport::TABLE, 'queue_name' => $queue, 'redeliver_timeout' => JobInHand::HELD, 'auto_setup' => false], $this->connection);
+        $table = new Table(
+            [
+                'table_name' => TableTransport::TABLE,
+                'queue_name' => $queue,
+                'redeliver_timeout' => JobInHand::HELD,
+                'auto_setup' => false,
+            ],
+            $this->connection,
+        );
 
         return new TableTransport(new DoctrineTransport($table, $serializer), $this->connection, $queue);
     }

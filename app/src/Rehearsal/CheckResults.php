@@ -19,15 +19,26 @@ use Symfony\Component\Messenger\Attribute\AsMessageHandler;
  */
 final readonly class CheckResults
 {
-    public function __construct(private Connection $connection, private Pictures $pictures, private OpenRuns $runs)
-    {
-    }
+    public function __construct(private Connection $connection, private Pictures $pictures, private OpenRuns $runs) {}
 
     #[AsMessageHandler]
     public function keep(KeepResult $result): void
     {
-        $pictures = [] === $result->pictures || $this->pictures->checks($result->run) >= Pictures::MOST_CHECKS ? [] : $this->kept($result);
-        $this->set($result->run, $result->number, $result->verdict, $result->found, $result->differences, $result->reason, $result->milliseconds, $result->unseen, $pictures);
+        $pictures =
+            [] === $result->pictures || $this->pictures->checks($result->run) >= Pictures::MOST_CHECKS
+                ? []
+                : $this->kept($result);
+        $this->set(
+            $result->run,
+            $result->number,
+            $result->verdict,
+            $result->found,
+            $result->differences,
+            $result->reason,
+            $result->milliseconds,
+            $result->unseen,
+            $pictures,
+        );
         $this->endWhereDone($result->run);
     }
 
@@ -38,9 +49,19 @@ final readonly class CheckResults
     {
         $kept = [];
         foreach ($result->pictures as $picture) {
-            $file = $this->pictures->keep($result->run, sprintf('check-%d-%s', $result->number, $picture->stage), $picture->jpeg);
+            $file = $this->pictures->keep(
+                $result->run,
+                sprintf('check-%d-%s', $result->number, $picture->stage),
+                $picture->jpeg,
+            );
             if (null !== $file) {
-                $kept[] = ['stage' => $picture->stage, 'file' => $file, 'width' => $picture->width, 'height' => $picture->height, 'spots' => $picture->spots];
+                $kept[] = [
+                    'stage' => $picture->stage,
+                    'file' => $file,
+                    'width' => $picture->width,
+                    'height' => $picture->height,
+                    'spots' => $picture->spots,
+                ];
             }
         }
 
@@ -50,31 +71,59 @@ final readonly class CheckResults
     /**
      * The result of a check that waits; one that has a result keeps it.
      *
-     * @param list<Difference>           $differences
-     * @param list<string>               $unseen
+     * @param list<Difference> $differences
+     * @param list<string> $unseen
      * @param list<array<string, mixed>> $pictures
      */
-    public function set(string $run, int $number, string $verdict, ?Found $found, array $differences, ?string $reason, int $milliseconds, array $unseen = [], array $pictures = []): void
-    {
-        $text = static fn (mixed $data): string => json_encode($data, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE);
-        $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, found = ?, differences = ?, reason = ?, milliseconds = ?, unseen = ?, pictures = ?, turn = (SELECT 1 + MAX(turn) FROM rehearsal_check WHERE rehearsal_id = ?) WHERE rehearsal_id = ? AND number = ? AND verdict = ?', [
-            $verdict,
-            null === $found ? null : $text($found->toArray()),
-            $text(array_map(static fn (Difference $d): array => $d->toArray(), $differences)),
-            $reason,
-            $milliseconds,
-            $text($unseen),
-            $text($pictures),
-            $run,
-            $run,
-            $number,
-            RehearsalCheck::WAITING,
-        ]);
+    public function set(
+        string $run,
+        int $number,
+        string $verdict,
+        ?Found $found,
+        array $differences,
+        ?string $reason,
+        int $milliseconds,
+        array $unseen = [],
+        array $pictures = [],
+    ): void {
+        $text = static fn(mixed $data): string => json_encode(
+            $data,
+            JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE,
+        );
+        $this->connection->executeStatement(
+            'UPDATE rehearsal_check SET verdict = ?, found = ?, differences = ?, reason = ?, milliseconds = ?, ' .
+                'unseen = ?, pictures = ?, turn = (SELECT 1 + MAX(turn) FROM rehearsal_check WHERE rehearsal_id = ?) ' .
+                'WHERE rehearsal_id = ? AND number = ? AND verdict = ?',
+            [
+                $verdict,
+                null === $found ? null : $text($found->toArray()),
+                $text(array_map(static fn(Difference $d): array => $d->toArray(), $differences)),
+                $reason,
+                $milliseconds,
+                $text($unseen),
+                $text($pictures),
+                $run,
+                $run,
+                $number,
+                RehearsalCheck::WAITING,
+            ],
+        );
     }
 
     public function endWhereDone(string $run): void
     {
-        $ended = $this->connection->executeStatement('UPDATE rehearsal SET state = ?, ended_at = ? WHERE id = ? AND state = ? AND NOT EXISTS (SELECT 1 FROM rehearsal_check WHERE rehearsal_id = ? AND verdict = ?)', [RehearsalState::Done->value, (new \DateTimeImmutable())->format('Y-m-d H:i:s'), $run, RehearsalState::Running->value, $run, RehearsalCheck::WAITING]);
+        $ended = $this->connection->executeStatement(
+            'UPDATE rehearsal SET state = ?, ended_at = ? WHERE id = ? AND state = ? AND NOT EXISTS (SELECT 1 ' .
+                'FROM rehearsal_check WHERE rehearsal_id = ? AND verdict = ?)',
+            [
+                RehearsalState::Done->value,
+                (new \DateTimeImmutable())->format('Y-m-d H:i:s'),
+                $run,
+                RehearsalState::Running->value,
+                $run,
+                RehearsalCheck::WAITING,
+            ],
+        );
         $round = 0 === $ended ? null : $this->connection->fetchOne('SELECT round FROM rehearsal WHERE id = ?', [$run]);
         if (is_int($round)) {
             $this->runs->close($run, $round);

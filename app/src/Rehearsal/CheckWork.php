@@ -31,8 +31,7 @@ final class CheckWork
         private readonly RedisServer $server,
         private readonly MessageBusInterface $bus,
         private readonly LoggerInterface $log,
-    ) {
-    }
+    ) {}
 
     #[AsMessageHandler]
     public function try(TryCheck $job): void
@@ -60,7 +59,7 @@ final class CheckWork
             return KeepResult::noAnswer($job, $why, 0);
         }
         $start = hrtime(true);
-        $since = static fn (): int => intdiv((int) (hrtime(true) - $start), 1_000_000);
+        $since = static fn(): int => intdiv((int) (hrtime(true) - $start), 1_000_000);
         try {
             $run = $this->run($job);
             if (null === $run) {
@@ -79,7 +78,11 @@ final class CheckWork
             // A check that always fails here must not come back to the queue for ever.
             $this->log->error('A check could not be tried.', ['exception' => $e]);
 
-            return KeepResult::noAnswer($job, 'Something went wrong in Ithrel, not in the shop: '.$e->getMessage(), $since());
+            return KeepResult::noAnswer(
+                $job,
+                'Something went wrong in Ithrel, not in the shop: ' . $e->getMessage(),
+                $since(),
+            );
         }
     }
 

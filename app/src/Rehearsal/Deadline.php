@@ -16,6 +16,6 @@ final class Deadline
     {
         $end = hrtime(true) + $seconds * 1_000_000_000;
 
-        return static fn (): bool => hrtime(true) > $end;
+        return static fn(): bool => hrtime(true) > $end;
     }
 }

@@ -20,9 +20,7 @@ final readonly class Diagnoses
     /** Seconds that somebody waits for one; what was found by then is told. */
     private const SECONDS = 8;
 
-    public function __construct(private KeptFolder $kept, private Engine $engine)
-    {
-    }
+    public function __construct(private KeptFolder $kept, private Engine $engine) {}
 
     /**
      * @param list<Seen> $seen
@@ -31,16 +29,21 @@ final readonly class Diagnoses
      */
     public function of(Rehearsal $rehearsal, Setup $setup, array $seen): array
     {
-        $differing = array_map(static fn (Seen $s): array => [$s->check->number, $s->cells], $seen);
-        $name = sprintf('documents/%s-%s-likely-%s.bin', $rehearsal->revision()->sha256(), $this->engine->mark(), hash('xxh128', serialize([$rehearsal->today(), $differing])));
+        $differing = array_map(static fn(Seen $s): array => [$s->check->number, $s->cells], $seen);
+        $name = sprintf(
+            'documents/%s-%s-likely-%s.bin',
+            $rehearsal->revision()->sha256(),
+            $this->engine->mark(),
+            hash('xxh128', serialize([$rehearsal->today(), $differing])),
+        );
         $kept = $this->kept->read($name);
         if (null === $kept) {
             $likely = Diagnosis::of($setup, $rehearsal->revision()->document(), $seen, Deadline::in(self::SECONDS));
-            $kept = array_map(static fn (Likely $l): array => [$l->at, $l->checks, $l->as, $l->extent], $likely);
+            $kept = array_map(static fn(Likely $l): array => [$l->at, $l->checks, $l->as, $l->extent], $likely);
             $this->kept->write($name, $kept);
         }
         /** @var list<array{string, list<int>, string|null, string}> $kept */
 
-        return array_map(static fn (array $l): Likely => new Likely(...$l), $kept);
+        return array_map(static fn(array $l): Likely => new Likely(...$l), $kept);
     }
 }

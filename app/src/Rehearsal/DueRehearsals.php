@@ -17,9 +17,14 @@ use Ithrel\Core\Setup\UnreadableDocument;
  */
 final readonly class DueRehearsals
 {
-    public function __construct(private ShelfPage $page, private Shelf $shelf, private Rehearsals $rehearsals, private ItemPages $pages, private ShopSettings $shops, private Plans $plans)
-    {
-    }
+    public function __construct(
+        private ShelfPage $page,
+        private Shelf $shelf,
+        private Rehearsals $rehearsals,
+        private ItemPages $pages,
+        private ShopSettings $shops,
+        private Plans $plans,
+    ) {}
 
     /**
      * @return array{begun: list<string>, left: list<array{title: string, why: string}>} titles of setups
@@ -36,7 +41,7 @@ final readonly class DueRehearsals
             try {
                 $this->one($setup, $last);
                 $begun[] = $setup->title();
-            } catch (NoAnswer|UnreadableDocument $e) {
+            } catch (NoAnswer | UnreadableDocument $e) {
                 $left[] = ['title' => $setup->title(), 'why' => $e->getMessage()];
             }
         }
@@ -47,7 +52,7 @@ final readonly class DueRehearsals
     /**
      * Only what has to be tried again of one setup, where it was tried last.
      *
-     * @throws NoAnswer           where no shop of it is known, or it does not answer
+     * @throws NoAnswer where no shop of it is known, or it does not answer
      * @throws UnreadableDocument where its shop may not be asked any more
      */
     public function again(StoredSetup $setup): Rehearsal
@@ -56,8 +61,8 @@ final readonly class DueRehearsals
     }
 
     /**
-     * Of the plan of the latest revision, the checks whose result still holds where it was tried last, and those that `again`
-     * would try there.
+     * Of the plan of the latest revision, the checks whose result still holds where it was tried last, and those that
+     * `again` would try there.
      *
      * @return array{valid: int, again: int}
      */
@@ -66,13 +71,13 @@ final readonly class DueRehearsals
         $plan = $this->plans->of($setup->latest(), Shelf::today());
         [$address, $page] = $this->place($setup, $this->rehearsals->last($setup));
         $holding = $this->rehearsals->holding($setup, $address, $page?->id());
-        $valid = count(array_filter($plan->checks, static fn (Check $check): bool => isset($holding[$check->print()])));
+        $valid = count(array_filter($plan->checks, static fn(Check $check): bool => isset($holding[$check->print()])));
 
         return ['valid' => $valid, 'again' => count($plan->checks) - $valid];
     }
 
     /**
-     * @throws NoAnswer           where no shop of it is known, or it does not answer
+     * @throws NoAnswer where no shop of it is known, or it does not answer
      * @throws UnreadableDocument where its shop may not be asked any more
      */
     private function one(StoredSetup $setup, ?Rehearsal $last, bool $carries = false): Rehearsal
@@ -89,10 +94,11 @@ final readonly class DueRehearsals
     }
 
     /**
-     * Where the latest revision is tried next: where it was tried last, on its mapped page, or in the rehearsal shop, where
-     * each revision has a page of its own.
+     * Where the latest revision is tried next: where it was tried last, on its mapped page, or in the rehearsal shop,
+     * where each revision has a page of its own.
      *
-     * @return array{string|null, ItemPage|null} the address, and the page that a browser visits; no address where no shop is known
+     * @return array{string|null, ItemPage|null} the address, and the page that a browser visits; no address where no
+     *                                           shop is known
      */
     private function place(StoredSetup $setup, ?Rehearsal $last): array
     {
@@ -102,12 +108,15 @@ final readonly class DueRehearsals
         }
         $address = $last?->address();
 
-        return [null === $address || $this->isStandIn($address) ? $this->shops->pageOf($setup->latest()) : $address, null];
+        return [
+            null === $address || $this->isStandIn($address) ? $this->shops->pageOf($setup->latest()) : $address,
+            null,
+        ];
     }
 
     private function isStandIn(string $address): bool
     {
-        return null !== $this->shops->standIn() && str_starts_with($address, $this->shops->standIn().'/');
+        return null !== $this->shops->standIn() && str_starts_with($address, $this->shops->standIn() . '/');
     }
 
     private function mapped(StoredSetup $setup): ?ItemPage

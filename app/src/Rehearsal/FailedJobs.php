@@ -16,9 +16,11 @@ use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
  */
 final readonly class FailedJobs
 {
-    public function __construct(private Rehearsals $rehearsals, private ItemPages $pages, private CheckResults $results)
-    {
-    }
+    public function __construct(
+        private Rehearsals $rehearsals,
+        private ItemPages $pages,
+        private CheckResults $results,
+    ) {}
 
     /** After Messenger has said whether it is tried again. */
     #[AsEventListener(priority: -200)]
@@ -28,7 +30,7 @@ final readonly class FailedJobs
             return;
         }
         $job = $event->getEnvelope()->getMessage();
-        $why = 'Something went wrong in Ithrel, not in the shop: '.$event->getThrowable()->getMessage();
+        $why = 'Something went wrong in Ithrel, not in the shop: ' . $event->getThrowable()->getMessage();
         if ($job instanceof TryCheck) {
             $this->results->keep(KeepResult::noAnswer($job, $why, 0));
         } elseif ($job instanceof MakePlan) {

@@ -24,9 +24,14 @@ use Symfony\Component\Messenger\MessageBusInterface;
  */
 final readonly class HandingOut
 {
-    public function __construct(private Connection $connection, private EntityManagerInterface $entities, private MessageBusInterface $bus, private StoredRuns $stored, private OpenRuns $runs, private RedisServer $server)
-    {
-    }
+    public function __construct(
+        private Connection $connection,
+        private EntityManagerInterface $entities,
+        private MessageBusInterface $bus,
+        private StoredRuns $stored,
+        private OpenRuns $runs,
+        private RedisServer $server,
+    ) {}
 
     /** To be called in the transaction that makes them wait. */
     public function offer(string $run): void
@@ -55,7 +60,12 @@ final readonly class HandingOut
             // How the page opens is kept first, so that it can be told later whether it is still so.
             $this->bus->dispatch(new LookAtShop($run));
         }
-        foreach ($this->entities->getRepository(RehearsalCheck::class)->findBy(['rehearsal' => $rehearsal, 'verdict' => RehearsalCheck::WAITING], ['number' => 'ASC']) as $check) {
+        foreach (
+            $this->entities
+                ->getRepository(RehearsalCheck::class)
+                ->findBy(['rehearsal' => $rehearsal, 'verdict' => RehearsalCheck::WAITING], ['number' => 'ASC'])
+            as $check
+        ) {
             $this->bus->dispatch(new TryCheck($run, $rehearsal->round(), $check->check()));
         }
     }
@@ -70,16 +80,26 @@ final readonly class HandingOut
             if (!$this->isNothingQueued()) {
                 return;
             }
-            foreach ($this->entities->getRepository(Rehearsal::class)->findBy(['state' => [RehearsalState::Planning, RehearsalState::Running]]) as $rehearsal) {
-                RehearsalState::Planning === $rehearsal->state() ? $this->bus->dispatch(new MakePlan($rehearsal->id())) : $this->offer($rehearsal->id());
+            foreach (
+                $this->entities
+                    ->getRepository(Rehearsal::class)
+                    ->findBy(['state' => [RehearsalState::Planning, RehearsalState::Running]])
+                as $rehearsal
+            ) {
+                RehearsalState::Planning === $rehearsal->state()
+                    ? $this->bus->dispatch(new MakePlan($rehearsal->id()))
+                    : $this->offer($rehearsal->id());
             }
         });
     }
 
     private function isNothingQueued(): bool
     {
-        $shared = $this->server->isThere() ? $this->server->client()->xlen('ithrel:checks') + $this->server->client()->xlen('ithrel:results') : 0;
+        $shared = $this->server->isThere()
+            ? $this->server->client()->xlen('ithrel:checks') + $this->server->client()->xlen('ithrel:results')
+            : 0;
 
-        return 0 === $shared && false === $this->connection->fetchOne('SELECT 1 FROM '.TableTransport::TABLE.' LIMIT 1');
+        return 0 === $shared &&
+            false === $this->connection->fetchOne('SELECT 1 FROM ' . TableTransport::TABLE . ' LIMIT 1');
     }
 }

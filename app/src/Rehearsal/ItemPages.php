@@ -24,16 +24,22 @@ final readonly class ItemPages
 {
     private const MOST_SHOWN = 20;
 
-    public function __construct(private EntityManagerInterface $entities, private MessageBusInterface $bus, private Pictures $pictures)
-    {
-    }
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private MessageBusInterface $bus,
+        private Pictures $pictures,
+    ) {}
 
     public function begin(StoredSetup $setup, ShopAddress $address): ItemPage
     {
         $now = new \DateTimeImmutable();
         $host = ShopAddress::hostOf($address->page);
         $shop = $this->entities->getRepository(Shop::class)->findOneBy(['host' => $host]) ?? new Shop($host, $now);
-        $page = $this->entities->getRepository(ItemPage::class)->findOneBy(['setup' => $setup, 'address' => $address->page]) ?? new ItemPage($setup, $shop, $address->page, $now);
+        $page =
+            $this->entities
+                ->getRepository(ItemPage::class)
+                ->findOneBy(['setup' => $setup, 'address' => $address->page]) ??
+            new ItemPage($setup, $shop, $address->page, $now);
         $page->again();
         $this->entities->wrapInTransaction(function () use ($shop, $page): void {
             $this->entities->persist($shop);
@@ -52,7 +58,8 @@ final readonly class ItemPages
 
     public function get(string $id): ItemPage
     {
-        return $this->find($id) ?? throw new NotFoundHttpException('There is no such page. It may have been removed with its setup.');
+        return $this->find($id) ??
+            throw new NotFoundHttpException('There is no such page. It may have been removed with its setup.');
     }
 
     /**
@@ -60,7 +67,9 @@ final readonly class ItemPages
      */
     public function of(StoredSetup $setup): array
     {
-        return $this->entities->getRepository(ItemPage::class)->findBy(['setup' => $setup], ['id' => 'DESC'], self::MOST_SHOWN);
+        return $this->entities
+            ->getRepository(ItemPage::class)
+            ->findBy(['setup' => $setup], ['id' => 'DESC'], self::MOST_SHOWN);
     }
 
     /**
@@ -72,9 +81,9 @@ final readonly class ItemPages
     {
         $known = PageMap::fromArray($page->shop()->map() ?? [], $page->address());
         foreach (['cart', 'checkout'] as $stage) {
-            if (null === $map->place($stage.' line') && null !== $known->place($stage.' line')) {
+            if (null === $map->place($stage . ' line') && null !== $known->place($stage . ' line')) {
                 foreach (['line', 'unitPrice', 'lineTotal', 'sku', 'quantity', 'weight', 'image', 'total'] as $field) {
-                    $map->put($stage.' '.$field, $known->place($stage.' '.$field));
+                    $map->put($stage . ' ' . $field, $known->place($stage . ' ' . $field));
                 }
             }
         }
@@ -112,9 +121,16 @@ final readonly class ItemPages
     {
         $pictures = [];
         foreach ($stages as $each) {
-            $file = $this->pictures->keep($page->id(), 'page-'.$each->stage, $each->photograph->jpeg);
+            $file = $this->pictures->keep($page->id(), 'page-' . $each->stage, $each->photograph->jpeg);
             if (null !== $file) {
-                $pictures[] = ['stage' => $each->stage, 'file' => $file, 'width' => $each->photograph->width, 'height' => $each->photograph->height, 'spots' => $each->spots, 'expected' => $each->expected];
+                $pictures[] = [
+                    'stage' => $each->stage,
+                    'file' => $file,
+                    'width' => $each->photograph->width,
+                    'height' => $each->photograph->height,
+                    'spots' => $each->spots,
+                    'expected' => $each->expected,
+                ];
             }
         }
 
@@ -128,8 +144,8 @@ final readonly class ItemPages
     }
 
     /**
-     * @param string      $what a name of the map, as in "option size" or "cart total"
-     * @param string|null $key  key of a control or button, or signature; null: nowhere
+     * @param string $what a name of the map, as in "option size" or "cart total"
+     * @param string|null $key key of a control or button, or signature; null: nowhere
      *
      * @throws UnreadableDocument where the map has no such thing
      */
@@ -137,11 +153,21 @@ final readonly class ItemPages
     {
         $map = PageMap::fromArray($page->map() ?? [], $page->address());
         $isOption = str_starts_with($what, 'option ');
-        if (null === $page->map() || ($isOption && !in_array(substr($what, 7), $this->options($page), true)) || !$map->put($what, '' === $key ? null : $key)) {
-            throw UnreadableDocument::at('/what', sprintf('A map has no "%s", or nothing yet that it could stand in.', mb_strimwidth($what, 0, 80, '…', 'UTF-8')));
+        if (
+            null === $page->map() ||
+            ($isOption && !in_array(substr($what, 7), $this->options($page), true)) ||
+            !$map->put($what, '' === $key ? null : $key)
+        ) {
+            throw UnreadableDocument::at(
+                '/what',
+                sprintf(
+                    'A map has no "%s", or nothing yet that it could stand in.',
+                    mb_strimwidth($what, 0, 80, '…', 'UTF-8'),
+                ),
+            );
         }
-        $map->found = array_values(array_filter($map->found, static fn (array $f): bool => $f['what'] !== $what));
-        $map->missing = array_values(array_filter($map->missing, static fn (array $m): bool => $m['what'] !== $what));
+        $map->found = array_values(array_filter($map->found, static fn(array $f): bool => $f['what'] !== $what));
+        $map->missing = array_values(array_filter($map->missing, static fn(array $m): bool => $m['what'] !== $what));
         $page->mended($map->toArray(), $what);
         $page->shop()->learn(['shop' => $map->toArray()['shop']]);
         $this->entities->wrapInTransaction(function () use ($page): void {
@@ -164,7 +190,7 @@ final readonly class ItemPages
     }
 
     /**
-     * @param list<string>       $hosts
+     * @param list<string> $hosts
      * @param array<string, int> $ceilings
      */
     public function setShop(Shop $shop, string $name, array $hosts, bool $orders, int $pause, array $ceilings): void
@@ -181,6 +207,11 @@ final readonly class ItemPages
         $document = json_decode($page->setup()->latest()->document(), true, 512);
         $options = is_array($document) && is_array($document['options'] ?? null) ? $document['options'] : [];
 
-        return array_values(array_filter(array_map(static fn (mixed $o): mixed => is_array($o) ? $o['code'] ?? null : null, $options), is_string(...)));
+        return array_values(
+            array_filter(
+                array_map(static fn(mixed $o): mixed => is_array($o) ? $o['code'] ?? null : null, $options),
+                is_string(...),
+            ),
+        );
     }
 }

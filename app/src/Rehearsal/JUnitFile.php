@@ -15,10 +15,15 @@ final class JUnitFile
 {
     /**
      * @param list<TriedCheck> $checks
-     * @param bool             $buysNothing whether no check of the plan buys anything, so that all could agree and nothing be known
+     * @param bool $buysNothing whether no check of the plan buys anything, so that all could agree and
+     *                          nothing be known
      */
-    public static function text(string $title, \DateTimeInterface $begun, array $checks, bool $buysNothing = false): string
-    {
+    public static function text(
+        string $title,
+        \DateTimeInterface $begun,
+        array $checks,
+        bool $buysNothing = false,
+    ): string {
         $xml = new \XMLWriter();
         $xml->openMemory();
         $xml->setIndent(true);
@@ -26,7 +31,9 @@ final class JUnitFile
         $xml->startElement('testsuites');
         $all = self::tally($checks);
         if ($buysNothing && [] !== $checks) {
-            $all = ['tests' => (string) (1 + (int) $all['tests']), 'failures' => (string) (1 + (int) $all['failures'])] + $all;
+            $all =
+                ['tests' => (string) (1 + (int) $all['tests']), 'failures' => (string) (1 + (int) $all['failures'])] +
+                $all;
         }
         self::attributes($xml, ['name' => $title] + $all);
         if ([] === $checks || $buysNothing) {
@@ -38,7 +45,11 @@ final class JUnitFile
         }
         foreach ($suites as $members) {
             $xml->startElement('testsuite');
-            self::attributes($xml, ['name' => $members[0]->check->purpose->words(), 'timestamp' => $begun->format('Y-m-d\TH:i:s')] + self::tally($members));
+            self::attributes(
+                $xml,
+                ['name' => $members[0]->check->purpose->words(), 'timestamp' => $begun->format('Y-m-d\TH:i:s')] +
+                    self::tally($members),
+            );
             foreach ($members as $member) {
                 self::testCase($xml, $title, $member);
             }
@@ -58,7 +69,12 @@ final class JUnitFile
         $xml->startElement('testcase');
         self::attributes($xml, ['classname' => $title, 'name' => 'the plan']);
         $xml->startElement('failure');
-        self::attributes($xml, ['message' => $isEmpty ? 'Nothing was tried: there is no check.' : 'No check buys anything, so nothing is known of prices and cart lines.', 'type' => 'not tried']);
+        self::attributes($xml, [
+            'message' => $isEmpty
+                ? 'Nothing was tried: there is no check.'
+                : 'No check buys anything, so nothing is known of prices and cart lines.',
+            'type' => 'not tried',
+        ]);
         $xml->endElement();
         $xml->endElement();
         $xml->endElement();
@@ -67,7 +83,11 @@ final class JUnitFile
     private static function testCase(\XMLWriter $xml, string $title, TriedCheck $check): void
     {
         $xml->startElement('testcase');
-        self::attributes($xml, ['classname' => $title, 'name' => $check->check->number.': '.$check->check->about, 'time' => self::seconds($check->milliseconds)]);
+        self::attributes($xml, [
+            'classname' => $title,
+            'name' => $check->check->number . ': ' . $check->check->about,
+            'time' => self::seconds($check->milliseconds),
+        ]);
         $differences = $check->differences;
         if (RehearsalCheck::DIFFERS === $check->verdict) {
             $xml->startElement('failure');
@@ -86,7 +106,13 @@ final class JUnitFile
 
     public static function words(Difference $difference): string
     {
-        return sprintf('%s, %s: expected %s, found %s', $difference->stage, $difference->field, $difference->expected, $difference->found);
+        return sprintf(
+            '%s, %s: expected %s, found %s',
+            $difference->stage,
+            $difference->field,
+            $difference->expected,
+            $difference->found,
+        );
     }
 
     /**
@@ -96,8 +122,8 @@ final class JUnitFile
      */
     private static function tally(array $checks): array
     {
-        $by = array_count_values(array_map(static fn (TriedCheck $c): string => $c->verdict, $checks));
-        $time = array_sum(array_map(static fn (TriedCheck $c): int => $c->milliseconds, $checks));
+        $by = array_count_values(array_map(static fn(TriedCheck $c): string => $c->verdict, $checks));
+        $time = array_sum(array_map(static fn(TriedCheck $c): int => $c->milliseconds, $checks));
 
         return [
             'tests' => (string) max(1, count($checks)),
@@ -126,6 +152,10 @@ final class JUnitFile
     /** Without the characters that XML 1.0 cannot carry. */
     private static function clean(string $text): string
     {
-        return (string) preg_replace('/[^\x{9}\x{A}\x{D}\x{20}-\x{D7FF}\x{E000}-\x{FFFD}\x{10000}-\x{10FFFF}]/u', '?', mb_scrub($text, 'UTF-8'));
+        return (string) preg_replace(
+            '/[^\x{9}\x{A}\x{D}\x{20}-\x{D7FF}\x{E000}-\x{FFFD}\x{10000}-\x{10FFFF}]/u',
+            '?',
+            mb_scrub($text, 'UTF-8'),
+        );
     }
 }

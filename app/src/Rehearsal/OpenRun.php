@@ -13,11 +13,11 @@ use Ithrel\App\Store\Rehearsal;
 final readonly class OpenRun
 {
     /**
-     * @param string                    $document JSON
-     * @param string                    $address  of the item's page in the shop
-     * @param array<string, mixed>|null $map      of the page, where it is tried in a browser
-     * @param list<string>              $hosts    that a browser may ask
-     * @param int                       $pause    milliseconds after each check on a page
+     * @param string $document JSON
+     * @param string $address of the item's page in the shop
+     * @param array<string, mixed>|null $map of the page, where it is tried in a browser
+     * @param list<string> $hosts that a browser may ask
+     * @param int $pause milliseconds after each check on a page
      */
     public function __construct(
         public string $run,
@@ -29,8 +29,7 @@ final readonly class OpenRun
         public bool $mayOrder,
         public array $hosts,
         public int $pause,
-    ) {
-    }
+    ) {}
 
     /**
      * @param list<string>|null $hosts of its shop; null: the page's own
@@ -39,7 +38,17 @@ final readonly class OpenRun
     {
         $address = $rehearsal->address() ?? '';
 
-        return new self($rehearsal->id(), $rehearsal->round(), $rehearsal->revision()->document(), $rehearsal->today(), $address, $rehearsal->map(), $rehearsal->mayOrder(), $hosts ?? [ShopAddress::hostOf($address)], $pause);
+        return new self(
+            $rehearsal->id(),
+            $rehearsal->round(),
+            $rehearsal->revision()->document(),
+            $rehearsal->today(),
+            $address,
+            $rehearsal->map(),
+            $rehearsal->mayOrder(),
+            $hosts ?? [ShopAddress::hostOf($address)],
+            $pause,
+        );
     }
 
     public function sha256(): string

@@ -24,27 +24,47 @@ final class PageTrial
     /** @var array{OpenRun, PageMap, Setup}|null of the run that was worked on last */
     private ?array $present = null;
 
-    public function __construct(private readonly JobInHand $job, private readonly CompiledSetups $compiled, private readonly Browsers $browsers)
-    {
-    }
+    public function __construct(
+        private readonly JobInHand $job,
+        private readonly CompiledSetups $compiled,
+        private readonly Browsers $browsers,
+    ) {}
 
     public function try(OpenRun $run, TryCheck $job): KeepResult
     {
         $start = hrtime(true);
-        $since = static fn (): int => intdiv((int) (hrtime(true) - $start), 1_000_000);
+        $since = static fn(): int => intdiv((int) (hrtime(true) - $start), 1_000_000);
         $hold = $this->job->hold(...);
         $hold();
         if (null === $this->present || $this->present[0] !== $run) {
-            $this->present = [$run, PageMap::fromArray($run->map ?? [], $run->address), $this->compiled->of($run->document, $run->today)->setup];
+            $this->present = [
+                $run,
+                PageMap::fromArray($run->map ?? [], $run->address),
+                $this->compiled->of($run->document, $run->today)->setup,
+            ];
         }
         [, $map, $setup] = $this->present;
         $pilot = $this->browsers->pilot($run->hosts, $hold);
         $camera = new Camera($pilot, $map);
-        $door = new PageDoor($pilot, $setup, $map, new Shopper($pilot, $setup, $map, $this->browsers->folder()), $run->mayOrder, $camera);
+        $door = new PageDoor(
+            $pilot,
+            $setup,
+            $map,
+            new Shopper($pilot, $setup, $map, $this->browsers->folder()),
+            $run->mayOrder,
+            $camera,
+        );
         try {
             [$found, $unseen] = $door->try($job->check);
             $differences = (new CheckComparison($setup))->differences($job->check, $found);
-            $result = KeepResult::found($job, $found, $differences, $since(), $unseen, [] === $differences ? [] : $camera->pictures($job->check, $differences));
+            $result = KeepResult::found(
+                $job,
+                $found,
+                $differences,
+                $since(),
+                $unseen,
+                [] === $differences ? [] : $camera->pictures($job->check, $differences),
+            );
         } catch (NotTried $e) {
             $result = KeepResult::notTried($job, $e->getMessage());
         } catch (NoAnswer $e) {

@@ -40,8 +40,7 @@ final readonly class PageWork
         private Browsers $browsers,
         private StoredRuns $runs,
         private LoggerInterface $log,
-    ) {
-    }
+    ) {}
 
     #[AsMessageHandler]
     public function map(MapPage $job): void
@@ -65,17 +64,24 @@ final readonly class PageWork
             $plan = $this->plans->of($revision, Shelf::today(), Plans::SECONDS_OF_WORKER);
             $this->shops->page($page->address(), $page->shop()->hosts());
             $pilot = $this->browsers->pilot($page->shop()->hosts(), $hold);
-            $mapper = new PageMapper($pilot, $setup, $plan, $page->address(), $this->browsers->folder(), $page->shop()->mayOrder());
+            $mapper = new PageMapper(
+                $pilot,
+                $setup,
+                $plan,
+                $page->address(),
+                $this->browsers->folder(),
+                $page->shop()->mayOrder(),
+            );
             $map = $mapper->map();
             $stages = (new PageTour($pilot, $mapper->shopper, $map))->walk($mapper->sale);
             $this->pages->mapped($page, $map, $stages, intdiv((int) (hrtime(true) - $start), 1_000_000_000));
-        } catch (NoAnswer|UnreadableDocument|TooLarge $e) {
+        } catch (NoAnswer | UnreadableDocument | TooLarge $e) {
             $this->browsers->end();
             $this->pages->failed($page, $e->getMessage());
         } catch (\Throwable $e) {
             $this->log->error('A page could not be mapped.', ['exception' => $e]);
             $this->browsers->end();
-            $this->pages->failed($page, 'Something went wrong in Ithrel, not in the shop: '.$e->getMessage());
+            $this->pages->failed($page, 'Something went wrong in Ithrel, not in the shop: ' . $e->getMessage());
         }
     }
 
@@ -97,13 +103,23 @@ final readonly class PageWork
             $plan = $this->plans->of($revision, Shelf::today(), Plans::SECONDS_OF_WORKER);
             $this->shops->page($page->address(), $page->shop()->hosts());
             // What is mended while it is walked is walked too, but not without end.
-            for ($walk = 0; $walk < self::MOST_WALKS && null === $this->job->whyGivenUp() && (0 === $walk || $this->pages->isMendedSince($page)); ++$walk) {
+            for (
+                $walk = 0;
+                $walk < self::MOST_WALKS &&
+                null === $this->job->whyGivenUp() &&
+                (0 === $walk || $this->pages->isMendedSince($page));
+                ++$walk
+            ) {
                 $hold();
                 $map = PageMap::fromArray($page->map() ?? [], $page->address());
                 $pilot = $this->browsers->pilot($page->shop()->hosts(), $hold);
-                $stages = (new PageTour($pilot, new Shopper($pilot, $setup, $map, $this->browsers->folder()), $map))->walk(SalesToWatch::of($setup, $plan, $map)[0] ?? null);
+                $stages = (new PageTour(
+                    $pilot,
+                    new Shopper($pilot, $setup, $map, $this->browsers->folder()),
+                    $map,
+                ))->walk(SalesToWatch::of($setup, $plan, $map)[0] ?? null);
             }
-        } catch (NoAnswer|UnreadableDocument|TooLarge $e) {
+        } catch (NoAnswer | UnreadableDocument | TooLarge $e) {
             // The pictures stay those of before; the map is what she said.
             $this->browsers->end();
         } catch (\Throwable $e) {

@@ -16,9 +16,7 @@ final readonly class PictureClient
 {
     private const SECONDS = 10.0;
 
-    public function __construct(private HttpClientInterface $http, private ShopSettings $shops)
-    {
-    }
+    public function __construct(private HttpClientInterface $http, private ShopSettings $shops) {}
 
     /**
      * @param string $name as the document has it: a file's name, a path or an address
@@ -29,12 +27,30 @@ final readonly class PictureClient
     public function fetch(string $name, string $base): string
     {
         $address = $this->shops->page($base);
-        $url = UriResolver::resolve(1 === preg_match('~^https?://~i', $name) ? $name : implode('/', array_map(rawurlencode(...), explode('/', $name))), rtrim($base, '/').'/');
+        $url = UriResolver::resolve(
+            1 === preg_match('~^https?://~i', $name)
+                ? $name
+                : implode('/', array_map(rawurlencode(...), explode('/', $name))),
+            rtrim($base, '/') . '/',
+        );
         $url = $address->follow($base, $url);
         try {
-            $response = $this->http->request('GET', $url, ['max_redirects' => 0, 'timeout' => self::SECONDS, 'max_duration' => self::SECONDS, 'buffer' => false, 'headers' => ['Accept' => 'image/*']]);
+            $response = $this->http->request('GET', $url, [
+                'max_redirects' => 0,
+                'timeout' => self::SECONDS,
+                'max_duration' => self::SECONDS,
+                'buffer' => false,
+                'headers' => ['Accept' => 'image/*'],
+            ]);
             if (200 !== $response->getStatusCode()) {
-                throw new NoAnswer(sprintf('The shop answered %d to %s.', $response->getStatusCode(), (string) parse_url($url, PHP_URL_PATH)), false);
+                throw new NoAnswer(
+                    sprintf(
+                        'The shop answered %d to %s.',
+                        $response->getStatusCode(),
+                        (string) parse_url($url, PHP_URL_PATH),
+                    ),
+                    false,
+                );
             }
             $bytes = '';
             foreach ($this->http->stream($response, self::SECONDS) as $chunk) {

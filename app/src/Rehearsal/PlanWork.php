@@ -22,9 +22,12 @@ final readonly class PlanWork
     /** Seconds that a plan may take; less than a job is held. */
     private const SECONDS = 40;
 
-    public function __construct(private JobInHand $job, private Rehearsals $rehearsals, private Plans $plans, private LoggerInterface $log)
-    {
-    }
+    public function __construct(
+        private JobInHand $job,
+        private Rehearsals $rehearsals,
+        private Plans $plans,
+        private LoggerInterface $log,
+    ) {}
 
     #[AsMessageHandler]
     public function make(MakePlan $job): void
@@ -35,18 +38,24 @@ final readonly class PlanWork
         }
         $why = $this->job->whyGivenUp();
         if (null !== $why) {
-            $this->rehearsals->failed($rehearsal, 'The plan could not be made. '.$why);
+            $this->rehearsals->failed($rehearsal, 'The plan could not be made. ' . $why);
 
             return;
         }
         try {
-            $plan = Bounds::within(self::SECONDS, fn (): Plan => $this->plans->of($rehearsal->revision(), $rehearsal->today(), Plans::SECONDS_OF_WORKER));
+            $plan = Bounds::within(
+                self::SECONDS,
+                fn(): Plan => $this->plans->of($rehearsal->revision(), $rehearsal->today(), Plans::SECONDS_OF_WORKER),
+            );
         } catch (OutOfBounds $e) {
-            $this->rehearsals->failed($rehearsal, 'The setup is too large to be planned, because '.$e->getMessage().'.');
+            $this->rehearsals->failed(
+                $rehearsal,
+                'The setup is too large to be planned, because ' . $e->getMessage() . '.',
+            );
 
             return;
         } catch (TooLarge $e) {
-            $this->rehearsals->failed($rehearsal, $e->getMessage().' Options: '.implode(', ', $e->options).'.');
+            $this->rehearsals->failed($rehearsal, $e->getMessage() . ' Options: ' . implode(', ', $e->options) . '.');
 
             return;
         } catch (UnreadableDocument $e) {
@@ -55,7 +64,10 @@ final readonly class PlanWork
             return;
         } catch (\Throwable $e) {
             $this->log->error('A plan could not be made.', ['exception' => $e]);
-            $this->rehearsals->failed($rehearsal, 'Something went wrong in Ithrel, not in the shop: '.$e->getMessage());
+            $this->rehearsals->failed(
+                $rehearsal,
+                'Something went wrong in Ithrel, not in the shop: ' . $e->getMessage(),
+            );
 
             return;
         }

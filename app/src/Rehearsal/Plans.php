@@ -18,9 +18,12 @@ use Ithrel\Core\Reach\TooLarge;
  */
 final readonly class Plans
 {
-    public function __construct(private CompiledSetups $compiled, private KeptFolder $kept, private Engine $engine, private LimitNotes $notes)
-    {
-    }
+    public function __construct(
+        private CompiledSetups $compiled,
+        private KeptFolder $kept,
+        private Engine $engine,
+        private LimitNotes $notes,
+    ) {}
 
     /** Seconds for one while somebody waits, and on a worker. */
     public const SECONDS_OF_REQUEST = 7;
@@ -34,8 +37,13 @@ final readonly class Plans
     public function of(Revision $revision, string $today, int $seconds = self::SECONDS_OF_REQUEST): Plan
     {
         $samples = $this->notes->samples($revision->setup());
-        $given = [] === $samples ? '' : '-'.substr(hash('sha256', serialize($samples)), 0, 12);
-        $name = sprintf('documents/%s-%s-plan%s.bin', CompiledSetups::key($revision->document(), $today), $this->engine->mark(), $given);
+        $given = [] === $samples ? '' : '-' . substr(hash('sha256', serialize($samples)), 0, 12);
+        $name = sprintf(
+            'documents/%s-%s-plan%s.bin',
+            CompiledSetups::key($revision->document(), $today),
+            $this->engine->mark(),
+            $given,
+        );
         $kept = $this->kept->read($name);
         if (null !== $kept) {
             return Plan::fromArray($kept);

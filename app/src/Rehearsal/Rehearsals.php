@@ -40,17 +40,31 @@ final readonly class Rehearsals
         private HandingOut $out,
         private CheckResults $results,
         private OpenRuns $runs,
-    ) {
-    }
+    ) {}
 
     /**
-     * @param list<string>  $faults  that the rehearsal shop was told to have
-     * @param ItemPage|null $page    where it is tried in a browser; null: over the shop interface
-     * @param bool          $carries whether what an earlier run found still holds for checks that do and expect the same
+     * @param list<string> $faults that the rehearsal shop was told to have
+     * @param ItemPage|null $page where it is tried in a browser; null: over the shop interface
+     * @param bool $carries whether what an earlier run found still holds for checks that do and expect the same
      */
-    public function begin(StoredSetup $setup, Revision $revision, ShopAddress $address, array $faults, string $today, ?ItemPage $page = null, bool $carries = false): Rehearsal
-    {
-        $rehearsal = new Rehearsal($setup, $revision->number(), $address->page, $faults, $today, new \DateTimeImmutable(), $this->of($setup)[0] ?? null);
+    public function begin(
+        StoredSetup $setup,
+        Revision $revision,
+        ShopAddress $address,
+        array $faults,
+        string $today,
+        ?ItemPage $page = null,
+        bool $carries = false,
+    ): Rehearsal {
+        $rehearsal = new Rehearsal(
+            $setup,
+            $revision->number(),
+            $address->page,
+            $faults,
+            $today,
+            new \DateTimeImmutable(),
+            $this->of($setup)[0] ?? null,
+        );
         if (null !== $page) {
             $rehearsal->onPage($page);
         }
@@ -71,9 +85,23 @@ final readonly class Rehearsals
      *
      * @param array<int, Found> $found by number of the check
      */
-    public function byHand(StoredSetup $setup, Revision $revision, Setup $document, Plan $plan, array $found, string $today): Rehearsal
-    {
-        $rehearsal = new Rehearsal($setup, $revision->number(), null, [], $today, new \DateTimeImmutable(), $this->of($setup)[0] ?? null);
+    public function byHand(
+        StoredSetup $setup,
+        Revision $revision,
+        Setup $document,
+        Plan $plan,
+        array $found,
+        string $today,
+    ): Rehearsal {
+        $rehearsal = new Rehearsal(
+            $setup,
+            $revision->number(),
+            null,
+            [],
+            $today,
+            new \DateTimeImmutable(),
+            $this->of($setup)[0] ?? null,
+        );
         $this->entities->persist($rehearsal);
         $this->entities->flush();
         $this->connection->transactional(function () use ($rehearsal, $document, $plan, $found): void {
@@ -85,7 +113,15 @@ final readonly class Rehearsals
                     $this->results->set($rehearsal->id(), $check->number, RehearsalCheck::NOT_TRIED, null, [], null, 0);
                 } else {
                     $differences = $comparison->differences($check, $each);
-                    $this->results->set($rehearsal->id(), $check->number, [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS, $each, $differences, null, 0);
+                    $this->results->set(
+                        $rehearsal->id(),
+                        $check->number,
+                        [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS,
+                        $each,
+                        $differences,
+                        null,
+                        0,
+                    );
                 }
             }
             $this->results->endWhereDone($rehearsal->id());
@@ -102,7 +138,8 @@ final readonly class Rehearsals
 
     public function get(string $id): Rehearsal
     {
-        return $this->find($id) ?? throw new NotFoundHttpException('There is no such rehearsal. It may have been removed with its setup.');
+        return $this->find($id) ??
+            throw new NotFoundHttpException('There is no such rehearsal. It may have been removed with its setup.');
     }
 
     /**
@@ -116,8 +153,16 @@ final readonly class Rehearsals
     /** The last one that tells of the setup; with faults switched on, the rehearsal shop tells of its faults. */
     public function last(StoredSetup $setup): ?Rehearsal
     {
-        $last = $this->entities->createQuery('SELECT r FROM '.Rehearsal::class.' r WHERE r.setup = :setup AND r.faults = :none ORDER BY r.id DESC')
-            ->setParameter('setup', $setup)->setParameter('none', '[]', ParameterType::STRING)->setMaxResults(1)->getOneOrNullResult();
+        $last = $this->entities
+            ->createQuery(
+                'SELECT r FROM ' .
+                    Rehearsal::class .
+                    ' r WHERE r.setup = :setup AND r.faults = :none ORDER BY r.id DESC',
+            )
+            ->setParameter('setup', $setup)
+            ->setParameter('none', '[]', ParameterType::STRING)
+            ->setMaxResults(1)
+            ->getOneOrNullResult();
 
         return $last instanceof Rehearsal ? $last : null;
     }
@@ -127,7 +172,9 @@ final readonly class Rehearsals
      */
     public function checks(Rehearsal $rehearsal): array
     {
-        return $this->entities->getRepository(RehearsalCheck::class)->findBy(['rehearsal' => $rehearsal], ['number' => 'ASC']);
+        return $this->entities
+            ->getRepository(RehearsalCheck::class)
+            ->findBy(['rehearsal' => $rehearsal], ['number' => 'ASC']);
     }
 
     /**
@@ -140,8 +187,15 @@ final readonly class Rehearsals
     public function checksSince(Rehearsal $rehearsal, int $turn): array
     {
         /** @var list<RehearsalCheck> $changed */
-        $changed = $this->entities->createQuery('SELECT c FROM '.RehearsalCheck::class.' c WHERE c.rehearsal = :run AND c.turn > :turn ORDER BY c.number')
-            ->setParameter('run', $rehearsal)->setParameter('turn', $turn)->getResult();
+        $changed = $this->entities
+            ->createQuery(
+                'SELECT c FROM ' .
+                    RehearsalCheck::class .
+                    ' c WHERE c.rehearsal = :run AND c.turn > :turn ORDER BY c.number',
+            )
+            ->setParameter('run', $rehearsal)
+            ->setParameter('turn', $turn)
+            ->getResult();
 
         return $changed;
     }
@@ -153,12 +207,15 @@ final readonly class Rehearsals
      */
     public function someChecks(Rehearsal $rehearsal, string $verdict, int $most): array
     {
-        return $this->entities->getRepository(RehearsalCheck::class)->findBy(['rehearsal' => $rehearsal, 'verdict' => $verdict], ['number' => 'ASC'], $most);
+        return $this->entities
+            ->getRepository(RehearsalCheck::class)
+            ->findBy(['rehearsal' => $rehearsal, 'verdict' => $verdict], ['number' => 'ASC'], $most);
     }
 
     public function check(Rehearsal $rehearsal, int $number): RehearsalCheck
     {
-        return $this->entities->find(RehearsalCheck::class, ['rehearsal' => $rehearsal->id(), 'number' => $number]) ?? throw new NotFoundHttpException('This rehearsal has no such check.');
+        return $this->entities->find(RehearsalCheck::class, ['rehearsal' => $rehearsal->id(), 'number' => $number]) ??
+            throw new NotFoundHttpException('This rehearsal has no such check.');
     }
 
     /**
@@ -167,7 +224,13 @@ final readonly class Rehearsals
     public function tally(Rehearsal $rehearsal): array
     {
         $tally = [];
-        foreach ($this->connection->fetchAllKeyValue('SELECT verdict, COUNT(*) FROM rehearsal_check WHERE rehearsal_id = ? GROUP BY verdict', [$rehearsal->id()]) as $verdict => $count) {
+        foreach (
+            $this->connection->fetchAllKeyValue(
+                'SELECT verdict, COUNT(*) FROM rehearsal_check WHERE rehearsal_id = ? GROUP BY verdict',
+                [$rehearsal->id()],
+            )
+            as $verdict => $count
+        ) {
             $tally[(string) $verdict] = is_int($count) ? $count : 0;
         }
 
@@ -177,13 +240,46 @@ final readonly class Rehearsals
     /** The plan is known: its checks wait from now on. */
     public function planned(Rehearsal $rehearsal, Plan $plan): void
     {
-        $known = $rehearsal->carries() ? $this->holding($rehearsal->setup(), $rehearsal->address(), $rehearsal->page(), $rehearsal) : [];
+        $known = $rehearsal->carries()
+            ? $this->holding($rehearsal->setup(), $rehearsal->address(), $rehearsal->page(), $rehearsal)
+            : [];
         $this->connection->transactional(function () use ($rehearsal, $plan, $known): void {
             foreach ($plan->checks as $check) {
-                $row = $known[$check->print()] ?? ['verdict' => RehearsalCheck::WAITING, 'found' => null, 'unseen' => '[]', 'from' => null];
-                $this->connection->executeStatement('INSERT OR IGNORE INTO rehearsal_check (rehearsal_id, number, "plan", verdict, found, differences, reason, milliseconds, unseen, carried_from) VALUES (?, ?, ?, ?, ?, ?, NULL, 0, ?, ?)', [$rehearsal->id(), $check->number, json_encode($check->toArray(), JSON_THROW_ON_ERROR), $row['verdict'], $row['found'], '[]', $row['unseen'], $row['from']]);
+                $row = $known[$check->print()] ?? [
+                    'verdict' => RehearsalCheck::WAITING,
+                    'found' => null,
+                    'unseen' => '[]',
+                    'from' => null,
+                ];
+                $this->connection->executeStatement(
+                    'INSERT OR IGNORE INTO rehearsal_check (rehearsal_id, number, ' .
+                        '"plan", verdict, found, differences, reason, milliseconds, unseen, ' .
+                        'carried_from) VALUES (?, ?, ?, ?, ?, ?, NULL, 0, ?, ?)',
+                    [
+                        $rehearsal->id(),
+                        $check->number,
+                        json_encode($check->toArray(), JSON_THROW_ON_ERROR),
+                        $row['verdict'],
+                        $row['found'],
+                        '[]',
+                        $row['unseen'],
+                        $row['from'],
+                    ],
+                );
             }
-            $this->connection->executeStatement('UPDATE rehearsal SET state = ?, pairs = ?, lower_bound = ?, combinations = ?, left_out = ? WHERE id = ? AND state = ?', [RehearsalState::Running->value, $plan->pairs, $plan->lowerBound, $plan->combinations, [] === $plan->leftOut ? null : implode("\n", $plan->leftOut), $rehearsal->id(), RehearsalState::Planning->value]);
+            $this->connection->executeStatement(
+                'UPDATE rehearsal SET state = ?, pairs = ?, lower_bound = ?, ' .
+                    'combinations = ?, left_out = ? WHERE id = ? AND state = ?',
+                [
+                    RehearsalState::Running->value,
+                    $plan->pairs,
+                    $plan->lowerBound,
+                    $plan->combinations,
+                    [] === $plan->leftOut ? null : implode("\n", $plan->leftOut),
+                    $rehearsal->id(),
+                    RehearsalState::Planning->value,
+                ],
+            );
             $this->out->offer($rehearsal->id());
         });
         $this->results->endWhereDone($rehearsal->id());
@@ -227,41 +323,71 @@ final readonly class Rehearsals
     /** Checks without an answer, and such as wait since it was cancelled, are tried once more. */
     public function again(Rehearsal $rehearsal): void
     {
-        if (!$rehearsal->state()->isOver() || null === $rehearsal->address() || 0 === $this->count($rehearsal, RehearsalCheck::NO_ANSWER, RehearsalCheck::WAITING)) {
+        if (
+            !$rehearsal->state()->isOver() ||
+            null === $rehearsal->address() ||
+            0 === $this->count($rehearsal, RehearsalCheck::NO_ANSWER, RehearsalCheck::WAITING)
+        ) {
             return;
         }
         // What still is handed out from before is passed over, as it is of an earlier round.
         $this->connection->transactional(function () use ($rehearsal): void {
-            $this->connection->executeStatement('UPDATE rehearsal_check SET verdict = ?, reason = NULL, turn = (SELECT 1 + MAX(turn) FROM rehearsal_check WHERE rehearsal_id = ?) WHERE rehearsal_id = ? AND verdict = ?', [RehearsalCheck::WAITING, $rehearsal->id(), $rehearsal->id(), RehearsalCheck::NO_ANSWER]);
-            $this->connection->executeStatement('UPDATE rehearsal SET state = ?, round = round + 1, ended_at = NULL, message = NULL WHERE id = ?', [RehearsalState::Running->value, $rehearsal->id()]);
+            $this->connection->executeStatement(
+                'UPDATE rehearsal_check SET verdict = ?, reason = NULL, turn = (SELECT 1 ' .
+                    '+ MAX(turn) FROM rehearsal_check WHERE rehearsal_id = ?) WHERE ' .
+                    'rehearsal_id = ? AND verdict = ?',
+                [RehearsalCheck::WAITING, $rehearsal->id(), $rehearsal->id(), RehearsalCheck::NO_ANSWER],
+            );
+            $this->connection->executeStatement(
+                'UPDATE rehearsal SET state = ?, round = round + 1, ended_at = NULL, message = NULL WHERE id = ?',
+                [RehearsalState::Running->value, $rehearsal->id()],
+            );
             $this->out->offer($rehearsal->id());
         });
         $this->entities->refresh($rehearsal);
     }
 
     /**
-     * What the last runs in the same shop, by the same way, found to be as expected; of what was carried over itself, the run
-     * in which it was tried.
+     * What the last runs in the same shop, by the same way, found to be as expected; of what was carried over itself,
+     * the run in which it was tried.
      *
-     * @param string|null    $address of the item there; null: by hand
-     * @param string|null    $page    that a browser visits; null: over the shop interface
-     * @param Rehearsal|null $but     this run, which is about to begin
+     * @param string|null $address of the item there; null: by hand
+     * @param string|null $page that a browser visits; null: over the shop interface
+     * @param Rehearsal|null $but this run, which is about to begin
      *
-     * @return array<string, array{verdict: string, found: string|null, unseen: string, from: string}> by print of the check
+     * @return array<string, array{
+     *     verdict: string,
+     *     found: string|null,
+     *     unseen: string,
+     *     from: string,
+     * }>  by print of the check
      */
     public function holding(StoredSetup $setup, ?string $address, ?string $page, ?Rehearsal $but = null): array
     {
         $known = [];
-        $isThere = static fn (Rehearsal $run): bool => $run !== $but && [] === $run->faults() && $run->page() === $page
-            && (null === $run->address()) === (null === $address)
-            && ShopAddress::hostOf($run->address() ?? '') === ShopAddress::hostOf($address ?? '');
+        $isThere = static fn(Rehearsal $run): bool => $run !== $but &&
+            [] === $run->faults() &&
+            $run->page() === $page &&
+            (null === $run->address()) === (null === $address) &&
+            ShopAddress::hostOf($run->address() ?? '') === ShopAddress::hostOf($address ?? '');
         foreach (array_reverse(array_slice(array_filter($this->of($setup), $isThere), 0, self::MOST_EARLIER)) as $run) {
             foreach ($this->checks($run) as $kept) {
                 $print = $kept->check()->print();
                 unset($known[$print]);
                 if (RehearsalCheck::AGREES === $kept->verdict()) {
-                    $found = null === $kept->found() ? null : json_encode($kept->found()->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE);
-                    $known[$print] = ['verdict' => RehearsalCheck::AGREES, 'found' => $found, 'unseen' => json_encode($kept->unseen(), JSON_THROW_ON_ERROR), 'from' => $kept->carriedFrom() ?? $run->id()];
+                    $found =
+                        null === $kept->found()
+                            ? null
+                            : json_encode(
+                                $kept->found()->toArray(),
+                                JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE,
+                            );
+                    $known[$print] = [
+                        'verdict' => RehearsalCheck::AGREES,
+                        'found' => $found,
+                        'unseen' => json_encode($kept->unseen(), JSON_THROW_ON_ERROR),
+                        'from' => $kept->carriedFrom() ?? $run->id(),
+                    ];
                 }
             }
         }
@@ -276,6 +402,16 @@ final readonly class Rehearsals
 
     private function end(Rehearsal $rehearsal, RehearsalState $state, ?string $message): void
     {
-        $this->connection->executeStatement('UPDATE rehearsal SET state = ?, message = ?, ended_at = ? WHERE id = ? AND state IN (?, ?)', [$state->value, $message, (new \DateTimeImmutable())->format('Y-m-d H:i:s'), $rehearsal->id(), RehearsalState::Planning->value, RehearsalState::Running->value]);
+        $this->connection->executeStatement(
+            'UPDATE rehearsal SET state = ?, message = ?, ended_at = ? WHERE id = ? AND state IN (?, ?)',
+            [
+                $state->value,
+                $message,
+                (new \DateTimeImmutable())->format('Y-m-d H:i:s'),
+                $rehearsal->id(),
+                RehearsalState::Planning->value,
+                RehearsalState::Running->value,
+            ],
+        );
     }
 }

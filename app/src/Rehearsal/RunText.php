@@ -20,23 +20,29 @@ final readonly class RunText
     private const SECONDS_OF_DIAGNOSIS = 30;
 
     /**
-     * @param string           $document of the setup
+     * @param string $document of the setup
      * @param list<TriedCheck> $checks
      */
-    public function __construct(private Setup $setup, private string $document, private array $checks)
-    {
-    }
+    public function __construct(private Setup $setup, private string $document, private array $checks) {}
 
     /**
      * @return list<array<string, mixed>>
      */
     public function checks(): array
     {
-        return array_map(static fn (TriedCheck $t): array => [
-            'number' => $t->check->number, 'known' => $t->check->print(), 'purpose' => $t->check->purpose->value, 'about' => $t->check->about, 'verdict' => $t->verdict,
-            'differences' => array_map(self::difference(...), $t->differences),
-            'reason' => $t->reason, 'notLookedAt' => $t->unseen,
-        ] + (null === $t->picture ? [] : ['picture' => $t->picture]), $this->checks);
+        return array_map(
+            static fn(TriedCheck $t): array => [
+                'number' => $t->check->number,
+                'known' => $t->check->print(),
+                'purpose' => $t->check->purpose->value,
+                'about' => $t->check->about,
+                'verdict' => $t->verdict,
+                'differences' => array_map(self::difference(...), $t->differences),
+                'reason' => $t->reason,
+                'notLookedAt' => $t->unseen,
+            ] + (null === $t->picture ? [] : ['picture' => $t->picture]),
+            $this->checks,
+        );
     }
 
     /**
@@ -45,12 +51,23 @@ final readonly class RunText
     public function likely(): array
     {
         $seen = TriedCheck::seen($this->checks);
-        $differing = count(array_filter($seen, static fn (Seen $s): bool => [] !== $s->differences));
+        $differing = count(array_filter($seen, static fn(Seen $s): bool => [] !== $s->differences));
         $words = new PlaceWords($this->setup);
 
         $all = [];
-        foreach (Diagnosis::of($this->setup, $this->document, $seen, Deadline::in(self::SECONDS_OF_DIAGNOSIS)) as $place) {
-            $all[] = ['at' => $place->at, 'words' => $words->of($place->at), 'explains' => count($place->checks), 'of' => $differing] + (null === $place->as ? [] : ['as' => $place->as]) + ('' === $place->extent ? [] : ['extent' => $place->extent]);
+        foreach (
+            Diagnosis::of($this->setup, $this->document, $seen, Deadline::in(self::SECONDS_OF_DIAGNOSIS))
+            as $place
+        ) {
+            $all[] =
+                [
+                    'at' => $place->at,
+                    'words' => $words->of($place->at),
+                    'explains' => count($place->checks),
+                    'of' => $differing,
+                ] +
+                (null === $place->as ? [] : ['as' => $place->as]) +
+                ('' === $place->extent ? [] : ['extent' => $place->extent]);
         }
 
         return $all;
@@ -61,9 +78,14 @@ final readonly class RunText
      */
     public function tally(): array
     {
-        $by = array_count_values(array_map(static fn (TriedCheck $t): string => $t->verdict, $this->checks));
+        $by = array_count_values(array_map(static fn(TriedCheck $t): string => $t->verdict, $this->checks));
 
-        return ['agrees' => $by[RehearsalCheck::AGREES] ?? 0, 'differs' => $by[RehearsalCheck::DIFFERS] ?? 0, 'noAnswer' => $by[RehearsalCheck::NO_ANSWER] ?? 0, 'notTried' => $by[RehearsalCheck::NOT_TRIED] ?? 0];
+        return [
+            'agrees' => $by[RehearsalCheck::AGREES] ?? 0,
+            'differs' => $by[RehearsalCheck::DIFFERS] ?? 0,
+            'noAnswer' => $by[RehearsalCheck::NO_ANSWER] ?? 0,
+            'notTried' => $by[RehearsalCheck::NOT_TRIED] ?? 0,
+        ];
     }
 
     /**
@@ -82,7 +104,14 @@ final readonly class RunText
         foreach ($this->checks as $t) {
             $own = [(string) $t->check->number, $t->check->purpose->value, $t->check->about, $t->verdict];
             foreach ([] === $t->differences ? [null] : $t->differences as $d) {
-                $rows[] = [...$own, $d->stage ?? '', $d->field ?? '', $d->expected ?? '', $d->found ?? '', $t->reason ?? ''];
+                $rows[] = [
+                    ...$own,
+                    $d->stage ?? '',
+                    $d->field ?? '',
+                    $d->expected ?? '',
+                    $d->found ?? '',
+                    $t->reason ?? '',
+                ];
             }
         }
 
@@ -96,6 +125,11 @@ final readonly class RunText
     {
         $field = lcfirst(str_replace(' ', '', ucwords($difference->field)));
 
-        return ['stage' => $difference->stage, 'field' => $field, 'expected' => $difference->expected, 'found' => $difference->found];
+        return [
+            'stage' => $difference->stage,
+            'field' => $field,
+            'expected' => $difference->expected,
+            'found' => $difference->found,
+        ];
     }
 }

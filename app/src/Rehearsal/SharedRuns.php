@@ -8,17 +8,15 @@ use Ithrel\App\Queue\RedisServer;
 use Ithrel\App\Rehearsal\Job\TryCheck;
 
 /**
- * Kept by the server that holds the queue, so that a worker on another machine needs nothing else: a run under its id and
- * round, its document under its hash.
+ * Kept by the server that holds the queue, so that a worker on another machine needs nothing else: a run under its id
+ * and round, its document under its hash.
  */
 final readonly class SharedRuns implements OpenRuns
 {
     /** Seconds after which what nobody closed is forgotten: a week. */
     private const KEPT = 604_800;
 
-    public function __construct(private RedisServer $server)
-    {
-    }
+    public function __construct(private RedisServer $server) {}
 
     public function find(string $run, int $round): ?OpenRun
     {
@@ -39,7 +37,13 @@ final readonly class SharedRuns implements OpenRuns
     public function open(OpenRun $run): void
     {
         $this->server->client()->setex(self::documentKey($run->sha256()), self::KEPT, $run->document);
-        $this->server->client()->setex(self::key($run->run, $run->round), self::KEPT, json_encode($run->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE));
+        $this->server
+            ->client()
+            ->setex(
+                self::key($run->run, $run->round),
+                self::KEPT,
+                json_encode($run->toArray(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE),
+            );
     }
 
     public function close(string $run, int $round): void
@@ -49,11 +53,11 @@ final readonly class SharedRuns implements OpenRuns
 
     private static function key(string $run, int $round): string
     {
-        return 'ithrel:run:'.$run.':'.$round;
+        return 'ithrel:run:' . $run . ':' . $round;
     }
 
     private static function documentKey(string $sha256): string
     {
-        return 'ithrel:document:'.$sha256;
+        return 'ithrel:document:' . $sha256;
     }
 }

@@ -15,12 +15,11 @@ final readonly class ShopAddress
     /**
      * @param list<string> $hosts that may be asked
      */
-    private function __construct(public string $page, private array $hosts)
-    {
-    }
+    private function __construct(public string $page, private array $hosts) {}
 
     /**
-     * @param list<string> $hosts that may be asked, as in "127.0.0.1" or "staging.example:8443"; without a port, any port of it
+     * @param list<string> $hosts that may be asked, as in "127.0.0.1" or "staging.example:8443"; without a port, any
+     *                            port of it
      *
      * @throws UnreadableDocument where it is no address of a page, or of a host that may not be asked
      */
@@ -42,7 +41,7 @@ final readonly class ShopAddress
         $host = parse_url(trim($page), PHP_URL_HOST);
         $port = parse_url(trim($page), PHP_URL_PORT);
 
-        return is_string($host) ? strtolower($host).(is_int($port) ? ':'.$port : '') : '';
+        return is_string($host) ? strtolower($host) . (is_int($port) ? ':' . $port : '') : '';
     }
 
     /**
@@ -55,7 +54,10 @@ final readonly class ShopAddress
         $full = UriResolver::resolve($link, $from);
         $why = $this->refusal($full);
         if (null !== $why) {
-            throw new NoAnswer(sprintf('The shop led from %s to %s. %s', $from, mb_strimwidth($full, 0, 200, '…', 'UTF-8'), $why), false);
+            throw new NoAnswer(
+                sprintf('The shop led from %s to %s. %s', $from, mb_strimwidth($full, 0, 200, '…', 'UTF-8'), $why),
+                false,
+            );
         }
 
         return $full;
@@ -65,7 +67,8 @@ final readonly class ShopAddress
     {
         $parts = strlen($page) > 2000 ? false : parse_url($page);
         if (false === $parts || !isset($parts['scheme'], $parts['host'])) {
-            return 'This is no address of a page. It begins with http:// or https:// and a host, and has 2000 characters at most.';
+            return 'This is no address of a page. It begins with http:// or https:// and a host, and has 2000 ' .
+                'characters at most.';
         }
         if (!in_array(strtolower($parts['scheme']), ['http', 'https'], true)) {
             return sprintf('"%s" is not HTTP. A shop is asked over http:// or https://.', $parts['scheme']);
@@ -74,9 +77,13 @@ final readonly class ShopAddress
             return 'A name and password do not belong into the address.';
         }
         $host = strtolower($parts['host']);
-        $withPort = $host.':'.($parts['port'] ?? ('https' === strtolower($parts['scheme']) ? 443 : 80));
+        $withPort = $host . ':' . ($parts['port'] ?? ('https' === strtolower($parts['scheme']) ? 443 : 80));
         if (!in_array($host, $this->hosts, true) && !in_array($withPort, $this->hosts, true)) {
-            return sprintf('The host "%s" may not be asked. Those that may are named in the setting ITHREL_SHOP_HOSTS: %s.', $host, implode(', ', $this->hosts));
+            return sprintf(
+                'The host "%s" may not be asked. Those that may are named in the setting ITHREL_SHOP_HOSTS: %s.',
+                $host,
+                implode(', ', $this->hosts),
+            );
         }
 
         return null;

@@ -12,9 +12,12 @@ final readonly class ShopAnswer
     /**
      * @param array<array-key, mixed> $data
      */
-    private function __construct(private array $data, private string $request, private string $at, public string $url)
-    {
-    }
+    private function __construct(
+        private array $data,
+        private string $request,
+        private string $at,
+        public string $url,
+    ) {}
 
     /**
      * @throws NoAnswer
@@ -24,7 +27,21 @@ final readonly class ShopAnswer
         try {
             $data = json_decode($json, true, 64, JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
-            throw new NoAnswer(sprintf('The shop answered %s with something that is not JSON: "%s".', $request, mb_strimwidth(trim((string) preg_replace('/\s+/', ' ', mb_scrub($json, 'UTF-8'))), 0, 80, '…', 'UTF-8')), false, $e);
+            throw new NoAnswer(
+                sprintf(
+                    'The shop answered %s with something that is not JSON: "%s".',
+                    $request,
+                    mb_strimwidth(
+                        trim((string) preg_replace('/\s+/', ' ', mb_scrub($json, 'UTF-8'))),
+                        0,
+                        80,
+                        '…',
+                        'UTF-8',
+                    ),
+                ),
+                false,
+                $e,
+            );
         }
         if (!is_array($data)) {
             throw new NoAnswer(sprintf('The shop answered %s with JSON that is no object.', $request), false);
@@ -56,7 +73,9 @@ final readonly class ShopAnswer
     {
         $value = $this->data[$key] ?? null;
 
-        return is_array($value) ? new self($value, $this->request, $this->at.'/'.$key, $this->url) : $this->wrong($key, 'an object');
+        return is_array($value)
+            ? new self($value, $this->request, $this->at . '/' . $key, $this->url)
+            : $this->wrong($key, 'an object');
     }
 
     /**
@@ -66,7 +85,9 @@ final readonly class ShopAnswer
     {
         $objects = [];
         foreach ($this->members($key) as $i => $each) {
-            $objects[] = is_array($each) ? new self($each, $this->request, $this->at.'/'.$key.'/'.$i, $this->url) : $this->wrong($key.'/'.$i, 'an object');
+            $objects[] = is_array($each)
+                ? new self($each, $this->request, $this->at . '/' . $key . '/' . $i, $this->url)
+                : $this->wrong($key . '/' . $i, 'an object');
         }
 
         return $objects;
@@ -97,6 +118,14 @@ final readonly class ShopAnswer
 
     private function wrong(string $key, string $what): never
     {
-        throw new NoAnswer(sprintf('The shop\'s answer to %s is not what was asked for: %s is %s.', $this->request, $this->at.'/'.$key, array_key_exists($key, $this->data) ? 'not '.$what : 'missing'), false);
+        throw new NoAnswer(
+            sprintf(
+                'The shop\'s answer to %s is not what was asked for: %s is %s.',
+                $this->request,
+                $this->at . '/' . $key,
+                array_key_exists($key, $this->data) ? 'not ' . $what : 'missing',
+            ),
+            false,
+        );
     }
 }

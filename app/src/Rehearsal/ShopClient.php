@@ -20,11 +20,15 @@ final class ShopClient
     private readonly CookieJar $cookies;
 
     /**
-     * @param float            $seconds that a shop may take for one answer
-     * @param \Closure(): void $beat    called before each request
+     * @param float $seconds that a shop may take for one answer
+     * @param \Closure(): void $beat called before each request
      */
-    public function __construct(private readonly HttpClientInterface $http, private readonly ShopAddress $address, private readonly float $seconds, private readonly \Closure $beat)
-    {
+    public function __construct(
+        private readonly HttpClientInterface $http,
+        private readonly ShopAddress $address,
+        private readonly float $seconds,
+        private readonly \Closure $beat,
+    ) {
         $this->cookies = new CookieJar();
     }
 
@@ -37,7 +41,7 @@ final class ShopClient
     {
         $url = $this->address->follow($from, $link);
         for ($hop = 0; $hop <= self::MOST_REDIRECTS; ++$hop) {
-            $request = $method.' '.(string) parse_url($url, PHP_URL_PATH);
+            $request = $method . ' ' . (string) parse_url($url, PHP_URL_PATH);
             [$status, $headers, $content] = $this->send($method, $url, $body, $request);
             $this->cookies->updateFromSetCookie($headers['set-cookie'] ?? [], $url);
             if ($status >= 300 && $status < 400 && isset($headers['location'][0])) {
@@ -56,7 +60,10 @@ final class ShopClient
 
             return ShopAnswer::read($content, $request, $url);
         }
-        throw new NoAnswer(sprintf('The shop redirects in a circle: more than %d times from %s.', self::MOST_REDIRECTS, $link), false);
+        throw new NoAnswer(
+            sprintf('The shop redirects in a circle: more than %d times from %s.', self::MOST_REDIRECTS, $link),
+            false,
+        );
     }
 
     /**
@@ -70,12 +77,18 @@ final class ShopClient
         $headers = ['Accept' => 'application/json'];
         $cookies = [];
         foreach ($this->cookies->allRawValues($url) as $name => $value) {
-            $cookies[] = $name.'='.(is_string($value) ? $value : '');
+            $cookies[] = $name . '=' . (is_string($value) ? $value : '');
         }
         if ([] !== $cookies) {
             $headers['Cookie'] = implode('; ', $cookies);
         }
-        $options = ['headers' => $headers, 'max_redirects' => 0, 'timeout' => $this->seconds, 'max_duration' => 2 * $this->seconds, 'buffer' => false];
+        $options = [
+            'headers' => $headers,
+            'max_redirects' => 0,
+            'timeout' => $this->seconds,
+            'max_duration' => 2 * $this->seconds,
+            'buffer' => false,
+        ];
         if (null !== $body) {
             $options['json'] = $body;
         }
@@ -86,12 +99,22 @@ final class ShopClient
             foreach ($this->http->stream($response, $this->seconds) as $chunk) {
                 if ($chunk->isTimeout()) {
                     $response->cancel();
-                    throw new NoAnswer(sprintf('The shop did not answer %s within %s seconds.', $request, $this->seconds), true);
+                    throw new NoAnswer(
+                        sprintf('The shop did not answer %s within %s seconds.', $request, $this->seconds),
+                        true,
+                    );
                 }
                 $content .= $chunk->getContent();
                 if (strlen($content) > self::MOST_BYTES) {
                     $response->cancel();
-                    throw new NoAnswer(sprintf('The shop answered %s with more than %d MB.', $request, intdiv(self::MOST_BYTES, 1_000_000)), false);
+                    throw new NoAnswer(
+                        sprintf(
+                            'The shop answered %s with more than %d MB.',
+                            $request,
+                            intdiv(self::MOST_BYTES, 1_000_000),
+                        ),
+                        false,
+                    );
                 }
             }
 
@@ -102,11 +125,20 @@ final class ShopClient
         } catch (TransportExceptionInterface $e) {
             $said = $e->getMessage();
             $why = match (true) {
-                str_contains($said, 'Idle timeout') || str_contains($said, 'timed out') || str_contains($said, 'Max duration') => sprintf('did not answer %s within %s seconds', $request, $this->seconds),
-                str_contains($said, 'Failed to connect') || str_contains($said, 'Could not connect') || str_contains($said, 'Connection refused') => sprintf('cannot be reached at %s', (string) parse_url($url, PHP_URL_HOST).':'.(parse_url($url, PHP_URL_PORT) ?? 'its port')),
+                str_contains($said, 'Idle timeout') ||
+                    str_contains($said, 'timed out') ||
+                    str_contains($said, 'Max duration')
+                    => sprintf('did not answer %s within %s seconds', $request, $this->seconds),
+                str_contains($said, 'Failed to connect') ||
+                    str_contains($said, 'Could not connect') ||
+                    str_contains($said, 'Connection refused')
+                    => sprintf(
+                    'cannot be reached at %s',
+                    (string) parse_url($url, PHP_URL_HOST) . ':' . (parse_url($url, PHP_URL_PORT) ?? 'its port'),
+                ),
                 default => sprintf('broke off its answer to %s', $request),
             };
-            throw new NoAnswer('The shop '.$why.'.', true, $e);
+            throw new NoAnswer('The shop ' . $why . '.', true, $e);
         }
     }
 }

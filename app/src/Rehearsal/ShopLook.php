@@ -15,9 +15,13 @@ use Symfony\Component\Messenger\Attribute\AsMessageHandler;
  */
 final readonly class ShopLook
 {
-    public function __construct(private JobInHand $job, private Rehearsals $rehearsals, private PageWork $pages, private ShopSettings $shops, private LoggerInterface $log)
-    {
-    }
+    public function __construct(
+        private JobInHand $job,
+        private Rehearsals $rehearsals,
+        private PageWork $pages,
+        private ShopSettings $shops,
+        private LoggerInterface $log,
+    ) {}
 
     #[AsMessageHandler]
     public function look(LookAtShop $job): void
@@ -30,10 +34,13 @@ final readonly class ShopLook
             if (null !== $rehearsal->map()) {
                 $this->pages->look($rehearsal);
             } else {
-                $door = $this->shops->door($this->shops->address($rehearsal->address() ?? ''), $rehearsal->revision()->sha256());
+                $door = $this->shops->door(
+                    $this->shops->address($rehearsal->address() ?? ''),
+                    $rehearsal->revision()->sha256(),
+                );
                 $this->rehearsals->looked($rehearsal, $door->isStill($this->job->hold(...)));
             }
-        } catch (NoAnswer|UnreadableDocument) {
+        } catch (NoAnswer | UnreadableDocument) {
             // A shop that does not answer says nothing.
             $this->rehearsals->looked($rehearsal, null);
         } catch (\Throwable $e) {

@@ -17,29 +17,40 @@ final readonly class ShopSettings
 {
     /**
      * @param string $standIn address of the rehearsal shop; empty where none runs
-     * @param string $hosts   that may be asked, with commas between; empty: this machine alone
-     * @param float  $seconds that a shop may take for one answer
+     * @param string $hosts that may be asked, with commas between; empty: this machine alone
+     * @param float $seconds that a shop may take for one answer
      */
-    public function __construct(private HttpClientInterface $http, private string $standIn, private string $hosts, private float $seconds)
-    {
-    }
+    public function __construct(
+        private HttpClientInterface $http,
+        private string $standIn,
+        private string $hosts,
+        private float $seconds,
+    ) {}
 
     public function address(string $page): ShopAddress
     {
-        $hosts = '' === trim($this->hosts) ? ['127.0.0.1', 'localhost', '[::1]'] : array_values(array_filter(array_map(static fn (string $h): string => strtolower(trim($h)), explode(',', $this->hosts)), static fn (string $h): bool => '' !== $h));
+        $hosts =
+            '' === trim($this->hosts)
+                ? ['127.0.0.1', 'localhost', '[::1]']
+                : array_values(
+                    array_filter(
+                        array_map(static fn(string $h): string => strtolower(trim($h)), explode(',', $this->hosts)),
+                        static fn(string $h): bool => '' !== $h,
+                    ),
+                );
 
         // The shop that ships with Ithrel is asked whatever the setting names.
         $own = parse_url($this->standIn);
         if (is_array($own) && isset($own['host'])) {
-            $hosts[] = strtolower($own['host']).(isset($own['port']) ? ':'.$own['port'] : '');
+            $hosts[] = strtolower($own['host']) . (isset($own['port']) ? ':' . $own['port'] : '');
         }
 
         return ShopAddress::of($page, $hosts);
     }
 
     /**
-     * The page of an item that a browser visits: the tester names its host by giving the address, unless a setting says which
-     * hosts may be asked at all.
+     * The page of an item that a browser visits: the tester names its host by giving the address, unless a setting says
+     * which hosts may be asked at all.
      *
      * @param list<string> $hosts further hosts of that shop
      *
@@ -47,7 +58,9 @@ final readonly class ShopSettings
      */
     public function page(string $page, array $hosts = []): ShopAddress
     {
-        return '' === trim($this->hosts) ? ShopAddress::of($page, [ShopAddress::hostOf($page), ...$hosts]) : $this->address($page);
+        return '' === trim($this->hosts)
+            ? ShopAddress::of($page, [ShopAddress::hostOf($page), ...$hosts])
+            : $this->address($page);
     }
 
     public function door(ShopAddress $address, ?string $sha256): ShopDoor
@@ -71,11 +84,23 @@ final readonly class ShopSettings
      */
     public function publish(Revision $revision): string
     {
-        $page = $this->pageOf($revision) ?? throw new NoAnswer('No rehearsal shop runs. ./ithrel demo starts one.', false);
+        $page =
+            $this->pageOf($revision) ?? throw new NoAnswer('No rehearsal shop runs. ./ithrel demo starts one.', false);
         try {
-            $response = $this->http->request('PUT', $page, ['body' => $revision->document(), 'headers' => ['Content-Type' => 'application/json', 'Accept' => 'application/json'], 'timeout' => $this->seconds, 'max_redirects' => 0]);
+            $response = $this->http->request('PUT', $page, [
+                'body' => $revision->document(),
+                'headers' => ['Content-Type' => 'application/json', 'Accept' => 'application/json'],
+                'timeout' => $this->seconds,
+                'max_redirects' => 0,
+            ]);
             if (200 !== $response->getStatusCode()) {
-                throw new NoAnswer(sprintf('The rehearsal shop answered %d when the item was put on sale.', $response->getStatusCode()), true);
+                throw new NoAnswer(
+                    sprintf(
+                        'The rehearsal shop answered %d when the item was put on sale.',
+                        $response->getStatusCode(),
+                    ),
+                    true,
+                );
             }
         } catch (ExceptionInterface $e) {
             throw new NoAnswer(sprintf('The rehearsal shop does not answer at %s.', $this->standIn), true, $e);
@@ -89,7 +114,7 @@ final readonly class ShopSettings
     {
         $standIn = $this->standIn();
 
-        return null === $standIn ? null : $standIn.'/items/'.substr($revision->sha256(), 0, 16);
+        return null === $standIn ? null : $standIn . '/items/' . substr($revision->sha256(), 0, 16);
     }
 
     /**
@@ -107,22 +132,34 @@ final readonly class ShopSettings
         $known = array_column($this->faults(), 'name');
         foreach ($faults as $i => $fault) {
             if (!in_array($fault, $known, true)) {
-                throw UnreadableDocument::at('/faults/'.$i, sprintf('The rehearsal shop has no fault "%s".', mb_strimwidth($fault, 0, 60, '…', 'UTF-8')));
+                throw UnreadableDocument::at(
+                    '/faults/' . $i,
+                    sprintf('The rehearsal shop has no fault "%s".', mb_strimwidth($fault, 0, 60, '…', 'UTF-8')),
+                );
             }
         }
         $standIn = $this->standIn() ?? '';
 
-        return $standIn.'/with/'.implode(',', $faults).substr($page, strlen($standIn));
+        return $standIn . '/with/' . implode(',', $faults) . substr($page, strlen($standIn));
     }
 
     /**
-     * @return list<array{name: string, line: string, family: string}> faults that the rehearsal shop can have; none where it does not answer
+     * @return list<array{name: string, line: string, family: string}> faults that the rehearsal shop can have; none
+     *                                                                 where it does not answer
      */
     public function faults(): array
     {
         $faults = [];
         try {
-            $data = null === $this->standIn() ? [] : $this->http->request('GET', $this->standIn().'/', ['headers' => ['Accept' => 'application/json'], 'timeout' => $this->seconds])->toArray();
+            $data =
+                null === $this->standIn()
+                    ? []
+                    : $this->http
+                        ->request('GET', $this->standIn() . '/', [
+                            'headers' => ['Accept' => 'application/json'],
+                            'timeout' => $this->seconds,
+                        ])
+                        ->toArray();
         } catch (ExceptionInterface) {
             return [];
         }

@@ -19,9 +19,11 @@ final class ShopTrial
     /** @var array{OpenRun, ShopDoor, CheckComparison}|null of the run that was worked on last */
     private ?array $present = null;
 
-    public function __construct(private readonly JobInHand $job, private readonly CompiledSetups $compiled, private readonly ShopSettings $shops)
-    {
-    }
+    public function __construct(
+        private readonly JobInHand $job,
+        private readonly CompiledSetups $compiled,
+        private readonly ShopSettings $shops,
+    ) {}
 
     /**
      * @throws NoAnswer
@@ -32,7 +34,12 @@ final class ShopTrial
         [, $door, $comparison] = $this->of($run);
         $found = $door->try($job->check, $this->job->hold(...));
 
-        return KeepResult::found($job, $found, $comparison->differences($job->check, $found), intdiv((int) (hrtime(true) - $start), 1_000_000));
+        return KeepResult::found(
+            $job,
+            $found,
+            $comparison->differences($job->check, $found),
+            intdiv((int) (hrtime(true) - $start), 1_000_000),
+        );
     }
 
     /**

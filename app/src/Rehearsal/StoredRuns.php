@@ -17,15 +17,15 @@ use Ithrel\App\Store\RehearsalState;
  */
 final readonly class StoredRuns implements OpenRuns
 {
-    public function __construct(private EntityManagerInterface $entities, private Connection $connection)
-    {
-    }
+    public function __construct(private EntityManagerInterface $entities, private Connection $connection) {}
 
     public function find(string $run, int $round): ?OpenRun
     {
         $rehearsal = $this->entities->find(Rehearsal::class, $run);
 
-        return null === $rehearsal || $rehearsal->state()->isOver() || $rehearsal->round() !== $round ? null : $this->of($rehearsal);
+        return null === $rehearsal || $rehearsal->state()->isOver() || $rehearsal->round() !== $round
+            ? null
+            : $this->of($rehearsal);
     }
 
     public function of(Rehearsal $rehearsal): OpenRun
@@ -37,17 +37,15 @@ final readonly class StoredRuns implements OpenRuns
 
     public function isWaiting(TryCheck $job): bool
     {
-        return false !== $this->connection->fetchOne(
-            'SELECT 1 FROM rehearsal_check c JOIN rehearsal r ON r.id = c.rehearsal_id WHERE r.id = ? AND r.round = ? AND r.state = ? AND c.number = ? AND c.verdict = ?',
-            [$job->run, $job->round, RehearsalState::Running->value, $job->check->number, RehearsalCheck::WAITING],
-        );
+        return false !==
+            $this->connection->fetchOne(
+                'SELECT 1 FROM rehearsal_check c JOIN rehearsal r ON r.id = c.rehearsal_id WHERE r.id = ? AND ' .
+                    'r.round = ? AND r.state = ? AND c.number = ? AND c.verdict = ?',
+                [$job->run, $job->round, RehearsalState::Running->value, $job->check->number, RehearsalCheck::WAITING],
+            );
     }
 
-    public function open(OpenRun $run): void
-    {
-    }
+    public function open(OpenRun $run): void {}
 
-    public function close(string $run, int $round): void
-    {
-    }
+    public function close(string $run, int $round): void {}
 }

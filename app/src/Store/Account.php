@@ -28,12 +28,9 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     private ?\DateTimeImmutable $removedAt = null;
 
     public function __construct(
-        #[ORM\Column(length: 200, unique: true)]
-        private string $name,
-        #[ORM\Column(length: 10, enumType: Role::class)]
-        private Role $role,
-        #[ORM\Column]
-        private \DateTimeImmutable $createdAt,
+        #[ORM\Column(length: 200, unique: true)] private string $name,
+        #[ORM\Column(length: 10, enumType: Role::class)] private Role $role,
+        #[ORM\Column] private \DateTimeImmutable $createdAt,
     ) {
         $this->id = (string) new Ulid();
     }
@@ -97,10 +94,8 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
      */
     public function getRoles(): array
     {
-        return ['ROLE_'.strtoupper($this->role->value)];
+        return ['ROLE_' . strtoupper($this->role->value)];
     }
 
-    public function eraseCredentials(): void
-    {
-    }
+    public function eraseCredentials(): void {}
 }

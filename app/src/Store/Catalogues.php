@@ -25,9 +25,11 @@ final readonly class Catalogues
     /** Other setups that are looked through for a clash, the newest. */
     private const MOST_OTHERS = 200;
 
-    public function __construct(private EntityManagerInterface $entities, private Connection $connection, private Reader $reader)
-    {
-    }
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private Reader $reader,
+    ) {}
 
     public function kept(): ?KeptCatalogue
     {
@@ -48,12 +50,17 @@ final readonly class Catalogues
     public function keep(string $text, string $person): void
     {
         if (strlen($text) > self::MOST_CHARACTERS) {
-            throw UnreadableDocument::at('', sprintf('A catalogue has %d million characters at most.', intdiv(self::MOST_CHARACTERS, 1_000_000)));
+            throw UnreadableDocument::at(
+                '',
+                sprintf('A catalogue has %d million characters at most.', intdiv(self::MOST_CHARACTERS, 1_000_000)),
+            );
         }
         Catalogue::read($text);
         $now = new \DateTimeImmutable();
         $kept = $this->kept();
-        null === $kept ? $this->entities->persist(new KeptCatalogue($text, $person, $now)) : $kept->hand($text, $person, $now);
+        null === $kept
+            ? $this->entities->persist(new KeptCatalogue($text, $person, $now))
+            : $kept->hand($text, $person, $now);
         $this->entities->flush();
     }
 
@@ -72,7 +79,13 @@ final readonly class Catalogues
      */
     private function others(StoredSetup $but): array
     {
-        $texts = $this->connection->fetchFirstColumn('SELECT r.document FROM revision r JOIN setup s ON s.id = r.setup_id WHERE s.put_away_at IS NULL AND s.id <> ? AND r.number = (SELECT MAX(l.number) FROM revision l WHERE l.setup_id = s.id) AND instr(r.document, \'"appliesTo"\') > 0 ORDER BY s.id DESC LIMIT '.self::MOST_OTHERS, [$but->id()]);
+        $texts = $this->connection->fetchFirstColumn(
+            'SELECT r.document FROM revision r JOIN setup s ON s.id = r.setup_id WHERE s.put_away_at IS NULL AND ' .
+                's.id <> ? AND r.number = (SELECT MAX(l.number) FROM revision l WHERE l.setup_id = s.id) AND ' .
+                'instr(r.document, \'"appliesTo"\') > 0 ORDER BY s.id DESC LIMIT ' .
+                self::MOST_OTHERS,
+            [$but->id()],
+        );
         $others = [];
         foreach ($texts as $text) {
             try {

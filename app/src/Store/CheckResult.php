@@ -14,33 +14,21 @@ use Doctrine\ORM\Mapping as ORM;
 class CheckResult
 {
     /**
-     * @param array<string, mixed>|null $report    the part of check/1 that depends on document and day alone
-     * @param string|null               $trouble   why it cannot be worked out
-     * @param int                       $tries     that were begun
-     * @param int                       $heldUntil until when somebody is at it, in Unix seconds
+     * @param array<string, mixed>|null $report the part of check/1 that depends on document and day alone
+     * @param string|null $trouble why it cannot be worked out
+     * @param int $tries that were begun
+     * @param int $heldUntil until when somebody is at it, in Unix seconds
      */
     public function __construct(
-        #[ORM\Id]
-        #[ORM\Column(length: 64)]
-        private string $sha256,
-        #[ORM\Id]
-        #[ORM\Column(length: 10)]
-        private string $today,
-        #[ORM\Id]
-        #[ORM\Column(length: 16)]
-        private string $engine,
-        #[ORM\Column(type: 'json', nullable: true)]
-        private ?array $report,
-        #[ORM\Column(type: 'text', nullable: true)]
-        private ?string $trouble,
-        #[ORM\Column]
-        private int $tries,
-        #[ORM\Column]
-        private int $heldUntil,
-        #[ORM\Column]
-        private \DateTimeImmutable $createdAt,
-    ) {
-    }
+        #[ORM\Id] #[ORM\Column(length: 64)] private string $sha256,
+        #[ORM\Id] #[ORM\Column(length: 10)] private string $today,
+        #[ORM\Id] #[ORM\Column(length: 16)] private string $engine,
+        #[ORM\Column(type: 'json', nullable: true)] private ?array $report,
+        #[ORM\Column(type: 'text', nullable: true)] private ?string $trouble,
+        #[ORM\Column] private int $tries,
+        #[ORM\Column] private int $heldUntil,
+        #[ORM\Column] private \DateTimeImmutable $createdAt,
+    ) {}
 
     /**
      * @return array<string, mixed>|null
@@ -60,6 +48,13 @@ class CheckResult
      */
     public function key(): array
     {
-        return [$this->sha256, $this->today, $this->engine, $this->createdAt->format(DATE_ATOM), $this->tries, $this->heldUntil];
+        return [
+            $this->sha256,
+            $this->today,
+            $this->engine,
+            $this->createdAt->format(DATE_ATOM),
+            $this->tries,
+            $this->heldUntil,
+        ];
     }
 }

@@ -16,9 +16,11 @@ use Ithrel\Core\Setup\UnreadableDocument;
  */
 final class CompiledSetups
 {
-    public function __construct(private readonly Reader $reader, private readonly KeptFolder $kept, private readonly Engine $engine)
-    {
-    }
+    public function __construct(
+        private readonly Reader $reader,
+        private readonly KeptFolder $kept,
+        private readonly Engine $engine,
+    ) {}
 
     /**
      * @throws UnreadableDocument
@@ -42,10 +44,12 @@ final class CompiledSetups
         return $reach;
     }
 
-    /** What is kept of a document is kept under this name; the day has a part in it where the document counts from it. */
+    /**
+     * What is kept of a document is kept under this name; the day has a part in it where the document counts from it.
+     */
     public static function key(string $document, string $today): string
     {
-        return hash('sha256', $document).'-'.self::day($document, $today);
+        return hash('sha256', $document) . '-' . self::day($document, $today);
     }
 
     /** The day that a document's meaning hangs on; "any" where it counts no days from today. */
@@ -57,7 +61,7 @@ final class CompiledSetups
     /** Forgets what is kept of a document. */
     public function forget(string $sha256): void
     {
-        $this->kept->forget('documents/'.$sha256);
+        $this->kept->forget('documents/' . $sha256);
     }
 
     /** Frees all room that is taken for speed alone. */

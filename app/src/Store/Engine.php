@@ -16,8 +16,13 @@ final class Engine
     {
         if (null === $this->mark) {
             $root = dirname(__DIR__, 3);
-            $sources = [$root.'/docs/setup.schema.json' => true];
-            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root.'/core/src', \FilesystemIterator::SKIP_DOTS)) as $file) {
+            $sources = [$root . '/docs/setup.schema.json' => true];
+            foreach (
+                new \RecursiveIteratorIterator(
+                    new \RecursiveDirectoryIterator($root . '/core/src', \FilesystemIterator::SKIP_DOTS),
+                )
+                as $file
+            ) {
                 if ($file instanceof \SplFileInfo) {
                     $sources[$file->getPathname()] = true;
                 }
@@ -25,7 +30,7 @@ final class Engine
             ksort($sources);
             $all = '';
             foreach (array_keys($sources) as $source) {
-                $all .= $source.' '.filemtime($source).' '.filesize($source)."\n";
+                $all .= $source . ' ' . filemtime($source) . ' ' . filesize($source) . "\n";
             }
             $this->mark = substr(hash('sha256', $all), 0, 16);
         }

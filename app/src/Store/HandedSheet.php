@@ -24,21 +24,12 @@ class HandedSheet
      * @param string $kind PRICES or SALE
      */
     public function __construct(
-        #[ORM\Id]
-        #[ORM\ManyToOne]
-        #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private StoredSetup $setup,
-        #[ORM\Id]
-        #[ORM\Column(length: 16)]
-        private string $kind,
-        #[ORM\Column(type: 'text')]
-        private string $text,
-        #[ORM\Column(length: 200)]
-        private string $person,
-        #[ORM\Column]
-        private \DateTimeImmutable $handedAt,
-    ) {
-    }
+        #[ORM\Id] #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private StoredSetup $setup,
+        #[ORM\Id] #[ORM\Column(length: 16)] private string $kind,
+        #[ORM\Column(type: 'text')] private string $text,
+        #[ORM\Column(length: 200)] private string $person,
+        #[ORM\Column] private \DateTimeImmutable $handedAt,
+    ) {}
 
     public function hand(string $text, string $person, \DateTimeImmutable $now): void
     {
@@ -63,6 +54,6 @@ class HandedSheet
     /** When and by whom, in words. */
     public function when(): string
     {
-        return $this->handedAt->format('Y-m-d').('' === $this->person ? '' : ', '.$this->person);
+        return $this->handedAt->format('Y-m-d') . ('' === $this->person ? '' : ', ' . $this->person);
     }
 }

@@ -18,15 +18,18 @@ final class ImmediateTransactions implements Middleware
 {
     public function wrap(Driver $driver): Driver
     {
-        return new class($driver) extends AbstractDriverMiddleware {
+        return new class ($driver) extends AbstractDriverMiddleware {
             public function connect(array $params): Connection
             {
                 $connection = parent::connect($params);
-                foreach (['busy_timeout=5000', 'journal_mode=WAL', 'synchronous=NORMAL', 'foreign_keys=ON'] as $pragma) {
-                    $connection->exec('PRAGMA '.$pragma);
+                foreach (
+                    ['busy_timeout=5000', 'journal_mode=WAL', 'synchronous=NORMAL', 'foreign_keys=ON']
+                    as $pragma
+                ) {
+                    $connection->exec('PRAGMA ' . $pragma);
                 }
 
-                return new class($connection) extends AbstractConnectionMiddleware {
+                return new class ($connection) extends AbstractConnectionMiddleware {
                     public function beginTransaction(): void
                     {
                         $this->exec('BEGIN IMMEDIATE');

@@ -49,27 +49,28 @@ class ItemPage
     private int $seconds = 0;
 
     public function __construct(
-        #[ORM\ManyToOne]
-        #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private StoredSetup $setup,
-        #[ORM\ManyToOne]
-        #[ORM\JoinColumn(nullable: false)]
-        private Shop $shop,
-        #[ORM\Column(length: 2000)]
-        private string $address,
-        #[ORM\Column]
-        private \DateTimeImmutable $createdAt,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private StoredSetup $setup,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] private Shop $shop,
+        #[ORM\Column(length: 2000)] private string $address,
+        #[ORM\Column] private \DateTimeImmutable $createdAt,
     ) {
         $this->id = (string) new Ulid();
     }
 
     /**
-     * @param array<string, mixed>       $map
+     * @param array<string, mixed> $map
      * @param list<array<string, mixed>> $pictures
      */
     public function mapped(array $map, array $pictures, int $seconds): void
     {
-        [$this->state, $this->message, $this->map, $this->pictures, $this->byHand, $this->seconds] = [self::READY, null, $map, $pictures, [], $seconds];
+        [$this->state, $this->message, $this->map, $this->pictures, $this->byHand, $this->seconds] = [
+            self::READY,
+            null,
+            $map,
+            $pictures,
+            [],
+            $seconds,
+        ];
     }
 
     /**

@@ -20,14 +20,10 @@ class KeptCatalogue
     private string $id = self::ID;
 
     public function __construct(
-        #[ORM\Column(type: 'text')]
-        private string $text,
-        #[ORM\Column(length: 200)]
-        private string $person,
-        #[ORM\Column]
-        private \DateTimeImmutable $handedAt,
-    ) {
-    }
+        #[ORM\Column(type: 'text')] private string $text,
+        #[ORM\Column(length: 200)] private string $person,
+        #[ORM\Column] private \DateTimeImmutable $handedAt,
+    ) {}
 
     public function hand(string $text, string $person, \DateTimeImmutable $now): void
     {
@@ -47,6 +43,6 @@ class KeptCatalogue
     /** When and by whom, in words. */
     public function when(): string
     {
-        return $this->handedAt->format('Y-m-d').('' === $this->person ? '' : ', '.$this->person);
+        return $this->handedAt->format('Y-m-d') . ('' === $this->person ? '' : ', ' . $this->person);
     }
 }

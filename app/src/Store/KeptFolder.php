@@ -19,16 +19,14 @@ final class KeptFolder
     /** A file that is read is marked as asked for once an hour at most. */
     private const TOUCHED = 3_600;
 
-    public function __construct(private readonly string $folder, private readonly int $mostBytes)
-    {
-    }
+    public function __construct(private readonly string $folder, private readonly int $mostBytes) {}
 
     /**
      * @return array<array-key, mixed>|null null where there is nothing of use
      */
     public function read(string $name): ?array
     {
-        $file = $this->folder.'/'.$name;
+        $file = $this->folder . '/' . $name;
         $text = is_file($file) ? @file_get_contents($file) : false;
         if (false === $text) {
             return null;
@@ -49,20 +47,20 @@ final class KeptFolder
      */
     public function write(string $name, array $plain): void
     {
-        $file = $this->folder.'/'.$name;
+        $file = $this->folder . '/' . $name;
         if (!is_dir(dirname($file))) {
             @mkdir(dirname($file), 0o700, true);
         }
         $text = (string) gzdeflate(serialize($plain), 1);
-        $aside = $file.'.'.bin2hex(random_bytes(6));
+        $aside = $file . '.' . bin2hex(random_bytes(6));
         if (strlen($text) > $this->mostBytes || false === @file_put_contents($aside, $text)) {
             @unlink($aside);
 
             return;
         }
         @rename($aside, $file);
-        if (!is_file($this->folder.'/'.self::SPARE) && $this->mostBytes > 10 * self::SPARE_BYTES) {
-            @file_put_contents($this->folder.'/'.self::SPARE, str_repeat("\0", self::SPARE_BYTES));
+        if (!is_file($this->folder . '/' . self::SPARE) && $this->mostBytes > 10 * self::SPARE_BYTES) {
+            @file_put_contents($this->folder . '/' . self::SPARE, str_repeat("\0", self::SPARE_BYTES));
         }
         $this->prune();
     }
@@ -82,7 +80,7 @@ final class KeptFolder
     {
         $files = $this->files();
         $all = array_sum(array_column($files, 1));
-        uasort($files, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        uasort($files, static fn(array $a, array $b): int => $a[0] <=> $b[0]);
         foreach ($files as $file => [, $bytes]) {
             if ($all <= ($mostBytes ?? $this->mostBytes)) {
                 break;
@@ -101,7 +99,12 @@ final class KeptFolder
         if (!is_dir($this->folder)) {
             return $files;
         }
-        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($this->folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (
+            new \RecursiveIteratorIterator(
+                new \RecursiveDirectoryIterator($this->folder, \FilesystemIterator::SKIP_DOTS),
+            )
+            as $file
+        ) {
             if ($file instanceof \SplFileInfo && $file->isFile()) {
                 $files[$file->getPathname()] = [(int) $file->getMTime(), (int) $file->getSize()];
             }

@@ -13,15 +13,22 @@ use Ithrel\Core\Reach\KeptDiagrams;
  */
 final class KeptParts implements KeptDiagrams
 {
-    /** @var array<string, array{Diagram, Diagram}|null> what was read before: of hundreds of components many have one print */
+    /**
+     * @var array<string, array{
+     *     Diagram,
+     *     Diagram,
+     * }|null>  what was read before: of hundreds of components many have one print
+     */
     private array $got = [];
 
     /**
      * @param string $document name of the document, with the day where it hangs on one
      */
-    public function __construct(private readonly KeptFolder $folder, private readonly string $engine, private readonly string $document)
-    {
-    }
+    public function __construct(
+        private readonly KeptFolder $folder,
+        private readonly string $engine,
+        private readonly string $document,
+    ) {}
 
     public function get(string $print): ?array
     {
@@ -58,11 +65,11 @@ final class KeptParts implements KeptDiagrams
 
     private function component(string $print): string
     {
-        return 'components/'.$print.'-'.$this->engine.'.bin';
+        return 'components/' . $print . '-' . $this->engine . '.bin';
     }
 
     private function own(string $name): string
     {
-        return 'documents/'.$this->document.'-'.$this->engine.'-'.$name.'.bin';
+        return 'documents/' . $this->document . '-' . $this->engine . '-' . $name . '.bin';
     }
 }

@@ -18,31 +18,21 @@ class Launch
     private string $id;
 
     /**
-     * @param string               $document byte for byte
-     * @param array<string, mixed> $gate     gate/1 as it was
-     * @param string               $page     the gate as a page that needs nothing else
-     * @param self|null            $before   the last of the setup so far
+     * @param string $document byte for byte
+     * @param array<string, mixed> $gate gate/1 as it was
+     * @param string $page the gate as a page that needs nothing else
+     * @param self|null $before the last of the setup so far
      */
     public function __construct(
-        #[ORM\ManyToOne]
-        #[ORM\JoinColumn(nullable: false)]
-        private StoredSetup $setup,
-        #[ORM\Column(length: 200)]
-        private string $person,
-        #[ORM\Column]
-        private \DateTimeImmutable $signedAt,
-        #[ORM\Column(length: 16)]
-        private string $verdict,
-        #[ORM\Column]
-        private int $revision,
-        #[ORM\Column(length: 64)]
-        private string $sha256,
-        #[ORM\Column(type: 'text')]
-        private string $document,
-        #[ORM\Column(type: 'json')]
-        private array $gate,
-        #[ORM\Column(type: 'text')]
-        private string $page,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false)] private StoredSetup $setup,
+        #[ORM\Column(length: 200)] private string $person,
+        #[ORM\Column] private \DateTimeImmutable $signedAt,
+        #[ORM\Column(length: 16)] private string $verdict,
+        #[ORM\Column] private int $revision,
+        #[ORM\Column(length: 64)] private string $sha256,
+        #[ORM\Column(type: 'text')] private string $document,
+        #[ORM\Column(type: 'json')] private array $gate,
+        #[ORM\Column(type: 'text')] private string $page,
         ?self $before = null,
     ) {
         $this->id = RisingId::after($before?->id);

@@ -12,9 +12,7 @@ use Ithrel\Core\Boundary\Tick;
  */
 final readonly class LimitNotes
 {
-    public function __construct(private EntityManagerInterface $entities)
-    {
-    }
+    public function __construct(private EntityManagerInterface $entities) {}
 
     /**
      * @return list<LimitTick>
@@ -29,7 +27,7 @@ final readonly class LimitNotes
      */
     public function seen(StoredSetup $setup): array
     {
-        return array_map(static fn (LimitTick $tick): Tick => $tick->tick(), $this->ticks($setup));
+        return array_map(static fn(LimitTick $tick): Tick => $tick->tick(), $this->ticks($setup));
     }
 
     /**
@@ -37,7 +35,11 @@ final readonly class LimitNotes
      */
     public function tick(StoredSetup $setup, string $known, string $route, ?Tick $tick): void
     {
-        $kept = $this->entities->find(LimitTick::class, ['setup' => $setup->id(), 'known' => $known, 'route' => $route]);
+        $kept = $this->entities->find(LimitTick::class, [
+            'setup' => $setup->id(),
+            'known' => $known,
+            'route' => $route,
+        ]);
         $now = new \DateTimeImmutable();
         if (null === $tick) {
             if (null !== $kept) {
@@ -46,7 +48,18 @@ final readonly class LimitNotes
         } elseif (null !== $kept) {
             $kept->see($tick->found, $tick->note, $tick->by, $setup->latest()->sha256(), $now);
         } else {
-            $this->entities->persist(new LimitTick($setup, $known, $tick->route, $tick->found, $tick->note, $tick->by, $setup->latest()->sha256(), $now));
+            $this->entities->persist(
+                new LimitTick(
+                    $setup,
+                    $known,
+                    $tick->route,
+                    $tick->found,
+                    $tick->note,
+                    $tick->by,
+                    $setup->latest()->sha256(),
+                    $now,
+                ),
+            );
         }
         $this->entities->flush();
     }
@@ -57,7 +70,10 @@ final readonly class LimitNotes
     public function samples(StoredSetup $setup): array
     {
         $samples = [];
-        foreach ($this->entities->getRepository(LimitSample::class)->findBy(['setup' => $setup], ['id' => 'ASC']) as $sample) {
+        foreach (
+            $this->entities->getRepository(LimitSample::class)->findBy(['setup' => $setup], ['id' => 'ASC'])
+            as $sample
+        ) {
             $samples[$sample->option()][] = $sample->text();
         }
 
@@ -69,7 +85,10 @@ final readonly class LimitNotes
      */
     public function giveSamples(StoredSetup $setup, string $option, array $texts): void
     {
-        foreach ($this->entities->getRepository(LimitSample::class)->findBy(['setup' => $setup, 'option' => $option]) as $sample) {
+        foreach (
+            $this->entities->getRepository(LimitSample::class)->findBy(['setup' => $setup, 'option' => $option])
+            as $sample
+        ) {
             $this->entities->remove($sample);
         }
         foreach ($texts as $text) {

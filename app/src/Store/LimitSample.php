@@ -19,13 +19,9 @@ class LimitSample
     private string $id;
 
     public function __construct(
-        #[ORM\ManyToOne]
-        #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private StoredSetup $setup,
-        #[ORM\Column(name: 'option_code', length: 200)]
-        private string $option,
-        #[ORM\Column(type: 'text')]
-        private string $text,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private StoredSetup $setup,
+        #[ORM\Column(name: 'option_code', length: 200)] private string $option,
+        #[ORM\Column(type: 'text')] private string $text,
     ) {
         $this->id = (string) new Ulid();
     }

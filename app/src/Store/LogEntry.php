@@ -20,16 +20,11 @@ class LogEntry
     private string $id;
 
     public function __construct(
-        #[ORM\Column]
-        private \DateTimeImmutable $at,
-        #[ORM\Column(length: 200)]
-        private string $person,
-        #[ORM\Column(type: 'text')]
-        private string $what,
-        #[ORM\Column(length: 26, nullable: true)]
-        private ?string $setup,
-        #[ORM\Column(length: 200, nullable: true)]
-        private ?string $title,
+        #[ORM\Column] private \DateTimeImmutable $at,
+        #[ORM\Column(length: 200)] private string $person,
+        #[ORM\Column(type: 'text')] private string $what,
+        #[ORM\Column(length: 26, nullable: true)] private ?string $setup,
+        #[ORM\Column(length: 200, nullable: true)] private ?string $title,
     ) {
         $this->id = (string) new Ulid();
     }

@@ -23,14 +23,14 @@ final readonly class Pictures
     }
 
     /**
-     * @param string $of   id of the rehearsal or page
+     * @param string $of id of the rehearsal or page
      * @param string $name letters, digits and hyphens
      *
      * @return string|null the name under which it is found again; null where it could not be kept
      */
     public function keep(string $of, string $name, string $jpeg): ?string
     {
-        $file = $this->path($of, $name.'.jpg');
+        $file = $this->path($of, $name . '.jpg');
         try {
             if (null === $file || '' === $jpeg) {
                 return null;
@@ -42,21 +42,30 @@ final readonly class Pictures
             return null;
         }
 
-        return $name.'.jpg';
+        return $name . '.jpg';
     }
 
     /** Where a picture stands; null where it cannot be one. */
     public function path(string $of, string $name): ?string
     {
-        return 1 === preg_match('/^[0-9A-Z]{26}$/D', $of) && 1 === preg_match('/^[a-z0-9-]{1,60}\.jpg$/D', $name) ? $this->folder.'/'.$of.'/'.$name : null;
+        return 1 === preg_match('/^[0-9A-Z]{26}$/D', $of) && 1 === preg_match('/^[a-z0-9-]{1,60}\.jpg$/D', $name)
+            ? $this->folder . '/' . $of . '/' . $name
+            : null;
     }
 
     /** How many checks have pictures so far. */
     public function checks(string $of): int
     {
-        $files = glob($this->folder.'/'.$of.'/check-*.jpg');
+        $files = glob($this->folder . '/' . $of . '/check-*.jpg');
 
-        return count(array_unique(array_map(static fn (string $file): string => explode('-', basename($file))[1] ?? '', false === $files ? [] : $files)));
+        return count(
+            array_unique(
+                array_map(
+                    static fn(string $file): string => explode('-', basename($file))[1] ?? '',
+                    false === $files ? [] : $files,
+                ),
+            ),
+        );
     }
 
     /**
@@ -65,7 +74,7 @@ final readonly class Pictures
     public function forget(array $all): void
     {
         try {
-            $this->files->remove(array_map(fn (string $of): string => $this->folder.'/'.$of, $all));
+            $this->files->remove(array_map(fn(string $of): string => $this->folder . '/' . $of, $all));
         } catch (IOException) {
             // What is left takes room, and harms nobody.
         }

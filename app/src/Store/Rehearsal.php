@@ -74,25 +74,18 @@ class Rehearsal
     private ?bool $isStill = null;
 
     /**
-     * @param string|null  $address of the item's page in the shop; null: by hand
-     * @param list<string> $faults  that the rehearsal shop was told to have
-     * @param string       $today   day for which the plan is made
-     * @param self|null    $before  the last of the setup so far
+     * @param string|null $address of the item's page in the shop; null: by hand
+     * @param list<string> $faults that the rehearsal shop was told to have
+     * @param string $today day for which the plan is made
+     * @param self|null $before the last of the setup so far
      */
     public function __construct(
-        #[ORM\ManyToOne]
-        #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private StoredSetup $setup,
-        #[ORM\Column]
-        private int $revision,
-        #[ORM\Column(length: 2000, nullable: true)]
-        private ?string $address,
-        #[ORM\Column(type: 'json')]
-        private array $faults,
-        #[ORM\Column(length: 10)]
-        private string $today,
-        #[ORM\Column]
-        private \DateTimeImmutable $createdAt,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private StoredSetup $setup,
+        #[ORM\Column] private int $revision,
+        #[ORM\Column(length: 2000, nullable: true)] private ?string $address,
+        #[ORM\Column(type: 'json')] private array $faults,
+        #[ORM\Column(length: 10)] private string $today,
+        #[ORM\Column] private \DateTimeImmutable $createdAt,
         ?self $before = null,
     ) {
         $this->id = RisingId::after($before?->id);
@@ -133,7 +126,9 @@ class Rehearsal
         return $this->lookedAt;
     }
 
-    /** Whether the shop was still as it was tried when somebody looked last; null: nobody did, or the shop does not say. */
+    /**
+     * Whether the shop was still as it was tried when somebody looked last; null: nobody did, or the shop does not say.
+     */
     public function isStill(): ?bool
     {
         return $this->isStill;

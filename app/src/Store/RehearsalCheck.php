@@ -46,33 +46,21 @@ class RehearsalCheck
     private int $turn = 0;
 
     /**
-     * @param array<string, mixed>       $plan        Check::toArray()
-     * @param array<string, mixed>|null  $found       Found::toArray()
+     * @param array<string, mixed> $plan Check::toArray()
+     * @param array<string, mixed>|null $found Found::toArray()
      * @param list<array<string, mixed>> $differences
-     * @param string|null                $reason      why there is no answer
+     * @param string|null $reason why there is no answer
      */
     public function __construct(
-        #[ORM\Id]
-        #[ORM\ManyToOne]
-        #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private Rehearsal $rehearsal,
-        #[ORM\Id]
-        #[ORM\Column]
-        private int $number,
-        #[ORM\Column(type: 'json')]
-        private array $plan,
-        #[ORM\Column(length: 10)]
-        private string $verdict,
-        #[ORM\Column(type: 'json', nullable: true)]
-        private ?array $found,
-        #[ORM\Column(type: 'json')]
-        private array $differences,
-        #[ORM\Column(type: 'text', nullable: true)]
-        private ?string $reason,
-        #[ORM\Column]
-        private int $milliseconds,
-    ) {
-    }
+        #[ORM\Id] #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private Rehearsal $rehearsal,
+        #[ORM\Id] #[ORM\Column] private int $number,
+        #[ORM\Column(type: 'json')] private array $plan,
+        #[ORM\Column(length: 10)] private string $verdict,
+        #[ORM\Column(type: 'json', nullable: true)] private ?array $found,
+        #[ORM\Column(type: 'json')] private array $differences,
+        #[ORM\Column(type: 'text', nullable: true)] private ?string $reason,
+        #[ORM\Column] private int $milliseconds,
+    ) {}
 
     public function rehearsal(): Rehearsal
     {

@@ -25,29 +25,20 @@ class Remark
     private ?\DateTimeImmutable $closedAt = null;
 
     /**
-     * @param string      $about by which its place is known again
-     * @param string      $place JSON Pointer
-     * @param string      $words what it is about, as it read then
-     * @param string|null $to    id of the remark that it answers
+     * @param string $about by which its place is known again
+     * @param string $place JSON Pointer
+     * @param string $words what it is about, as it read then
+     * @param string|null $to id of the remark that it answers
      */
     public function __construct(
-        #[ORM\ManyToOne]
-        #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private StoredSetup $setup,
-        #[ORM\Column(type: 'text')]
-        private string $about,
-        #[ORM\Column(type: 'text')]
-        private string $place,
-        #[ORM\Column(type: 'text')]
-        private string $words,
-        #[ORM\Column(name: 'answers', length: 26, nullable: true)]
-        private ?string $to,
-        #[ORM\Column(length: 200)]
-        private string $person,
-        #[ORM\Column(type: 'text')]
-        private string $text,
-        #[ORM\Column]
-        private \DateTimeImmutable $writtenAt,
+        #[ORM\ManyToOne] #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')] private StoredSetup $setup,
+        #[ORM\Column(type: 'text')] private string $about,
+        #[ORM\Column(type: 'text')] private string $place,
+        #[ORM\Column(type: 'text')] private string $words,
+        #[ORM\Column(name: 'answers', length: 26, nullable: true)] private ?string $to,
+        #[ORM\Column(length: 200)] private string $person,
+        #[ORM\Column(type: 'text')] private string $text,
+        #[ORM\Column] private \DateTimeImmutable $writtenAt,
     ) {
         $this->id = (string) new Ulid();
     }

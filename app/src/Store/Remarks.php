@@ -12,9 +12,7 @@ use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
  */
 final readonly class Remarks
 {
-    public function __construct(private EntityManagerInterface $entities)
-    {
-    }
+    public function __construct(private EntityManagerInterface $entities) {}
 
     /**
      * @return list<array{Remark, list<Remark>}> each with its answers, the oldest first
@@ -23,21 +21,32 @@ final readonly class Remarks
     {
         $all = [];
         $answers = [];
-        foreach ($this->entities->getRepository(Remark::class)->findBy(['setup' => $setup], ['id' => 'ASC']) as $remark) {
-            null === $remark->to() ? $all[] = $remark : $answers[$remark->to()][] = $remark;
+        foreach (
+            $this->entities->getRepository(Remark::class)->findBy(['setup' => $setup], ['id' => 'ASC'])
+            as $remark
+        ) {
+            null === $remark->to() ? ($all[] = $remark) : ($answers[$remark->to()][] = $remark);
         }
 
-        return array_map(static fn (Remark $r): array => [$r, $answers[$r->id()] ?? []], $all);
+        return array_map(static fn(Remark $r): array => [$r, $answers[$r->id()] ?? []], $all);
     }
 
     /** How many are open. */
     public function open(StoredSetup $setup): int
     {
-        return $this->entities->getRepository(Remark::class)->count(['setup' => $setup, 'to' => null, 'closedAt' => null]);
+        return $this->entities
+            ->getRepository(Remark::class)
+            ->count(['setup' => $setup, 'to' => null, 'closedAt' => null]);
     }
 
-    public function write(StoredSetup $setup, string $about, string $place, string $words, string $person, string $text): Remark
-    {
+    public function write(
+        StoredSetup $setup,
+        string $about,
+        string $place,
+        string $words,
+        string $person,
+        string $text,
+    ): Remark {
         return $this->keep(new Remark($setup, $about, $place, $words, null, $person, $text, new \DateTimeImmutable()));
     }
 
@@ -48,7 +57,18 @@ final readonly class Remarks
     {
         $remark = $this->get($setup, $to);
 
-        return $this->keep(new Remark($setup, $remark->about(), $remark->place(), $remark->words(), $remark->id(), $person, $text, new \DateTimeImmutable()));
+        return $this->keep(
+            new Remark(
+                $setup,
+                $remark->about(),
+                $remark->place(),
+                $remark->words(),
+                $remark->id(),
+                $person,
+                $text,
+                new \DateTimeImmutable(),
+            ),
+        );
     }
 
     /**
@@ -67,7 +87,9 @@ final readonly class Remarks
             throw new UnprocessableEntityHttpException('There is no such remark.');
         }
         if (null !== $remark->closedAt()) {
-            throw new UnprocessableEntityHttpException(sprintf('%s closed this on %s.', $remark->closedBy() ?? '', $remark->closedAt()->format('Y-m-d H:i')));
+            throw new UnprocessableEntityHttpException(
+                sprintf('%s closed this on %s.', $remark->closedBy() ?? '', $remark->closedAt()->format('Y-m-d H:i')),
+            );
         }
 
         return $remark;

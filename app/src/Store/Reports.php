@@ -12,10 +12,22 @@ use Ithrel\Core\Report;
 use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
- * What the checks of documents say, each worked out once within bounds of time and memory. Who asks for many never waits:
- * what is not yet known is pending, and a worker gets to it.
+ * What the checks of documents say, each worked out once within bounds of time and memory. Who asks for many never
+ * waits: what is not yet known is pending, and a worker gets to it.
  *
- * @phpstan-type Kept array{counts: array{offered: string|null, selectable: string|null, wrongSales: string|null, deadEnds: string|null, traps: string|null}, deadValues: list<array{option: string, value: string, cause: string}>, deadOptions: list<string>, idleRows: list<int>, findings: list<array{code: string, severity: string, at: string, message: string, detail: array<string, mixed>}>}
+ * @phpstan-type Kept array{
+ *     counts: array{
+ *         offered: string|null,
+ *         selectable: string|null,
+ *         wrongSales: string|null,
+ *         deadEnds: string|null,
+ *         traps: string|null,
+ *     },
+ *     deadValues: list<array{option: string, value: string, cause: string}>,
+ *     deadOptions: list<string>,
+ *     idleRows: list<int>,
+ *     findings: list<array{code: string, severity: string, at: string, message: string, detail: array<string, mixed>}>,
+ * }
  */
 final readonly class Reports
 {
@@ -26,9 +38,11 @@ final readonly class Reports
     /** Tries that were begun and neither ended nor failed: the process died of it. */
     private const MOST_TRIES = 3;
 
-    public function __construct(private Connection $connection, private CompiledSetups $compiled, private Engine $engine)
-    {
-    }
+    public function __construct(
+        private Connection $connection,
+        private CompiledSetups $compiled,
+        private Engine $engine,
+    ) {}
 
     /**
      * What is known of a revision, without working anything out.
@@ -37,7 +51,10 @@ final readonly class Reports
      */
     public function known(Revision $revision): array
     {
-        $row = $this->connection->fetchAssociative('SELECT report, trouble FROM check_result WHERE sha256 = ? AND today = ? AND engine = ?', $this->key($revision));
+        $row = $this->connection->fetchAssociative(
+            'SELECT report, trouble FROM check_result WHERE sha256 = ? AND today = ? AND engine = ?',
+            $this->key($revision),
+        );
 
         return false === $row ? [null, null] : self::read($row);
     }
@@ -66,13 +83,20 @@ final readonly class Reports
     public function next(): bool
     {
         $today = Shelf::today();
-        $sql = 'SELECT r.document FROM revision r WHERE r.number = (SELECT MAX(l.number) FROM revision l WHERE l.setup_id = r.setup_id)'
-            .' AND NOT EXISTS (SELECT 1 FROM check_result c WHERE c.sha256 = r.sha256 AND c.today IN (?, ?) AND c.engine = ? AND (c.report IS NOT NULL OR c.trouble IS NOT NULL OR c.held_until > ?)) LIMIT 1';
+        $sql =
+            'SELECT r.document FROM revision r WHERE r.number = (SELECT MAX(l.number) FROM revision l WHERE ' .
+            'l.setup_id = r.setup_id)' .
+            ' AND NOT EXISTS (SELECT 1 FROM check_result c WHERE c.sha256 = r.sha256 AND c.today IN (?, ?) AND ' .
+            'c.engine = ? AND (c.report IS NOT NULL OR c.trouble IS NOT NULL OR c.held_until > ?)) LIMIT 1';
         $document = $this->connection->fetchOne($sql, [$today, 'any', $this->engine->mark(), time()]);
         if (!is_string($document)) {
             return false;
         }
-        $this->work($document, [hash('sha256', $document), CompiledSetups::day($document, $today), $this->engine->mark()], self::SECONDS_OF_WORKER);
+        $this->work(
+            $document,
+            [hash('sha256', $document), CompiledSetups::day($document, $today), $this->engine->mark()],
+            self::SECONDS_OF_WORKER,
+        );
 
         return true;
     }
@@ -87,25 +111,40 @@ final readonly class Reports
             return;
         }
         if ($tries > self::MOST_TRIES) {
-            $this->keep($key, null, sprintf('Working it out ended the process %d times, most likely for want of memory.', self::MOST_TRIES));
+            $this->keep(
+                $key,
+                null,
+                sprintf('Working it out ended the process %d times, most likely for want of memory.', self::MOST_TRIES),
+            );
 
             return;
         }
         try {
-            $report = Bounds::within($seconds, fn (): array => Report::of($this->compiled->of($document, Shelf::today()))->toArray());
+            $report = Bounds::within(
+                $seconds,
+                fn(): array => Report::of($this->compiled->of($document, Shelf::today()))->toArray(),
+            );
             $this->keep($key, $report, null);
         } catch (TooLarge $e) {
-            $this->keep($key, null, $e->getMessage().' The options that make it so: '.implode(', ', $e->options).'.');
+            $this->keep(
+                $key,
+                null,
+                $e->getMessage() . ' The options that make it so: ' . implode(', ', $e->options) . '.',
+            );
         } catch (UnreadableDocument $e) {
             // It was read when it came in; the bounds of a document, or what is read of it, have changed since.
-            $this->keep($key, null, 'It cannot be read any more: '.$e->getMessage());
+            $this->keep($key, null, 'It cannot be read any more: ' . $e->getMessage());
         } catch (OutOfBounds $e) {
             if ($e->isOfTime && $seconds < self::SECONDS_OF_WORKER) {
-                $this->connection->executeStatement('UPDATE check_result SET tries = tries - 1, held_until = 0 WHERE sha256 = ? AND today = ? AND engine = ?', $key);
+                $this->connection->executeStatement(
+                    'UPDATE check_result SET tries = tries - 1, held_until = 0 WHERE sha256 = ? AND today = ? ' .
+                        'AND engine = ?',
+                    $key,
+                );
 
                 return;
             }
-            $this->keep($key, null, 'This setup is too large to be worked out, because '.$e->getMessage().'.');
+            $this->keep($key, null, 'This setup is too large to be worked out, because ' . $e->getMessage() . '.');
         }
     }
 
@@ -117,9 +156,20 @@ final readonly class Reports
     private function take(array $key, int $seconds): ?int
     {
         return $this->connection->transactional(function () use ($key, $seconds): ?int {
-            $this->connection->executeStatement('INSERT OR IGNORE INTO check_result (sha256, today, engine, tries, held_until, created_at) VALUES (?, ?, ?, 0, 0, ?)', [...$key, (new \DateTimeImmutable())->format('Y-m-d H:i:s')]);
-            $taken = $this->connection->executeStatement('UPDATE check_result SET tries = tries + 1, held_until = ? WHERE sha256 = ? AND today = ? AND engine = ? AND report IS NULL AND trouble IS NULL AND held_until <= ?', [time() + $seconds + 5, ...$key, time()]);
-            $tries = $this->connection->fetchOne('SELECT tries FROM check_result WHERE sha256 = ? AND today = ? AND engine = ?', $key);
+            $this->connection->executeStatement(
+                'INSERT OR IGNORE INTO check_result (sha256, today, engine, tries, held_until, created_at) ' .
+                    'VALUES (?, ?, ?, 0, 0, ?)',
+                [...$key, (new \DateTimeImmutable())->format('Y-m-d H:i:s')],
+            );
+            $taken = $this->connection->executeStatement(
+                'UPDATE check_result SET tries = tries + 1, held_until = ? WHERE sha256 = ? AND today = ? AND ' .
+                    'engine = ? AND report IS NULL AND trouble IS NULL AND held_until <= ?',
+                [time() + $seconds + 5, ...$key, time()],
+            );
+            $tries = $this->connection->fetchOne(
+                'SELECT tries FROM check_result WHERE sha256 = ? AND today = ? AND engine = ?',
+                $key,
+            );
 
             return 1 === $taken && is_int($tries) ? $tries : null;
         });
@@ -127,12 +177,16 @@ final readonly class Reports
 
     /**
      * @param array{string, string, string} $key
-     * @param array<string, mixed>|null     $report
+     * @param array<string, mixed>|null $report
      */
     private function keep(array $key, ?array $report, ?string $trouble): void
     {
         $json = null === $report ? null : json_encode($report, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE);
-        $this->connection->executeStatement('UPDATE check_result SET report = ?, trouble = ?, held_until = 0 WHERE sha256 = ? AND today = ? AND engine = ?', [$json, $trouble, ...$key]);
+        $this->connection->executeStatement(
+            'UPDATE check_result SET report = ?, trouble = ?, held_until = 0 WHERE sha256 = ? AND today = ? AND ' .
+                'engine = ?',
+            [$json, $trouble, ...$key],
+        );
         // What an older engine said is of no use to anybody.
         $this->connection->executeStatement('DELETE FROM check_result WHERE engine <> ?', [$this->engine->mark()]);
     }

@@ -17,17 +17,13 @@ class Revision
     private string $sha256;
 
     public function __construct(
-        #[ORM\Id]
-        #[ORM\ManyToOne(inversedBy: 'revisions')]
-        #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+        #[ORM\Id] #[ORM\ManyToOne(inversedBy: 'revisions')] #[
+            ORM\JoinColumn(nullable: false, onDelete: 'CASCADE'),
+        ]
         private StoredSetup $setup,
-        #[ORM\Id]
-        #[ORM\Column]
-        private int $number,
-        #[ORM\Column(type: 'text')]
-        private string $document,
-        #[ORM\Column]
-        private \DateTimeImmutable $createdAt,
+        #[ORM\Id] #[ORM\Column] private int $number,
+        #[ORM\Column(type: 'text')] private string $document,
+        #[ORM\Column] private \DateTimeImmutable $createdAt,
     ) {
         $this->sha256 = hash('sha256', $document);
     }

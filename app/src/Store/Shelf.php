@@ -18,21 +18,28 @@ use Symfony\Component\HttpKernel\Exception\PreconditionFailedHttpException;
  */
 final class Shelf
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Reader $reader, private readonly CompiledSetups $compiled, private readonly Pictures $pictures, private readonly SetupPictures $ownPictures)
-    {
-    }
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly Reader $reader,
+        private readonly CompiledSetups $compiled,
+        private readonly Pictures $pictures,
+        private readonly SetupPictures $ownPictures,
+    ) {}
 
     /**
      * @return list<StoredSetup> newest first
      */
     public function all(): array
     {
-        return $this->entities->getRepository(StoredSetup::class)->findBy(['putAwayAt' => null], ['createdAt' => 'DESC', 'id' => 'DESC']);
+        return $this->entities
+            ->getRepository(StoredSetup::class)
+            ->findBy(['putAwayAt' => null], ['createdAt' => 'DESC', 'id' => 'DESC']);
     }
 
     public function get(string $id): StoredSetup
     {
-        return $this->entities->find(StoredSetup::class, $id) ?? throw new NotFoundHttpException('There is no such setup on the shelf. It may have been removed.');
+        return $this->entities->find(StoredSetup::class, $id) ??
+            throw new NotFoundHttpException('There is no such setup on the shelf. It may have been removed.');
     }
 
     /**
@@ -53,7 +60,7 @@ final class Shelf
     /**
      * @param string|null $on hash of the revision that it was written on; null: whatever came before
      *
-     * @throws UnreadableDocument              where the text is no setup document; the setup stays as it was
+     * @throws UnreadableDocument where the text is no setup document; the setup stays as it was
      * @throws PreconditionFailedHttpException where another revision came in between
      */
     public function revise(StoredSetup $stored, string $document, ?string $on = null): Revision
@@ -65,7 +72,9 @@ final class Shelf
             $this->entities->refresh($stored);
             $latest = $stored->latest();
             if (null !== $on && $latest->sha256() !== $on && $latest->sha256() !== hash('sha256', $document)) {
-                throw new PreconditionFailedHttpException(sprintf('Revision %d came in while you wrote. Nothing of yours is lost.', $latest->number()));
+                throw new PreconditionFailedHttpException(
+                    sprintf('Revision %d came in while you wrote. Nothing of yours is lost.', $latest->number()),
+                );
             }
 
             return $stored->revise($document, self::short($setup->item->name), new \DateTimeImmutable());
@@ -95,7 +104,9 @@ final class Shelf
         }
         $this->pictures->forget($this->pictured($stored));
         $this->ownPictures->forget($stored->id());
-        $remove = fn (): int|string => $this->entities->getConnection()->executeStatement('DELETE FROM setup WHERE id = ?', [$stored->id()]);
+        $remove = fn(): int|string => $this->entities
+            ->getConnection()
+            ->executeStatement('DELETE FROM setup WHERE id = ?', [$stored->id()]);
         try {
             $remove();
         } catch (DriverException) {
@@ -111,7 +122,12 @@ final class Shelf
      */
     private function pictured(StoredSetup $stored): array
     {
-        $ids = $this->entities->getConnection()->fetchFirstColumn('SELECT id FROM rehearsal WHERE setup_id = ? UNION SELECT id FROM item_page WHERE setup_id = ?', [$stored->id(), $stored->id()]);
+        $ids = $this->entities
+            ->getConnection()
+            ->fetchFirstColumn(
+                'SELECT id FROM rehearsal WHERE setup_id = ? UNION SELECT id FROM item_page WHERE setup_id = ?',
+                [$stored->id(), $stored->id()],
+            );
 
         return array_values(array_filter($ids, is_string(...)));
     }

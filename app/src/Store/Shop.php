@@ -45,22 +45,26 @@ class Shop
      * @param string $host with its port where that is not the usual one
      */
     public function __construct(
-        #[ORM\Column(length: 260, unique: true)]
-        private string $host,
-        #[ORM\Column]
-        private \DateTimeImmutable $createdAt,
+        #[ORM\Column(length: 260, unique: true)] private string $host,
+        #[ORM\Column] private \DateTimeImmutable $createdAt,
     ) {
         $this->id = (string) new Ulid();
         $this->name = mb_substr($host, 0, 200, 'UTF-8');
     }
 
     /**
-     * @param list<string>       $hosts
+     * @param list<string> $hosts
      * @param array<string, int> $ceilings
      */
     public function set(string $name, array $hosts, bool $orders, int $pause, array $ceilings): void
     {
-        [$this->name, $this->hosts, $this->orders, $this->pause, $this->ceilings] = [$name, $hosts, $orders, $pause, $ceilings];
+        [$this->name, $this->hosts, $this->orders, $this->pause, $this->ceilings] = [
+            $name,
+            $hosts,
+            $orders,
+            $pause,
+            $ceilings,
+        ];
     }
 
     /**

@@ -24,7 +24,15 @@ class StoredSetup
     private string $id;
 
     /** @var Collection<int, Revision>&Selectable<int, Revision> */
-    #[ORM\OneToMany(targetEntity: Revision::class, mappedBy: 'setup', cascade: ['persist', 'remove'], orphanRemoval: true, fetch: 'EXTRA_LAZY')]
+    #[
+        ORM\OneToMany(
+            targetEntity: Revision::class,
+            mappedBy: 'setup',
+            cascade: ['persist', 'remove'],
+            orphanRemoval: true,
+            fetch: 'EXTRA_LAZY',
+        ),
+    ]
     #[ORM\OrderBy(['number' => 'ASC'])]
     private Collection&Selectable $revisions;
 
@@ -36,12 +44,9 @@ class StoredSetup
     private ?\DateTimeImmutable $putAwayAt = null;
 
     public function __construct(
-        #[ORM\Column(length: 200)]
-        private string $title,
-        #[ORM\Column(length: 200)]
-        private string $item,
-        #[ORM\Column]
-        private \DateTimeImmutable $createdAt,
+        #[ORM\Column(length: 200)] private string $title,
+        #[ORM\Column(length: 200)] private string $item,
+        #[ORM\Column] private \DateTimeImmutable $createdAt,
     ) {
         $this->id = (string) new Ulid();
         $this->revisions = new ArrayCollection();
@@ -104,7 +109,9 @@ class StoredSetup
     /** The revision with a number, without reading the others. */
     public function revision(int $number): ?Revision
     {
-        $found = $this->revisions->matching(Criteria::create(true)->where(Criteria::expr()->eq('number', $number)))->first();
+        $found = $this->revisions
+            ->matching(Criteria::create(true)->where(Criteria::expr()->eq('number', $number)))
+            ->first();
 
         return false === $found ? null : $found;
     }
@@ -112,7 +119,13 @@ class StoredSetup
     private function newest(): ?Revision
     {
         if (null === $this->latest) {
-            $newest = $this->revisions->matching(Criteria::create(true)->orderBy(['number' => Order::Descending])->setMaxResults(1))->first();
+            $newest = $this->revisions
+                ->matching(
+                    Criteria::create(true)
+                        ->orderBy(['number' => Order::Descending])
+                        ->setMaxResults(1),
+                )
+                ->first();
             $this->latest = false === $newest ? null : $newest;
         }
 

@@ -18,19 +18,24 @@ final class Bounds
      */
     public const MEMORY = 500_000_000;
 
-    /** @var list<array{int, int}> when each of the bounds that hold ends, in Unix seconds, and its seconds; the innermost last */
+    /**
+     * @var list<array{
+     *     int,
+     *     int,
+     * }>  when each of the bounds that hold ends, in Unix seconds, and its seconds; the innermost last
+     */
     private static array $ends = [];
 
     /**
      * @template T
      *
-     * @param int           $seconds that it may take; whole ones, as alarms are
+     * @param int $seconds that it may take; whole ones, as alarms are
      * @param \Closure(): T $work
      *
      * @return T
      *
      * @throws OutOfBounds
-     * @throws TooLarge           where the work does
+     * @throws TooLarge where the work does
      * @throws UnreadableDocument where the work does
      */
     public static function within(int $seconds, \Closure $work): mixed
@@ -66,7 +71,10 @@ final class Bounds
             }
         }
         if ([] !== self::$ends && memory_get_usage() > self::MEMORY) {
-            throw new OutOfBounds(sprintf('it takes more than %d MB of memory', intdiv(self::MEMORY, 1_000_000)), false);
+            throw new OutOfBounds(
+                sprintf('it takes more than %d MB of memory', intdiv(self::MEMORY, 1_000_000)),
+                false,
+            );
         }
     }
 }

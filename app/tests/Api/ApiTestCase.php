@@ -30,7 +30,7 @@ abstract class ApiTestCase extends WebTestCase
 
     protected static function demo(string $name): string
     {
-        return (string) file_get_contents(dirname(__DIR__, 3).'/demo/setups/'.$name.'.json');
+        return (string) file_get_contents(dirname(__DIR__, 3) . '/demo/setups/' . $name . '.json');
     }
 
     /**
@@ -40,7 +40,12 @@ abstract class ApiTestCase extends WebTestCase
      */
     protected function send(string $method, string $address, ?array $body, int $status): array
     {
-        $this->browser->request($method, $address, server: ['CONTENT_TYPE' => 'application/json'], content: null === $body ? null : json_encode($body, JSON_THROW_ON_ERROR));
+        $this->browser->request(
+            $method,
+            $address,
+            server: ['CONTENT_TYPE' => 'application/json'],
+            content: null === $body ? null : json_encode($body, JSON_THROW_ON_ERROR),
+        );
         $content = (string) $this->browser->getResponse()->getContent();
         self::assertResponseStatusCodeSame($status, $content);
         if (204 === $status) {

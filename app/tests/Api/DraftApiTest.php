@@ -10,32 +10,73 @@ final class DraftApiTest extends ApiTestCase
 {
     public function testATableBecomesADraftThatIsNotKept(): void
     {
-        $draft = $this->send('POST', '/api/drafts', ['sources' => [['name' => 'plan.csv', 'base64' => base64_encode("Option,Value,Charge\nSize,Small,\n,Large,+5.00\n")]]], 200);
+        $draft = $this->send(
+            'POST',
+            '/api/drafts',
+            [
+                'sources' => [
+                    [
+                        'name' => 'plan.csv',
+                        'base64' => base64_encode("Option,Value,Charge\nSize,Small,\n,Large,+5.00\n"),
+                    ],
+                ],
+            ],
+            200,
+        );
         $document = json_decode((string) $draft['text'], true);
         self::assertIsArray($document);
-        self::assertSame([['code' => 'small', 'label' => 'Small'], ['code' => 'large', 'label' => 'Large', 'charge' => '5.00']], $document['options'][0]['values'] ?? null);
-        self::assertContains(['at' => '/options/0/values/1/charge', 'from' => 'line 3, column Charge', 'isGuess' => false], $draft['read']);
+        self::assertSame(
+            [['code' => 'small', 'label' => 'Small'], ['code' => 'large', 'label' => 'Large', 'charge' => '5.00']],
+            $document['options'][0]['values'] ?? null,
+        );
+        self::assertContains(
+            ['at' => '/options/0/values/1/charge', 'from' => 'line 3, column Charge', 'isGuess' => false],
+            $draft['read'],
+        );
         self::assertSame([], $this->send('GET', '/api/setups', null, 200)['rows']);
     }
 
     public function testWhatCannotBeReadIsRefusedWithItsReason(): void
     {
-        foreach ([[], [['name' => 'a.csv', 'base64' => '']], [['name' => 'a.csv', 'base64' => '***']], [['name' => 'x', 'address' => 'file:///etc/passwd']]] as $sources) {
+        foreach (
+            [
+                [],
+                [['name' => 'a.csv', 'base64' => '']],
+                [['name' => 'a.csv', 'base64' => '***']],
+                [['name' => 'x', 'address' => 'file:///etc/passwd']],
+            ]
+            as $sources
+        ) {
             $refused = $this->send('POST', '/api/drafts', ['sources' => $sources], 422);
-            self::assertNotSame('', json_encode($refused['problems'], JSON_THROW_ON_ERROR).$refused['detail']);
+            self::assertNotSame('', json_encode($refused['problems'], JSON_THROW_ON_ERROR) . $refused['detail']);
         }
-        $this->send('POST', '/api/drafts', ['sources' => [['name' => 'a', 'base64' => 'eA==']], 'currency' => 'euro'], 422);
+        $this->send(
+            'POST',
+            '/api/drafts',
+            ['sources' => [['name' => 'a', 'base64' => 'eA==']], 'currency' => 'euro'],
+            422,
+        );
     }
 
     public function testATextIsCheckedAndNotKept(): void
     {
-        $document = static fn (string $label): string => Documents::json(['options' => [Documents::one('size', ['s', 'm'], ['required' => true, 'label' => $label])]]);
+        $document = static fn(string $label): string => Documents::json([
+            'options' => [Documents::one('size', ['s', 'm'], ['required' => true, 'label' => $label])],
+        ]);
         $id = $this->send('POST', '/api/setups', ['text' => $document('Size')], 201)['id'];
         self::assertIsString($id);
-        $checked = $this->send('POST', '/api/checks?setup='.$id, ['text' => $document('Size *')], 200);
-        self::assertSame([[], ['required.unmarked'], []], [array_column($checked['findings'], 'code'), array_column($checked['settled'], 'code'), $checked['fresh']]);
+        $checked = $this->send('POST', '/api/checks?setup=' . $id, ['text' => $document('Size *')], 200);
+        self::assertSame(
+            [[], ['required.unmarked'], []],
+            [array_column($checked['findings'], 'code'), array_column($checked['settled'], 'code'), $checked['fresh']],
+        );
         self::assertSame('2', $checked['counts']['selectable']);
-        $broken = $this->send('POST', '/api/checks?setup='.$id, ['text' => str_replace('"one"', '"won"', $document('Size'))], 200);
+        $broken = $this->send(
+            'POST',
+            '/api/checks?setup=' . $id,
+            ['text' => str_replace('"one"', '"won"', $document('Size'))],
+            200,
+        );
         self::assertSame(['/options/0/kind'], array_column($broken['problems'], 'at'));
         self::assertSame(1, $this->send('GET', '/api/setups', null, 200)['rows'][0]['revision']);
     }
@@ -43,37 +84,80 @@ final class DraftApiTest extends ApiTestCase
     public function testASentenceBecomesACondition(): void
     {
         $text = Documents::json(['options' => [Documents::one('size', ['s', 'm'])]]);
-        self::assertSame(['option' => 'size', 'is' => ['m']], $this->send('POST', '/api/conditions', ['text' => $text, 'words' => 'Size is M'], 200));
+        self::assertSame(
+            ['option' => 'size', 'is' => ['m']],
+            $this->send('POST', '/api/conditions', ['text' => $text, 'words' => 'Size is M'], 200),
+        );
         $refused = $this->send('POST', '/api/conditions', ['text' => $text, 'words' => 'Size is XL'], 422);
-        self::assertStringContainsString('a value of Size (S, M) was expected', json_encode($refused, JSON_THROW_ON_ERROR));
+        self::assertStringContainsString(
+            'a value of Size (S, M) was expected',
+            json_encode($refused, JSON_THROW_ON_ERROR),
+        );
     }
 
     public function testAFormulaIsTriedWhileItIsWritten(): void
     {
-        $text = Documents::json(['options' => [['code' => 'width', 'label' => 'Width', 'kind' => 'number', 'min' => '20', 'unit' => 'cm']]]);
-        $tried = $this->send('POST', '/api/formulas', ['text' => $text, 'expr' => 'width * 2 + base', 'figures' => ['width' => '4.5']], 200);
+        $text = Documents::json([
+            'options' => [['code' => 'width', 'label' => 'Width', 'kind' => 'number', 'min' => '20', 'unit' => 'cm']],
+        ]);
+        $tried = $this->send(
+            'POST',
+            '/api/formulas',
+            ['text' => $text, 'expr' => 'width * 2 + base', 'figures' => ['width' => '4.5']],
+            200,
+        );
         self::assertSame(['base', 'quantity', 'width'], array_column($tried['names'], 'name'));
-        self::assertSame([['name' => 'width', 'words' => 'Width in cm', 'figure' => '4.5'], ['name' => 'base', 'words' => 'the base price', 'figure' => '100']], $tried['used']);
+        self::assertSame(
+            [
+                ['name' => 'width', 'words' => 'Width in cm', 'figure' => '4.5'],
+                ['name' => 'base', 'words' => 'the base price', 'figure' => '100'],
+            ],
+            $tried['used'],
+        );
         self::assertSame(['109', null], [$tried['value'], $tried['trouble']]);
         $broken = $this->send('POST', '/api/formulas', ['text' => $text, 'expr' => 'width * (2', 'figures' => []], 200);
         self::assertNull($broken['value']);
         self::assertNotSame('', $broken['trouble']);
         $unknown = $this->send('POST', '/api/formulas', ['text' => $text, 'expr' => 'widht', 'figures' => []], 200);
-        self::assertSame([[], '"widht" is neither a number option nor a figure of a value'], [$unknown['used'], $unknown['trouble']]);
-        $this->send('POST', '/api/formulas', ['text' => $text, 'expr' => 'width', 'figures' => ['width' => ['a']]], 422);
+        self::assertSame(
+            [[], '"widht" is neither a number option nor a figure of a value'],
+            [$unknown['used'], $unknown['trouble']],
+        );
+        $this->send(
+            'POST',
+            '/api/formulas',
+            ['text' => $text, 'expr' => 'width', 'figures' => ['width' => ['a']]],
+            422,
+        );
     }
 
     public function testARevisionInBetweenIsNotWrittenOver(): void
     {
-        $document = static fn (string $price): string => Documents::json(['item' => ['sku' => 'T', 'name' => 'T', 'price' => $price], 'options' => []]);
+        $document = static fn(string $price): string => Documents::json([
+            'item' => ['sku' => 'T', 'name' => 'T', 'price' => $price],
+            'options' => [],
+        ]);
         $id = $this->send('POST', '/api/setups', ['text' => $document('1.00')], 201)['id'];
         self::assertIsString($id);
         $on = hash('sha256', $document('1.00'));
-        $this->send('POST', '/api/setups/'.$id.'/revisions', ['text' => $document('2.00'), 'on' => $on], 201);
-        $refused = $this->send('POST', '/api/setups/'.$id.'/revisions', ['text' => $document('3.00'), 'on' => $on], 412);
+        $this->send('POST', '/api/setups/' . $id . '/revisions', ['text' => $document('2.00'), 'on' => $on], 201);
+        $refused = $this->send(
+            'POST',
+            '/api/setups/' . $id . '/revisions',
+            ['text' => $document('3.00'), 'on' => $on],
+            412,
+        );
         self::assertStringContainsString('Revision 2 came in while you wrote', (string) $refused['detail']);
         $diff = $this->send('POST', '/api/diffs', ['old' => $document('2.00'), 'new' => $document('3.00')], 200);
-        self::assertSame(['0', '0', '1', ['/item/price']], [$diff['gained'], $diff['lost'], $diff['repriced'], array_column($diff['changes'], 'at')]);
-        $this->send('POST', '/api/setups/'.$id.'/revisions', ['text' => $document('3.00'), 'on' => hash('sha256', $document('2.00'))], 201);
+        self::assertSame(
+            ['0', '0', '1', ['/item/price']],
+            [$diff['gained'], $diff['lost'], $diff['repriced'], array_column($diff['changes'], 'at')],
+        );
+        $this->send(
+            'POST',
+            '/api/setups/' . $id . '/revisions',
+            ['text' => $document('3.00'), 'on' => hash('sha256', $document('2.00'))],
+            201,
+        );
     }
 }

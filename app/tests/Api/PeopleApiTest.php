@@ -24,7 +24,7 @@ final class PeopleApiTest extends ApiTestCase
         parent::setUp();
         $this->browser->disableReboot();
         foreach (['Rea' => Role::Reader, 'Tess' => Role::Tester, 'Lena' => Role::Lead] as $name => $role) {
-            $this->accounts()->add($name, $role, 'password of '.$name);
+            $this->accounts()->add($name, $role, 'password of ' . $name);
         }
     }
 
@@ -37,18 +37,21 @@ final class PeopleApiTest extends ApiTestCase
     #[TestDox('nobody sees anything before she has signed in; then readers read, testers change, leads sign')]
     public function testRoles(): void
     {
-        self::assertSame(['needed' => true, 'name' => null, 'role' => null], $this->send('GET', '/api/session', null, 200));
+        self::assertSame(
+            ['needed' => true, 'name' => null, 'role' => null],
+            $this->send('GET', '/api/session', null, 200),
+        );
         $this->send('GET', '/api/setups', null, 401);
         $this->send('POST', '/api/setups', ['text' => self::demo('08-signal-lantern')], 401);
         $this->signIn('Tess');
         $id = $this->bringIn('08-signal-lantern');
         $this->send('POST', "/api/setups/{$id}/launches", ['by' => 'Lena', 'sha256' => str_repeat('0', 64)], 403);
         $this->send('DELETE', '/api/session', null, 204);
-        $this->send('GET', '/api/setups/'.$id, null, 401);
+        $this->send('GET', '/api/setups/' . $id, null, 401);
         $this->signIn('Rea');
-        $this->send('GET', '/api/setups/'.$id, null, 200);
+        $this->send('GET', '/api/setups/' . $id, null, 200);
         $this->send('POST', "/api/setups/{$id}/slip", ['pick' => new \stdClass()], 200);
-        $problem = $this->send('PATCH', '/api/setups/'.$id, ['title' => 'Hers'], 403);
+        $problem = $this->send('PATCH', '/api/setups/' . $id, ['title' => 'Hers'], 403);
         self::assertSame('This is done by a tester; you are a reader.', $problem['detail']);
         $this->signIn('Lena');
         // The launch is refused for what is open, not for who she is.
@@ -61,15 +64,21 @@ final class PeopleApiTest extends ApiTestCase
         $this->signIn('Tess');
         $id = $this->bringIn('01-harbour-pendant');
         $open = $this->send('GET', "/api/setups/{$id}/gate", null, 200)['open'];
-        $blocker = array_values(array_filter($open, static fn (array $o): bool => $o['forbids']))[0];
+        $blocker = array_values(array_filter($open, static fn(array $o): bool => $o['forbids']))[0];
         $as = ['known' => $blocker['known'], 'by' => 'Lena', 'role' => 'lead', 'why' => 'known', 'until' => null];
         $this->send('POST', "/api/setups/{$id}/accepted", $as, 422);
-        $warning = array_values(array_filter($open, static fn (array $o): bool => !$o['isForLeads']))[0];
-        $accepted = $this->send('POST', "/api/setups/{$id}/accepted", ['known' => $warning['known']] + $as, 201)['accepted'][0];
+        $warning = array_values(array_filter($open, static fn(array $o): bool => !$o['isForLeads']))[0];
+        $accepted = $this->send('POST', "/api/setups/{$id}/accepted", ['known' => $warning['known']] + $as, 201)[
+            'accepted'
+        ][0];
         self::assertSame(['Tess', 'tester'], [$accepted['by'], $accepted['role']]);
     }
 
-    #[TestDox('an account that is removed, or given another role, is signed out; a wrong password waits after five tries')]
+    #[
+        TestDox(
+            'an account that is removed, or given another role, is signed out; a wrong password waits after five tries',
+        ),
+    ]
     public function testEndsAndTries(): void
     {
         $this->signIn('Tess');
@@ -78,7 +87,10 @@ final class PeopleApiTest extends ApiTestCase
         $this->send('GET', '/api/setups', null, 401);
         $this->send('POST', '/api/session', ['name' => 'Tess', 'password' => 'password of Tess'], 401);
         for ($try = 0; $try < 5; ++$try) {
-            self::assertSame('Name or password is another.', $this->send('POST', '/api/session', ['name' => 'Rea', 'password' => 'guess'], 401)['detail']);
+            self::assertSame(
+                'Name or password is another.',
+                $this->send('POST', '/api/session', ['name' => 'Rea', 'password' => 'guess'], 401)['detail'],
+            );
         }
         $this->send('POST', '/api/session', ['name' => 'Rea', 'password' => 'password of Rea'], 429);
         self::assertGreaterThan(0, (int) $this->browser->getResponse()->headers->get('Retry-After'));
@@ -93,10 +105,19 @@ final class PeopleApiTest extends ApiTestCase
         foreach ([['', ''], ['Lena', ''], [str_repeat('x', 2_000), 'y']] as [$name, $password]) {
             $this->send('POST', '/api/session', ['name' => $name, 'password' => $password], 401);
         }
-        foreach (['Rea' => 'a password of hers', 'Tess' => 'a password of hers', 'New' => 'short', "B\nell" => 'a password of hers', '' => 'a password of hers'] as $name => $password) {
+        foreach (
+            [
+                'Rea' => 'a password of hers',
+                'Tess' => 'a password of hers',
+                'New' => 'short',
+                "B\nell" => 'a password of hers',
+                '' => 'a password of hers',
+            ]
+            as $name => $password
+        ) {
             try {
                 $this->accounts()->add($name, Role::Reader, $password);
-                self::fail('An account was made of '.$name);
+                self::fail('An account was made of ' . $name);
             } catch (\DomainException $e) {
                 self::assertNotSame('', $e->getMessage());
             }
@@ -110,11 +131,32 @@ final class PeopleApiTest extends ApiTestCase
         $this->send('GET', '/api/accounts', null, 403);
         $this->send('PATCH', '/api/accounts', ['name' => 'Tess', 'role' => 'lead'], 403);
         $this->signIn('Lena');
-        $this->send('POST', '/api/accounts', ['name' => 'Nora', 'role' => 'tester', 'password' => 'password of Nora'], 201);
-        $this->send('POST', '/api/accounts', ['name' => 'Nora', 'role' => 'tester', 'password' => 'password of Nora'], 422);
-        $this->send('POST', '/api/accounts', ['name' => 'Olga', 'role' => 'owner', 'password' => 'password of Olga'], 422);
-        self::assertSame('reader', $this->send('PATCH', '/api/accounts', ['name' => 'Nora', 'role' => 'reader'], 200)['role']);
-        self::assertSame(['Lena', 'Nora', 'Rea', 'Tess'], array_column($this->send('GET', '/api/accounts', null, 200), 'name'));
+        $this->send(
+            'POST',
+            '/api/accounts',
+            ['name' => 'Nora', 'role' => 'tester', 'password' => 'password of Nora'],
+            201,
+        );
+        $this->send(
+            'POST',
+            '/api/accounts',
+            ['name' => 'Nora', 'role' => 'tester', 'password' => 'password of Nora'],
+            422,
+        );
+        $this->send(
+            'POST',
+            '/api/accounts',
+            ['name' => 'Olga', 'role' => 'owner', 'password' => 'password of Olga'],
+            422,
+        );
+        self::assertSame(
+            'reader',
+            $this->send('PATCH', '/api/accounts', ['name' => 'Nora', 'role' => 'reader'], 200)['role'],
+        );
+        self::assertSame(
+            ['Lena', 'Nora', 'Rea', 'Tess'],
+            array_column($this->send('GET', '/api/accounts', null, 200), 'name'),
+        );
         self::assertStringNotContainsString('password', (string) $this->browser->getResponse()->getContent());
         $this->send('DELETE', '/api/accounts', ['name' => 'Lena'], 422);
         $this->send('DELETE', '/api/accounts', ['name' => 'Nora'], 200);
@@ -127,13 +169,20 @@ final class PeopleApiTest extends ApiTestCase
     {
         $this->signIn('Tess');
         $id = $this->bringIn('08-signal-lantern');
-        $this->send('PATCH', '/api/setups/'.$id, ['title' => 'Lantern'], 200);
+        $this->send('PATCH', '/api/setups/' . $id, ['title' => 'Lantern'], 200);
         $this->send('POST', "/api/setups/{$id}/slip", ['pick' => new \stdClass()], 200);
-        $this->send('PATCH', '/api/setups/'.$id, ['title' => ''], 422);
-        $this->send('DELETE', '/api/setups/'.$id, null, 204);
+        $this->send('PATCH', '/api/setups/' . $id, ['title' => ''], 422);
+        $this->send('DELETE', '/api/setups/' . $id, null, 204);
         $log = $this->send('GET', '/api/log', null, 200);
-        self::assertSame([['Tess', 'removed the setup', 'Lantern'], ['Tess', 'gave the setup another name', 'Signal lantern'], ['Tess', 'brought the setup in', 'Signal lantern']], array_map(static fn (array $l): array => [$l['person'], $l['what'], $l['title']], $log));
-        self::assertSame([$log[2]], $this->send('GET', '/api/log?before='.$log[1]['id'], null, 200));
+        self::assertSame(
+            [
+                ['Tess', 'removed the setup', 'Lantern'],
+                ['Tess', 'gave the setup another name', 'Signal lantern'],
+                ['Tess', 'brought the setup in', 'Signal lantern'],
+            ],
+            array_map(static fn(array $l): array => [$l['person'], $l['what'], $l['title']], $log),
+        );
+        self::assertSame([$log[2]], $this->send('GET', '/api/log?before=' . $log[1]['id'], null, 200));
     }
 
     #[TestDox('every endpoint that is not read alone says what it changes, or that a reader may ask it')]
@@ -151,8 +200,16 @@ final class PeopleApiTest extends ApiTestCase
             $needs = ($method->getAttributes(Needs::class)[0] ?? null)?->newInstance();
             $changes = [] !== $method->getAttributes(Changes::class);
             $isRead = ['GET'] === $route->getMethods();
-            self::assertTrue($changes ? !$isRead : $isRead || (null !== $needs && in_array($needs->role, [null, Role::Reader], true)), $controller);
-            self::assertTrue(!$changes || true === Permissions::of($needs, $isRead)?->includes(Role::Tester), $controller);
+            self::assertTrue(
+                $changes
+                    ? !$isRead
+                    : $isRead || (null !== $needs && in_array($needs->role, [null, Role::Reader], true)),
+                $controller,
+            );
+            self::assertTrue(
+                !$changes || true === Permissions::of($needs, $isRead)?->includes(Role::Tester),
+                $controller,
+            );
             ++$seen;
         }
         self::assertGreaterThan(45, $seen);
@@ -163,13 +220,33 @@ final class PeopleApiTest extends ApiTestCase
     {
         $this->signIn('Tess');
         $id = $this->bringIn('08-signal-lantern');
-        $remark = $this->send('POST', "/api/setups/{$id}/remarks", ['text' => ' Is this meant? <b>', 'about' => 'place /options/0', 'at' => '/options/0', 'words' => 'Lens', 'by' => 'Lena'], 201)[0];
-        self::assertSame(['Tess', 'Is this meant? <b>', null], [$remark['person'], $remark['text'], $remark['closedBy']]);
+        $remark = $this->send(
+            'POST',
+            "/api/setups/{$id}/remarks",
+            [
+                'text' => ' Is this meant? <b>',
+                'about' => 'place /options/0',
+                'at' => '/options/0',
+                'words' => 'Lens',
+                'by' => 'Lena',
+            ],
+            201,
+        )[0];
+        self::assertSame(
+            ['Tess', 'Is this meant? <b>', null],
+            [$remark['person'], $remark['text'], $remark['closedBy']],
+        );
         self::assertSame(1, $this->send('GET', "/api/setups/{$id}/gate", null, 200)['remarks']);
         $this->signIn('Lena');
         $answered = $this->send('POST', "/api/setups/{$id}/remarks", ['text' => 'Yes.', 'to' => $remark['id']], 201);
-        self::assertSame([['Lena', 'Yes.']], array_map(static fn (array $a): array => [$a['person'], $a['text']], $answered[0]['answers']));
-        self::assertSame('Lena', $this->send('POST', "/api/setups/{$id}/remarks/{$remark['id']}/close", null, 200)[0]['closedBy']);
+        self::assertSame(
+            [['Lena', 'Yes.']],
+            array_map(static fn(array $a): array => [$a['person'], $a['text']], $answered[0]['answers']),
+        );
+        self::assertSame(
+            'Lena',
+            $this->send('POST', "/api/setups/{$id}/remarks/{$remark['id']}/close", null, 200)[0]['closedBy'],
+        );
         self::assertSame(0, $this->send('GET', "/api/setups/{$id}/gate", null, 200)['remarks']);
         $this->send('POST', "/api/setups/{$id}/remarks", ['text' => 'And?', 'to' => $remark['id']], 422);
         $this->send('POST', "/api/setups/{$id}/remarks/{$remark['id']}/close", null, 422);
@@ -182,7 +259,10 @@ final class PeopleApiTest extends ApiTestCase
 
     private function signIn(string $name): void
     {
-        self::assertSame($name, $this->send('POST', '/api/session', ['name' => $name, 'password' => 'password of '.$name], 200)['name']);
+        self::assertSame(
+            $name,
+            $this->send('POST', '/api/session', ['name' => $name, 'password' => 'password of ' . $name], 200)['name'],
+        );
     }
 
     private function accounts(): Accounts

@@ -18,7 +18,17 @@ use PHPUnit\Framework\Attributes\TestDox;
  */
 final class BoundarySheetTest extends BrowserTestCase
 {
-    private const FLAGS = ['valueMissing', 'typeMismatch', 'patternMismatch', 'tooLong', 'tooShort', 'rangeUnderflow', 'rangeOverflow', 'stepMismatch', 'badInput'];
+    private const FLAGS = [
+        'valueMissing',
+        'typeMismatch',
+        'patternMismatch',
+        'tooLong',
+        'tooShort',
+        'rangeUnderflow',
+        'rangeOverflow',
+        'stepMismatch',
+        'badInput',
+    ];
 
     /** What Chromium does not let into a number field, so that nobody can type it there. */
     private const NOT_TYPED = '/[^0-9eE.\-]/u';
@@ -28,19 +38,55 @@ final class BoundarySheetTest extends BrowserTestCase
     {
         $compared = 0;
         $setups = [];
-        foreach (glob(dirname(__DIR__, 3).'/demo/setups/*.json') ?: [] as $file) {
+        foreach (glob(dirname(__DIR__, 3) . '/demo/setups/*.json') ?: [] as $file) {
             $setups[] = Reader::shipped()->read((string) file_get_contents($file), Today::of(Documents::TODAY));
         }
-        $setups[] = Documents::setup(['quantity' => ['min' => 3, 'max' => 12, 'step' => 4], 'options' => [
-            ['code' => 'a', 'label' => 'A', 'kind' => 'text', 'required' => true, 'length' => ['min' => 2, 'max' => 12]],
-            ['code' => 'b', 'label' => 'B', 'kind' => 'text', 'length' => ['min' => 3, 'max' => 9], 'lines' => ['max' => 2]],
-            ['code' => 'c', 'label' => 'C', 'kind' => 'text', 'length' => ['max' => 8], 'pattern' => '[A-Z]{2}-[0-9]{2,5}'],
-            ['code' => 'd', 'label' => 'D', 'kind' => 'number', 'required' => true, 'min' => '-1.5', 'max' => '7', 'step' => '0.5'],
-            ['code' => 'e', 'label' => 'E', 'kind' => 'number', 'min' => '22', 'max' => '100', 'step' => '7'],
-            ['code' => 'f', 'label' => 'F', 'kind' => 'number', 'max' => '3', 'decimals' => 2],
-            ['code' => 'g', 'label' => 'G', 'kind' => 'date', 'earliest' => '2027-12-30', 'latest' => '2028-03-01', 'required' => true],
-            ['code' => 'h', 'label' => 'H', 'kind' => 'number'],
-        ]]);
+        $setups[] = Documents::setup([
+            'quantity' => ['min' => 3, 'max' => 12, 'step' => 4],
+            'options' => [
+                [
+                    'code' => 'a',
+                    'label' => 'A',
+                    'kind' => 'text',
+                    'required' => true,
+                    'length' => ['min' => 2, 'max' => 12],
+                ],
+                [
+                    'code' => 'b',
+                    'label' => 'B',
+                    'kind' => 'text',
+                    'length' => ['min' => 3, 'max' => 9],
+                    'lines' => ['max' => 2],
+                ],
+                [
+                    'code' => 'c',
+                    'label' => 'C',
+                    'kind' => 'text',
+                    'length' => ['max' => 8],
+                    'pattern' => '[A-Z]{2}-[0-9]{2,5}',
+                ],
+                [
+                    'code' => 'd',
+                    'label' => 'D',
+                    'kind' => 'number',
+                    'required' => true,
+                    'min' => '-1.5',
+                    'max' => '7',
+                    'step' => '0.5',
+                ],
+                ['code' => 'e', 'label' => 'E', 'kind' => 'number', 'min' => '22', 'max' => '100', 'step' => '7'],
+                ['code' => 'f', 'label' => 'F', 'kind' => 'number', 'max' => '3', 'decimals' => 2],
+                [
+                    'code' => 'g',
+                    'label' => 'G',
+                    'kind' => 'date',
+                    'earliest' => '2027-12-30',
+                    'latest' => '2028-03-01',
+                    'required' => true,
+                ],
+                ['code' => 'h', 'label' => 'H', 'kind' => 'number'],
+            ],
+        ]);
         foreach ($setups as $setup) {
             foreach ((new Boundaries(new Reach($setup)))->sheets() as $sheet) {
                 $option = null === $sheet->option ? null : $setup->option($sheet->option);
@@ -49,15 +95,34 @@ final class BoundarySheetTest extends BrowserTestCase
                     continue;
                 }
                 self::open('/api/setups');
-                self::$browser->executeScript('document.documentElement.lang = "en"; const f = document.createElement(arguments[0] === "textarea" ? "textarea" : "input"); f.id = "field"; if (arguments[0] !== "textarea") f.type = arguments[0]; for (const [k, v] of Object.entries(arguments[1])) f.setAttribute(k, v); document.body.replaceChildren(f);', [$field[0], (object) $field[1]]);
+                self::$browser->executeScript(
+                    'document.documentElement.lang = "en"; const f = document.createElement(arguments[0] === ' .
+                        '"textarea" ? "textarea" : "input"); f.id = "field"; if (arguments[0] !== "textarea") f.type ' .
+                        '= arguments[0]; for (const [k, v] of Object.entries(arguments[1])) f.setAttribute(k, v); ' .
+                        'document.body.replaceChildren(f);',
+                    [$field[0], (object) $field[1]],
+                );
                 foreach ($sheet->rows as $row) {
-                    $answer = null === $row->answer ? '' : (is_int($row->answer) ? (string) $row->answer : $row->answer);
-                    if (HtmlField::NONE === $row->browser || !is_string($answer) || ('number' === $field[0] && 1 === preg_match(self::NOT_TYPED, trim($answer)))) {
+                    $answer =
+                        null === $row->answer ? '' : (is_int($row->answer) ? (string) $row->answer : $row->answer);
+                    if (
+                        HtmlField::NONE === $row->browser ||
+                        !is_string($answer) ||
+                        ('number' === $field[0] && 1 === preg_match(self::NOT_TYPED, trim($answer)))
+                    ) {
                         continue;
                     }
                     $found = self::typed($field[0], $answer);
-                    $where = sprintf('%s, %s: %s (%s)', $setup->name, $sheet->label, $row->about, json_encode($answer, JSON_THROW_ON_ERROR));
-                    HtmlField::VALID === $row->browser ? self::assertSame([], $found, $where) : self::assertContains($row->browser, $found, $where);
+                    $where = sprintf(
+                        '%s, %s: %s (%s)',
+                        $setup->name,
+                        $sheet->label,
+                        $row->about,
+                        json_encode($answer, JSON_THROW_ON_ERROR),
+                    );
+                    HtmlField::VALID === $row->browser
+                        ? self::assertSame([], $found, $where)
+                        : self::assertContains($row->browser, $found, $where);
                     ++$compared;
                 }
             }
@@ -76,7 +141,10 @@ final class BoundarySheetTest extends BrowserTestCase
         if ('date' === $type) {
             return self::asked('f.value = arguments[0];', trim($text));
         }
-        self::$browser->executeScript('const f = document.getElementById("field"); f.value = ""; const m = f.getAttribute("maxlength"); if (m !== null) { f.dataset.most = m; f.removeAttribute("maxlength"); } f.focus();');
+        self::$browser->executeScript(
+            'const f = document.getElementById("field"); f.value = ""; const m = f.getAttribute("maxlength"); if ' .
+                '(m !== null) { f.dataset.most = m; f.removeAttribute("maxlength"); } f.focus();',
+        );
         self::type($text);
 
         return self::asked('if (f.dataset.most !== undefined) f.setAttribute("maxlength", f.dataset.most);', $text);
@@ -87,9 +155,18 @@ final class BoundarySheetTest extends BrowserTestCase
      */
     private static function asked(string $first, string $text): array
     {
-        $found = self::$browser->executeScript('const f = document.getElementById("field");'.$first.'const v = f.validity; return arguments[1].filter((n) => v[n])', [$text, self::FLAGS]);
+        $found = self::$browser->executeScript(
+            'const f = document.getElementById("field");' .
+                $first .
+                'const v = f.validity; return arguments[1].filter((n) => v[n])',
+            [$text, self::FLAGS],
+        );
         self::assertIsArray($found);
-        if ('date' === self::$browser->executeScript('return document.getElementById("field").type') && '' !== $text && '' === self::$browser->executeScript('return document.getElementById("field").value')) {
+        if (
+            'date' === self::$browser->executeScript('return document.getElementById("field").type') &&
+            '' !== $text &&
+            '' === self::$browser->executeScript('return document.getElementById("field").value')
+        ) {
             // A script cannot set a day that is none; a person's keys can, and that is bad input.
             return ['badInput'];
         }

@@ -22,7 +22,19 @@ use PHPUnit\Framework\TestCase;
 #[SkipDatabaseRollback]
 abstract class BrowserTestCase extends TestCase
 {
-    private const FLAGS = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--window-size=1280,800', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'];
+    private const FLAGS = [
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--disable-dev-shm-usage',
+        '--window-size=1280,800',
+        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1',
+    ];
 
     protected static RemoteWebDriver $browser;
     private static ChromeDevToolsDriver $tools;
@@ -39,20 +51,31 @@ abstract class BrowserTestCase extends TestCase
         if ('' !== self::$address) {
             return;
         }
-        $folder = sys_get_temp_dir().'/ithrel-browser-'.bin2hex(random_bytes(5));
-        mkdir($folder.'/profile', 0o700, true);
+        $folder = sys_get_temp_dir() . '/ithrel-browser-' . bin2hex(random_bytes(5));
+        mkdir($folder . '/profile', 0o700, true);
         register_shutdown_function(self::end(...), $folder);
         $port = Processes::freePort();
         $shop = Processes::freePort();
-        self::$groups[] = Processes::serve(sprintf('ITHREL_VAR=%1$s ITHREL_DATABASE=%1$s/ithrel.sqlite ITHREL_TODAY=2026-11-24 exec %2$s/ithrel demo --port=%3$d --shop-port=%4$d', escapeshellarg($folder), escapeshellarg(dirname(__DIR__, 3)), $port, $shop), $port, $folder.'/demo.log');
-        self::$address = 'http://127.0.0.1:'.$port;
-        self::$demoShop = 'http://127.0.0.1:'.$shop;
+        self::$groups[] = Processes::serve(
+            sprintf(
+                'ITHREL_VAR=%1$s ITHREL_DATABASE=%1$s/ithrel.sqlite ITHREL_TODAY=2026-11-24 exec %2$s/ithrel ' .
+                    'demo --port=%3$d --shop-port=%4$d',
+                escapeshellarg($folder),
+                escapeshellarg(dirname(__DIR__, 3)),
+                $port,
+                $shop,
+            ),
+            $port,
+            $folder . '/demo.log',
+        );
+        self::$address = 'http://127.0.0.1:' . $port;
+        self::$demoShop = 'http://127.0.0.1:' . $shop;
         $driver = Processes::freePort();
-        self::$groups[] = Processes::serve('exec chromedriver --port='.$driver, $driver, $folder.'/driver.log');
-        $options = (new ChromeOptions())->addArguments([...self::FLAGS, '--user-data-dir='.$folder.'/profile']);
+        self::$groups[] = Processes::serve('exec chromedriver --port=' . $driver, $driver, $folder . '/driver.log');
+        $options = (new ChromeOptions())->addArguments([...self::FLAGS, '--user-data-dir=' . $folder . '/profile']);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
-        self::$browser = RemoteWebDriver::create('http://127.0.0.1:'.$driver, $capabilities);
+        self::$browser = RemoteWebDriver::create('http://127.0.0.1:' . $driver, $capabilities);
         self::$tools = new ChromeDevToolsDriver(self::$browser);
     }
 
@@ -64,13 +87,23 @@ abstract class BrowserTestCase extends TestCase
     /** The window as a laptop has it, or as a phone. */
     protected static function look(string $scheme, int $width = 1280, int $height = 800): void
     {
-        self::$tools->execute('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]);
-        self::$tools->execute('Emulation.setEmulatedMedia', ['features' => [['name' => 'prefers-color-scheme', 'value' => $scheme], ['name' => 'prefers-reduced-motion', 'value' => 'reduce']]]);
+        self::$tools->execute('Emulation.setDeviceMetricsOverride', [
+            'width' => $width,
+            'height' => $height,
+            'deviceScaleFactor' => 1,
+            'mobile' => false,
+        ]);
+        self::$tools->execute('Emulation.setEmulatedMedia', [
+            'features' => [
+                ['name' => 'prefers-color-scheme', 'value' => $scheme],
+                ['name' => 'prefers-reduced-motion', 'value' => 'reduce'],
+            ],
+        ]);
     }
 
     protected static function open(string $path): void
     {
-        self::$browser->get(self::$address.$path);
+        self::$browser->get(self::$address . $path);
     }
 
     /** The address of a demo setup's desk. */
@@ -90,7 +123,7 @@ abstract class BrowserTestCase extends TestCase
             $found = self::all($selector)[0] ?? null;
 
             return null !== $found;
-        }, 'nothing on the page matches '.$selector);
+        }, 'nothing on the page matches ' . $selector);
         \assert($found instanceof WebDriverElement);
 
         return $found;
@@ -120,7 +153,13 @@ abstract class BrowserTestCase extends TestCase
     protected static function press(float $x, float $y): void
     {
         foreach (['mousePressed', 'mouseReleased'] as $type) {
-            self::$tools->execute('Input.dispatchMouseEvent', ['type' => $type, 'x' => $x, 'y' => $y, 'button' => 'left', 'clickCount' => 1]);
+            self::$tools->execute('Input.dispatchMouseEvent', [
+                'type' => $type,
+                'x' => $x,
+                'y' => $y,
+                'button' => 'left',
+                'clickCount' => 1,
+            ]);
         }
     }
 
@@ -134,7 +173,10 @@ abstract class BrowserTestCase extends TestCase
     {
         $seen = '';
         self::eventually(static function () use ($selector, $part, &$seen): bool {
-            $seen = implode("\n", array_map(static fn (WebDriverElement $e): string => $e->getText(), self::all($selector)));
+            $seen = implode(
+                "\n",
+                array_map(static fn(WebDriverElement $e): string => $e->getText(), self::all($selector)),
+            );
 
             return str_contains($seen, $part);
         }, sprintf('"%s" does not come up in %s', $part, $selector));
@@ -158,22 +200,43 @@ abstract class BrowserTestCase extends TestCase
             }
             usleep(50_000);
         } while (hrtime(true) < $until);
-        self::fail(sprintf("%s. Address: %s. It shows:\n%s", $otherwise, self::$browser->getCurrentURL(), mb_strimwidth(self::$browser->findElement(WebDriverBy::tagName('body'))->getText(), 0, 1_500, '…', 'UTF-8')));
+        self::fail(
+            sprintf(
+                "%s. Address: %s. It shows:\n%s",
+                $otherwise,
+                self::$browser->getCurrentURL(),
+                mb_strimwidth(
+                    self::$browser->findElement(WebDriverBy::tagName('body'))->getText(),
+                    0,
+                    1_500,
+                    '…',
+                    'UTF-8',
+                ),
+            ),
+        );
     }
 
     /** axe-core (the rules of WCAG 2.2 A and AA and its best practices) finds nothing on the page as it is. */
     protected static function assertAccessible(string $where): void
     {
-        $axe = (string) file_get_contents(dirname(__DIR__, 3).'/web/node_modules/axe-core/axe.min.js');
+        $axe = (string) file_get_contents(dirname(__DIR__, 3) . '/web/node_modules/axe-core/axe.min.js');
         self::$browser->executeScript($axe);
-        $violations = self::$browser->executeAsyncScript('const done = arguments[arguments.length - 1]; axe.run().then((r) => done(r.violations.map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(" | "))), (e) => done([String(e)]))');
+        $violations = self::$browser->executeAsyncScript(
+            'const done = arguments[arguments.length - 1]; axe.run().then((r) => done(r.violations.map((v) => ' .
+                'v.id + ": " + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(" | "))), (e) => ' .
+                'done([String(e)]))',
+        );
         self::assertSame([], $violations, $where);
     }
 
     /** Nothing on the page is written to the console as an error, a refused file of another origin for instance. */
     protected static function assertQuietConsole(): void
     {
-        $errors = array_filter(self::$browser->manage()->getLog('browser'), static fn (array $entry): bool => 'SEVERE' === $entry['level'] && !str_contains((string) $entry['message'], 'status of 4'));
+        $errors = array_filter(
+            self::$browser->manage()->getLog('browser'),
+            static fn(array $entry): bool => 'SEVERE' === $entry['level'] &&
+                !str_contains((string) $entry['message'], 'status of 4'),
+        );
         self::assertSame([], array_column($errors, 'message'));
     }
 
@@ -181,7 +244,7 @@ abstract class BrowserTestCase extends TestCase
     protected static function picture(string $name): void
     {
         if (false !== getenv('ITHREL_SCREENSHOTS')) {
-            self::$browser->takeScreenshot(dirname(__DIR__, 3).'/docs/screenshots/'.$name.'.png');
+            self::$browser->takeScreenshot(dirname(__DIR__, 3) . '/docs/screenshots/' . $name . '.png');
         }
     }
 
@@ -198,6 +261,6 @@ abstract class BrowserTestCase extends TestCase
             Processes::end($group);
         }
         usleep(500_000);
-        exec('rm -rf '.escapeshellarg($folder));
+        exec('rm -rf ' . escapeshellarg($folder));
     }
 }

@@ -26,16 +26,58 @@ final class HardPagesTest extends TestCase
 
     public static function setUpBeforeClass(): void
     {
-        self::$folder = sys_get_temp_dir().'/ithrel-hard-'.bin2hex(random_bytes(5));
+        self::$folder = sys_get_temp_dir() . '/ithrel-hard-' . bin2hex(random_bytes(5));
         mkdir(self::$folder, 0o700);
         [$port, $other] = [Processes::freePort(), Processes::freePort()];
-        [self::$shop, self::$elsewhere] = ['http://127.0.0.1:'.$port, 'http://127.0.0.1:'.$other];
-        file_put_contents(self::$folder.'/elsewhere.php', sprintf('<?php file_put_contents(%s, $_SERVER["REQUEST_URI"]."\n", FILE_APPEND);', var_export(self::$folder.'/asked', true)));
-        self::$groups[] = Processes::serve(sprintf('exec %s -S 127.0.0.1:%d %s', PHP_BINARY, $other, escapeshellarg(self::$folder.'/elsewhere.php')), $other, self::$folder.'/elsewhere.log');
-        self::$groups[] = Processes::serve(sprintf('ITHREL_ELSEWHERE=%s PHP_CLI_SERVER_WORKERS=4 exec %s -d variables_order=EGPCS -S 127.0.0.1:%d %s', self::$elsewhere, PHP_BINARY, $port, escapeshellarg(__DIR__.'/hardShop.php')), $port, self::$folder.'/shop.log');
-        file_put_contents(self::$folder.'/lamp.json', json_encode(['ithrel' => 'setup/1', 'name' => 'Harbour lamp', 'currency' => 'EUR', 'item' => ['sku' => 'HL-1', 'name' => 'Harbour lamp', 'price' => '100.00'], 'options' => [
-            ['code' => 'size', 'label' => 'Size', 'kind' => 'one', 'required' => true, 'control' => ['list', 'buttons'], 'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large', 'charge' => '12.50']]],
-        ]], JSON_THROW_ON_ERROR));
+        [self::$shop, self::$elsewhere] = ['http://127.0.0.1:' . $port, 'http://127.0.0.1:' . $other];
+        file_put_contents(
+            self::$folder . '/elsewhere.php',
+            sprintf(
+                '<?php file_put_contents(%s, $_SERVER["REQUEST_URI"]."\n", FILE_APPEND);',
+                var_export(self::$folder . '/asked', true),
+            ),
+        );
+        self::$groups[] = Processes::serve(
+            sprintf('exec %s -S 127.0.0.1:%d %s', PHP_BINARY, $other, escapeshellarg(self::$folder . '/elsewhere.php')),
+            $other,
+            self::$folder . '/elsewhere.log',
+        );
+        self::$groups[] = Processes::serve(
+            sprintf(
+                'ITHREL_ELSEWHERE=%s PHP_CLI_SERVER_WORKERS=4 exec %s -d variables_order=EGPCS -S 127.0.0.1:%d %s',
+                self::$elsewhere,
+                PHP_BINARY,
+                $port,
+                escapeshellarg(__DIR__ . '/hardShop.php'),
+            ),
+            $port,
+            self::$folder . '/shop.log',
+        );
+        file_put_contents(
+            self::$folder . '/lamp.json',
+            json_encode(
+                [
+                    'ithrel' => 'setup/1',
+                    'name' => 'Harbour lamp',
+                    'currency' => 'EUR',
+                    'item' => ['sku' => 'HL-1', 'name' => 'Harbour lamp', 'price' => '100.00'],
+                    'options' => [
+                        [
+                            'code' => 'size',
+                            'label' => 'Size',
+                            'kind' => 'one',
+                            'required' => true,
+                            'control' => ['list', 'buttons'],
+                            'values' => [
+                                ['code' => 's', 'label' => 'Small'],
+                                ['code' => 'l', 'label' => 'Large', 'charge' => '12.50'],
+                            ],
+                        ],
+                    ],
+                ],
+                JSON_THROW_ON_ERROR,
+            ),
+        );
     }
 
     public static function tearDownAfterClass(): void
@@ -43,7 +85,7 @@ final class HardPagesTest extends TestCase
         foreach (self::$groups as $group) {
             posix_kill(-$group, SIGTERM);
         }
-        exec('rm -rf '.escapeshellarg(self::$folder));
+        exec('rm -rf ' . escapeshellarg(self::$folder));
     }
 
     /**
@@ -51,7 +93,9 @@ final class HardPagesTest extends TestCase
      */
     public static function pages(): iterable
     {
-        yield 'something on it never rests, a notice lies over it, other forms ask for the same, and the checkout asks who one is' => ['moves+covered+forms+asked'];
+        yield 'something on it never rests, a notice lies over it, other forms ask for the ' .
+            'same, and the checkout asks ' .
+            'who one is' => ['moves+covered+forms+asked'];
         yield 'it asks whether one wants to leave, opens windows and sends files' => ['shouts'];
     }
 
@@ -60,7 +104,11 @@ final class HardPagesTest extends TestCase
     public function testAHardPageIsUnderstood(string $page): void
     {
         [, $run] = self::rehearse($page, '1,4,12');
-        self::assertSame(['agrees' => 3, 'differs' => 0, 'noAnswer' => 0, 'notTried' => 0], $run['tally'], json_encode($run['checks'], JSON_THROW_ON_ERROR));
+        self::assertSame(
+            ['agrees' => 3, 'differs' => 0, 'noAnswer' => 0, 'notTried' => 0],
+            $run['tally'],
+            json_encode($run['checks'], JSON_THROW_ON_ERROR),
+        );
         self::assertNotContains('checkout', $run['notLookedAt'], 'the checkout is reached, whatever it asks first');
     }
 
@@ -69,7 +117,10 @@ final class HardPagesTest extends TestCase
     {
         [$status, $run] = self::rehearse('wrong', '1,2');
         self::assertSame(1, $status);
-        self::assertSame([['page', 'unitPrice', '100.00', '107.00'], ['page', 'unitPrice', '112.50', '119.50']], array_map(static fn (array $c): array => array_values($c['differences'][0]), $run['checks']));
+        self::assertSame(
+            [['page', 'unitPrice', '100.00', '107.00'], ['page', 'unitPrice', '112.50', '119.50']],
+            array_map(static fn(array $c): array => array_values($c['differences'][0]), $run['checks']),
+        );
         self::assertSame('/item/price', $run['likely'][0]['at']);
     }
 
@@ -77,11 +128,22 @@ final class HardPagesTest extends TestCase
     public function testTwoControlsOfOneOption(): void
     {
         [, $run] = self::rehearse('twice', '1,2');
-        self::assertSame(['agrees' => 2, 'differs' => 0, 'noAnswer' => 0, 'notTried' => 0], $run['tally'], json_encode($run['checks'], JSON_THROW_ON_ERROR));
+        self::assertSame(
+            ['agrees' => 2, 'differs' => 0, 'noAnswer' => 0, 'notTried' => 0],
+            $run['tally'],
+            json_encode($run['checks'], JSON_THROW_ON_ERROR),
+        );
         self::assertContains('second size', array_column($run['map']['found'], 'what'));
         [, $run] = self::rehearse('twice+apart', '1,2');
-        $said = array_map(static fn (array $c): array => array_map(static fn (array $d): array => array_values($d), $c['differences']), $run['checks']);
-        self::assertContains([['page', 'controls', 'Size the same in both', 'Small in one, nothing in the other']], $said, json_encode($run, JSON_THROW_ON_ERROR));
+        $said = array_map(
+            static fn(array $c): array => array_map(static fn(array $d): array => array_values($d), $c['differences']),
+            $run['checks'],
+        );
+        self::assertContains(
+            [['page', 'controls', 'Size the same in both', 'Small in one, nothing in the other']],
+            $said,
+            json_encode($run, JSON_THROW_ON_ERROR),
+        );
         self::assertContains([], $said, 'the buttons themselves set the list');
         self::assertSame('/options/0/control', $run['likely'][0]['at']);
         [, $run] = self::rehearse('plain', '1');
@@ -95,7 +157,12 @@ final class HardPagesTest extends TestCase
         $driver = new Driver(['127.0.0.1']);
         $driver->visit('about:blank');
         $begun = array_values(array_diff(self::children((int) getmypid()), $before));
-        $named = static fn (string $name): array => array_values(array_filter($begun, static fn (int $id): bool => str_contains((string) @file_get_contents('/proc/'.$id.'/comm'), $name)));
+        $named = static fn(string $name): array => array_values(
+            array_filter(
+                $begun,
+                static fn(int $id): bool => str_contains((string) @file_get_contents('/proc/' . $id . '/comm'), $name),
+            ),
+        );
         [$killed] = $named('chromedriver');
         self::assertNotSame([], array_diff($named('chrom'), [$killed]));
         posix_kill($killed, \SIGKILL);
@@ -116,22 +183,28 @@ final class HardPagesTest extends TestCase
     {
         [, $run] = self::rehearse('asks', '1');
         self::assertSame(1, $run['tally']['agrees']);
-        self::assertFileDoesNotExist(self::$folder.'/asked');
+        self::assertFileDoesNotExist(self::$folder . '/asked');
         // It is there to be asked.
-        file_get_contents(self::$elsewhere.'/asked-here');
-        self::assertFileExists(self::$folder.'/asked');
-        unlink(self::$folder.'/asked');
+        file_get_contents(self::$elsewhere . '/asked-here');
+        self::assertFileExists(self::$folder . '/asked');
+        unlink(self::$folder . '/asked');
     }
 
     #[TestDox('a page that leads to another host, or that nothing can be pressed on, ends with its reason')]
     public function testItEndsWithItsReason(): void
     {
-        foreach (['leaves' => '~led to http://127\.0\.0\.1:\d+/gone, which is of a host that may not be visited~', 'blocked' => '~lies over the page and takes each click: “Cookies”~'] as $page => $why) {
+        foreach (
+            [
+                'leaves' => '~led to http://127\.0\.0\.1:\d+/gone, which is of a host that may not be visited~',
+                'blocked' => '~lies over the page and takes each click: “Cookies”~',
+            ]
+            as $page => $why
+        ) {
             $process = self::process($page, '1');
             self::assertSame(2, $process->run());
             self::assertMatchesRegularExpression($why, $process->getErrorOutput());
         }
-        self::assertFileDoesNotExist(self::$folder.'/asked');
+        self::assertFileDoesNotExist(self::$folder . '/asked');
     }
 
     #[TestDox('a certificate that nobody signed is told')]
@@ -146,9 +219,17 @@ final class HardPagesTest extends TestCase
         self::assertInstanceOf(\OpenSSLCertificate::class, $certificate);
         openssl_x509_export($certificate, $public);
         openssl_pkey_export($key, $private);
-        file_put_contents(self::$folder.'/own.pem', $public.$private);
-        self::$groups[] = Processes::serve(sprintf('exec openssl s_server -quiet -accept %d -cert %s -www', $port, escapeshellarg(self::$folder.'/own.pem')), $port, self::$folder.'/tls.log');
-        $process = self::process('https://127.0.0.1:'.$port.'/item', '1');
+        file_put_contents(self::$folder . '/own.pem', $public . $private);
+        self::$groups[] = Processes::serve(
+            sprintf(
+                'exec openssl s_server -quiet -accept %d -cert %s -www',
+                $port,
+                escapeshellarg(self::$folder . '/own.pem'),
+            ),
+            $port,
+            self::$folder . '/tls.log',
+        );
+        $process = self::process('https://127.0.0.1:' . $port . '/item', '1');
         self::assertSame(2, $process->run());
         self::assertStringContainsString('its certificate is not trusted', $process->getErrorOutput());
     }
@@ -167,7 +248,10 @@ final class HardPagesTest extends TestCase
         }
         self::assertTrue($isKilled);
         self::assertStringContainsString('7 agree · 0 differ · 1 no answer · 0 not tried', $process->getOutput());
-        self::assertStringContainsString('the browser or its driver ended. It is begun anew for what follows.', $process->getOutput());
+        self::assertStringContainsString(
+            'the browser or its driver ended. It is begun anew for what follows.',
+            $process->getOutput(),
+        );
     }
 
     /** Kills the browser, not its driver, that a process has started. */
@@ -191,7 +275,7 @@ final class HardPagesTest extends TestCase
      */
     private static function children(int $pid): array
     {
-        exec('pgrep -P '.$pid, $all);
+        exec('pgrep -P ' . $pid, $all);
         $children = array_map(intval(...), array_filter($all));
 
         return array_merge(array_values($children), ...array_map(self::children(...), array_values($children)));
@@ -213,8 +297,23 @@ final class HardPagesTest extends TestCase
 
     private static function process(string $page, string $checks, string $format = 'json'): Process
     {
-        $address = str_contains($page, '://') ? $page : self::$shop.'/'.$page.'/item';
+        $address = str_contains($page, '://') ? $page : self::$shop . '/' . $page . '/item';
 
-        return new Process([PHP_BINARY, dirname(__DIR__, 3).'/app/bin/ithrel.php', 'rehearse', self::$folder.'/lamp.json', '--page='.$address, '--checks='.$checks, '--format='.$format, '--today=2026-11-26'], null, null, null, 150);
+        return new Process(
+            [
+                PHP_BINARY,
+                dirname(__DIR__, 3) . '/app/bin/ithrel.php',
+                'rehearse',
+                self::$folder . '/lamp.json',
+                '--page=' . $address,
+                '--checks=' . $checks,
+                '--format=' . $format,
+                '--today=2026-11-26',
+            ],
+            null,
+            null,
+            null,
+            150,
+        );
     }
 }

@@ -22,16 +22,33 @@ final class TeamTest extends BrowserTestCase
     public static function setUpBeforeClass(): void
     {
         parent::setUpBeforeClass();
-        self::$folder = sys_get_temp_dir().'/ithrel-team-'.bin2hex(random_bytes(5));
+        self::$folder = sys_get_temp_dir() . '/ithrel-team-' . bin2hex(random_bytes(5));
         mkdir(self::$folder, 0o700);
-        self::$shop = Processes::shop(self::$folder.'/shop');
+        self::$shop = Processes::shop(self::$folder . '/shop');
         foreach (['Tess' => 'tester', 'Lena' => 'lead'] as $name => $role) {
-            (new Process([self::root().'/ithrel', 'account', 'add', $name, '--role='.$role], null, self::environment(), 'password of '.$name."\n", 120))->mustRun();
+            (new Process(
+                [self::root() . '/ithrel', 'account', 'add', $name, '--role=' . $role],
+                null,
+                self::environment(),
+                'password of ' . $name . "\n",
+                120,
+            ))->mustRun();
         }
         $port = Processes::freePort();
-        $environment = implode(' ', array_map(static fn (string $k, string $v): string => $k.'='.escapeshellarg($v), array_keys(self::environment()), self::environment()));
-        self::$group = Processes::serve(sprintf('%s exec %s/ithrel serve --port=%d', $environment, escapeshellarg(self::root()), $port), $port, self::$folder.'/serve.log');
-        self::$team = 'http://127.0.0.1:'.$port;
+        $environment = implode(
+            ' ',
+            array_map(
+                static fn(string $k, string $v): string => $k . '=' . escapeshellarg($v),
+                array_keys(self::environment()),
+                self::environment(),
+            ),
+        );
+        self::$group = Processes::serve(
+            sprintf('%s exec %s/ithrel serve --port=%d', $environment, escapeshellarg(self::root()), $port),
+            $port,
+            self::$folder . '/serve.log',
+        );
+        self::$team = 'http://127.0.0.1:' . $port;
     }
 
     public static function tearDownAfterClass(): void
@@ -41,13 +58,18 @@ final class TeamTest extends BrowserTestCase
         for ($i = 0; $i < 200 && posix_kill(-self::$group, 0); ++$i) {
             usleep(50_000);
         }
-        exec('rm -rf '.escapeshellarg(self::$folder));
+        exec('rm -rf ' . escapeshellarg(self::$folder));
     }
 
-    #[TestDox('a tester signs in, brings a setup in and rehearses it; a lead signs the launch; what they did is in the log')]
+    #[
+        TestDox(
+            'a tester signs in, brings a setup in and rehearses it; a lead signs the launch; what they did is in ' .
+                'the log',
+        ),
+    ]
     public function testFromSignInToSignature(): void
     {
-        self::$browser->get(self::$team.'/');
+        self::$browser->get(self::$team . '/');
         self::awaitText('h1', 'Sign in');
         self::assertAccessible('signing in');
         self::signIn('Tess', 'a wrong guess');
@@ -55,17 +77,26 @@ final class TeamTest extends BrowserTestCase
         self::signIn('Tess', 'password of Tess');
         self::awaitText('.who', 'Tess, tester');
         self::awaitText('h1', 'Shelf');
-        $document = (string) file_get_contents(self::root().'/demo/setups/08-signal-lantern.json');
-        $put = stream_context_create(['http' => ['method' => 'PUT', 'header' => 'Content-Type: application/json', 'content' => $document]]);
-        self::assertNotFalse(file_get_contents(self::$shop.'/items/lantern', false, $put));
-        $file = self::$folder.'/lantern.json';
+        $document = (string) file_get_contents(self::root() . '/demo/setups/08-signal-lantern.json');
+        $put = stream_context_create([
+            'http' => ['method' => 'PUT', 'header' => 'Content-Type: application/json', 'content' => $document],
+        ]);
+        self::assertNotFalse(file_get_contents(self::$shop . '/items/lantern', false, $put));
+        $file = self::$folder . '/lantern.json';
         file_put_contents($file, $document);
         self::first('input[type=file]')->sendKeys($file);
         self::awaitText('h1', 'Signal lantern');
         self::first('body')->sendKeys('6');
-        self::first('.address input')->sendKeys(self::$shop.'/items/lantern');
+        self::first('.address input')->sendKeys(self::$shop . '/items/lantern');
         self::click('//button[normalize-space()="Rehearse"]');
-        self::eventually(static fn (): bool => str_contains(implode('', array_map(static fn ($e): string => $e->getText(), self::all('.filters'))), '74 as expected'), 'the rehearsal does not end', 90);
+        self::eventually(
+            static fn(): bool => str_contains(
+                implode('', array_map(static fn($e): string => $e->getText(), self::all('.filters'))),
+                '74 as expected',
+            ),
+            'the rehearsal does not end',
+            90,
+        );
         self::first('body')->sendKeys('7');
         self::awaitText('.gate h2', 'May launch');
         self::awaitText('.gate', 'You are Tess, tester.');
@@ -75,14 +106,14 @@ final class TeamTest extends BrowserTestCase
         self::awaitText('h1', 'Sign in');
         self::signIn('Lena', 'password of Lena');
         self::awaitText('.who', 'Lena, lead');
-        self::$browser->get(self::$team.'/setups/'.$id.'/gate');
+        self::$browser->get(self::$team . '/setups/' . $id . '/gate');
         self::awaitText('.gate h2', 'May launch');
         self::click('//button[contains(., "Sign the launch")]');
         self::awaitText('.gate', 'Lena');
-        self::$browser->get(self::$team.'/accounts');
+        self::$browser->get(self::$team . '/accounts');
         self::awaitText('tbody', 'lead, you');
         self::assertAccessible('the accounts');
-        self::$browser->get(self::$team.'/log');
+        self::$browser->get(self::$team . '/log');
         self::awaitText('tbody', 'signed a launch');
         self::awaitText('tbody', 'brought the setup in');
         self::assertAccessible('the log');
@@ -105,7 +136,14 @@ final class TeamTest extends BrowserTestCase
      */
     private static function environment(): array
     {
-        return ['APP_ENV' => 'prod', 'ITHREL_VAR' => self::$folder, 'ITHREL_DATABASE' => self::$folder.'/ithrel.sqlite', 'ITHREL_TODAY' => '2026-11-24', 'ITHREL_SIGN_IN' => '1', 'ITHREL_SHOP_HOSTS' => ''];
+        return [
+            'APP_ENV' => 'prod',
+            'ITHREL_VAR' => self::$folder,
+            'ITHREL_DATABASE' => self::$folder . '/ithrel.sqlite',
+            'ITHREL_TODAY' => '2026-11-24',
+            'ITHREL_SIGN_IN' => '1',
+            'ITHREL_SHOP_HOSTS' => '',
+        ];
     }
 
     private static function root(): string

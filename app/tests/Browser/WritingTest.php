@@ -27,7 +27,15 @@ final class WritingTest extends BrowserTestCase
         self::click('//section[@id="at/options/0"]//button[.="Add many…"]');
         self::first('.many textarea')->sendKeys('Small; Large; small');
         self::awaitText('.many', '“small” is there twice.');
-        self::first('.many textarea')->sendKeys(WebDriverKeys::BACKSPACE.WebDriverKeys::BACKSPACE.WebDriverKeys::BACKSPACE.WebDriverKeys::BACKSPACE.WebDriverKeys::BACKSPACE.WebDriverKeys::BACKSPACE.WebDriverKeys::BACKSPACE);
+        self::first('.many textarea')->sendKeys(
+            WebDriverKeys::BACKSPACE .
+                WebDriverKeys::BACKSPACE .
+                WebDriverKeys::BACKSPACE .
+                WebDriverKeys::BACKSPACE .
+                WebDriverKeys::BACKSPACE .
+                WebDriverKeys::BACKSPACE .
+                WebDriverKeys::BACKSPACE,
+        );
         self::click('//form[contains(@class, "many")]//button[.="Add 2"]');
         self::click('//p[contains(@class, "adds")]/button[.="text"]');
         self::write('//aside[contains(@class, "sheet")]//input[@aria-label="Label"]', 'Motto');
@@ -47,7 +55,7 @@ final class WritingTest extends BrowserTestCase
     #[TestDox('what is written survives a reload, is undone, and shows what it settled; the lantern keeps its bytes')]
     public function testADraftSurvivesAReload(): void
     {
-        self::open(self::desk('Harbour pendant').'/outline?at=/variants/rows/5');
+        self::open(self::desk('Harbour pendant') . '/outline?at=/variants/rows/5');
         self::click('//button[contains(., "Write in it")]');
         self::awaitText('.sheet', 'Variant row');
         self::write('//aside[contains(@class, "sheet")]//input[@aria-label="Picture"]', 'm-ch.png');
@@ -69,7 +77,9 @@ final class WritingTest extends BrowserTestCase
     public function testCellsBecomeASetup(): void
     {
         self::open('/');
-        self::first('textarea[aria-label=Cells]')->sendKeys("Option;Value;Charge;Required\nGlass;Clear;;yes\n;Ruby;7,50 €;\nName plate;;6.00;");
+        self::first('textarea[aria-label=Cells]')->sendKeys(
+            "Option;Value;Charge;Required\nGlass;Clear;;yes\n;Ruby;7,50 €;\nName plate;;6.00;",
+        );
         self::click('//section[contains(@class, "draft")]//form[2]//button');
         self::awaitText('.draft', 'guesses not confirmed');
         self::assertAccessible('a draft out of cells');
@@ -82,9 +92,9 @@ final class WritingTest extends BrowserTestCase
 
     private static function write(string $xpath, string $text): void
     {
-        self::eventually(static fn (): bool => [] !== self::$browser->findElements(WebDriverBy::xpath($xpath)), $xpath);
+        self::eventually(static fn(): bool => [] !== self::$browser->findElements(WebDriverBy::xpath($xpath)), $xpath);
         $field = self::$browser->findElement(WebDriverBy::xpath($xpath));
         $field->click();
-        $field->sendKeys(WebDriverKeys::CONTROL.'a'.WebDriverKeys::NULL.$text.WebDriverKeys::ENTER);
+        $field->sendKeys(WebDriverKeys::CONTROL . 'a' . WebDriverKeys::NULL . $text . WebDriverKeys::ENTER);
     }
 }

@@ -17,9 +17,13 @@ final class SpreadsheetCellsTest extends TestCase
     #[TestWith(['plan.ods'])]
     public function testASpreadsheetIsATable(string $file): void
     {
-        $bytes = (string) file_get_contents(__DIR__.'/'.$file);
+        $bytes = (string) file_get_contents(__DIR__ . '/' . $file);
         self::assertTrue(SpreadsheetCells::isOne($bytes));
-        self::assertSame("Option,Value,Charge,Required\nSize,Small,,yes\n,Large,5,\nWood,Oak,2.5,\nMotto,,0.5,", trim(SpreadsheetCells::csv($bytes)), 'A merged cell stands once, a formula with its value.');
+        self::assertSame(
+            "Option,Value,Charge,Required\nSize,Small,,yes\n,Large,5,\nWood,Oak,2.5,\nMotto,,0.5,",
+            trim(SpreadsheetCells::csv($bytes)),
+            'A merged cell stands once, a formula with its value.',
+        );
         $options = Drafter::of([SourceFile::read($bytes, 'plan', 2)])->document['options'];
         self::assertIsArray($options);
         self::assertSame(['code' => 'large', 'label' => 'Large', 'charge' => '5.00'], $options[0]['values'][1] ?? null);

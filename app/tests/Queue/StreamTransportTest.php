@@ -25,8 +25,16 @@ final class StreamTransportTest extends WorkTransportTestCase
     public static function setUpBeforeClass(): void
     {
         $port = Processes::freePort();
-        self::$group = Processes::serve(sprintf('exec redis-server --port %d --bind 127.0.0.1 --save "" --appendonly no --dir %s', $port, escapeshellarg(sys_get_temp_dir())), $port, sys_get_temp_dir().'/ithrel-redis-'.$port.'.log');
-        self::$address = 'tcp://127.0.0.1:'.$port;
+        self::$group = Processes::serve(
+            sprintf(
+                'exec redis-server --port %d --bind 127.0.0.1 --save "" --appendonly no --dir %s',
+                $port,
+                escapeshellarg(sys_get_temp_dir()),
+            ),
+            $port,
+            sys_get_temp_dir() . '/ithrel-redis-' . $port . '.log',
+        );
+        self::$address = 'tcp://127.0.0.1:' . $port;
     }
 
     public static function tearDownAfterClass(): void
@@ -36,7 +44,7 @@ final class StreamTransportTest extends WorkTransportTestCase
 
     protected function setUp(): void
     {
-        $this->stream = 'test:'.bin2hex(random_bytes(5));
+        $this->stream = 'test:' . bin2hex(random_bytes(5));
     }
 
     protected function transport(): TransportInterface&KeepaliveReceiverInterface
@@ -55,7 +63,17 @@ final class StreamTransportTest extends WorkTransportTestCase
         $pending = $redis->executeRaw(['XPENDING', $stream, 'workers', '-', '+', '100']);
         foreach (is_array($pending) ? $pending : [] as $each) {
             self::assertIsArray($each);
-            $redis->executeRaw(['XCLAIM', $stream, 'workers', 'dead', '0', $each[0], 'IDLE', (string) (1000 * (JobInHand::HELD + 1)), 'JUSTID']);
+            $redis->executeRaw([
+                'XCLAIM',
+                $stream,
+                'workers',
+                'dead',
+                '0',
+                $each[0],
+                'IDLE',
+                (string) (1000 * (JobInHand::HELD + 1)),
+                'JUSTID',
+            ]);
         }
     }
 
@@ -63,7 +81,7 @@ final class StreamTransportTest extends WorkTransportTestCase
     {
         $queue = $this->transport();
         self::put($queue, 'one', 'two');
-        while (null !== $taken = self::take($queue)) {
+        while (null !== ($taken = self::take($queue))) {
             $queue->ack($taken);
         }
         self::assertSame(0, (new Client(self::$address))->xlen($this->stream));

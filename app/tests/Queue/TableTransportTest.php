@@ -28,7 +28,11 @@ final class TableTransportTest extends WorkTransportTestCase
 
     protected function transport(): TransportInterface&KeepaliveReceiverInterface
     {
-        $transport = (new WorkTransportFactory($this->connection, new RedisServer('')))->createTransport('work://checks', [], self::serializer());
+        $transport = (new WorkTransportFactory($this->connection, new RedisServer('')))->createTransport(
+            'work://checks',
+            [],
+            self::serializer(),
+        );
         self::assertInstanceOf(TableTransport::class, $transport);
 
         return $transport;
@@ -36,14 +40,22 @@ final class TableTransportTest extends WorkTransportTestCase
 
     protected function letTimePass(): void
     {
-        $this->connection->executeStatement('UPDATE work_message SET delivered_at = ?', [(new \DateTimeImmutable('UTC'))->modify(sprintf('-%d seconds', JobInHand::HELD + 1))->format('Y-m-d H:i:s')]);
+        $this->connection->executeStatement('UPDATE work_message SET delivered_at = ?', [
+            (new \DateTimeImmutable('UTC'))->modify(sprintf('-%d seconds', JobInHand::HELD + 1))->format('Y-m-d H:i:s'),
+        ]);
     }
 
     public function testTheSettingChoosesWhereSharedWorkWaits(): void
     {
         $factory = new WorkTransportFactory($this->connection, new RedisServer('tcp://127.0.0.1:1'));
-        self::assertInstanceOf(StreamTransport::class, $factory->createTransport('work://checks', [], self::serializer()));
-        self::assertInstanceOf(StreamTransport::class, $factory->createTransport('work://results', [], self::serializer()));
+        self::assertInstanceOf(
+            StreamTransport::class,
+            $factory->createTransport('work://checks', [], self::serializer()),
+        );
+        self::assertInstanceOf(
+            StreamTransport::class,
+            $factory->createTransport('work://results', [], self::serializer()),
+        );
         self::assertInstanceOf(TableTransport::class, $factory->createTransport('work://desk', [], self::serializer()));
     }
 
@@ -53,11 +65,17 @@ final class TableTransportTest extends WorkTransportTestCase
         $configuration = new Configuration();
         $configuration->setMiddlewares([new ImmediateTransactions()]);
         $own = DriverManager::getConnection(['driver' => 'sqlite3', 'path' => $file], $configuration);
-        $own->executeStatement((string) $this->connection->fetchOne("SELECT sql FROM sqlite_master WHERE name = 'work_message'"));
+        $own->executeStatement(
+            (string) $this->connection->fetchOne("SELECT sql FROM sqlite_master WHERE name = 'work_message'"),
+        );
         $own->executeStatement('PRAGMA busy_timeout = 1');
         $writer = new \SQLite3($file);
         $writer->exec('BEGIN IMMEDIATE');
-        $queue = (new WorkTransportFactory($own, new RedisServer('')))->createTransport('work://checks', [], self::serializer());
+        $queue = (new WorkTransportFactory($own, new RedisServer('')))->createTransport(
+            'work://checks',
+            [],
+            self::serializer(),
+        );
         try {
             self::assertNull(self::take($queue), 'An idle worker looks while another writes.');
         } finally {

@@ -52,7 +52,10 @@ abstract class WorkTransportTestCase extends KernelTestCase
         $queue = $this->transport();
         self::assertNull(self::take($queue));
         self::put($queue, 'one', 'two', 'three');
-        self::assertSame(['one', 'two', 'three'], array_map(self::runOf(...), [self::take($queue), self::take($queue), self::take($queue)]));
+        self::assertSame(
+            ['one', 'two', 'three'],
+            array_map(self::runOf(...), [self::take($queue), self::take($queue), self::take($queue)]),
+        );
         self::assertNull(self::take($queue), 'What is held is not given out again.');
     }
 
@@ -96,7 +99,7 @@ abstract class WorkTransportTestCase extends KernelTestCase
         self::put($this->transport(), ...$all);
         $workers = [$this->transport(), $this->transport(), $this->transport()];
         $given = [];
-        for ($i = 0; null !== $taken = self::take($workers[$i % 3]); ++$i) {
+        for ($i = 0; null !== ($taken = self::take($workers[$i % 3])); ++$i) {
             $given[] = self::runOf($taken);
             $workers[$i % 3]->ack($taken);
         }

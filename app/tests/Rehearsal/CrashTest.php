@@ -28,7 +28,7 @@ final class CrashTest extends SeparateProcessesTestCase
         $server = $this->application($queue);
         $run = $this->begin('09-admiralty-chandelier');
         $workers = [$this->worker(), $this->worker()];
-        $this->await($run, static fn (array $r): bool => 'running' === $r['state'] && $r['agrees'] >= 10);
+        $this->await($run, static fn(array $r): bool => 'running' === $r['state'] && $r['agrees'] >= 10);
         foreach ($workers as $worker) {
             Processes::end($worker, SIGKILL);
         }
@@ -36,17 +36,20 @@ final class CrashTest extends SeparateProcessesTestCase
         Processes::end($server, SIGKILL);
         usleep(300_000);
         $this->serve();
-        $before = $this->ask('GET', '/api/rehearsals/'.$run);
+        $before = $this->ask('GET', '/api/rehearsals/' . $run);
         self::assertSame('running', $before['state']);
         self::assertGreaterThan(0, $before['waiting'], 'They were killed amid the work.');
-        $kept = array_filter($this->ask('GET', '/api/rehearsals/'.$run.'/checks'), static fn (mixed $c): bool => is_array($c) && 'agrees' === $c['verdict']);
+        $kept = array_filter(
+            $this->ask('GET', '/api/rehearsals/' . $run . '/checks'),
+            static fn(mixed $c): bool => is_array($c) && 'agrees' === $c['verdict'],
+        );
 
         $this->letTimePass($queue);
         $this->worker();
         $this->worker();
-        $after = $this->await($run, static fn (array $r): bool => 'done' === $r['state']);
+        $after = $this->await($run, static fn(array $r): bool => 'done' === $r['state']);
         self::assertSame([244, 244, 0, 0], [$after['total'], $after['agrees'], $after['differs'], $after['noAnswer']]);
-        $checks = $this->ask('GET', '/api/rehearsals/'.$run.'/checks');
+        $checks = $this->ask('GET', '/api/rehearsals/' . $run . '/checks');
         self::assertSame(range(1, 244), array_column($checks, 'number'), 'Each once.');
         foreach ($kept as $i => $check) {
             self::assertSame($check, $checks[$i], 'What was found before stays.');

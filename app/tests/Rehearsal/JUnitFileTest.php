@@ -17,12 +17,30 @@ final class JUnitFileTest extends TestCase
     {
         $xml = new \SimpleXMLElement(JUnitFile::text('Lamp', new \DateTimeImmutable('2030-01-07'), []));
         self::assertSame(['1', '1'], [(string) $xml['tests'], (string) $xml['failures']]);
-        self::assertSame('Nothing was tried: there is no check.', (string) $xml->testsuite->testcase->failure['message']);
+        self::assertSame(
+            'Nothing was tried: there is no check.',
+            (string) $xml->testsuite->testcase->failure['message'],
+        );
     }
 
     public function testAPlanThatBuysNothingIsRed(): void
     {
-        $check = new Check(1, Purpose::Opening, 'the page as it opens', [], [[]], [1], 'form', null, null, false, null, [], [], []);
+        $check = new Check(
+            1,
+            Purpose::Opening,
+            'the page as it opens',
+            [],
+            [[]],
+            [1],
+            'form',
+            null,
+            null,
+            false,
+            null,
+            [],
+            [],
+            [],
+        );
         $agrees = [new TriedCheck($check, RehearsalCheck::AGREES, [], null, 20)];
         $xml = new \SimpleXMLElement(JUnitFile::text('Lamp', new \DateTimeImmutable('2030-01-07'), $agrees, true));
         self::assertSame(['2', '1'], [(string) $xml['tests'], (string) $xml['failures']]);

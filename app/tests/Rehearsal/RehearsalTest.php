@@ -33,14 +33,19 @@ final class RehearsalTest extends ApiTestCase
 
     public static function setUpBeforeClass(): void
     {
-        self::$folder = sys_get_temp_dir().'/ithrel-shop-'.bin2hex(random_bytes(5));
+        self::$folder = sys_get_temp_dir() . '/ithrel-shop-' . bin2hex(random_bytes(5));
         self::$shop = Processes::shop(self::$folder);
     }
 
     public static function tearDownAfterClass(): void
     {
-        unset($_SERVER['ITHREL_SHOP'], $_ENV['ITHREL_SHOP'], $_SERVER['ITHREL_SHOP_SECONDS'], $_ENV['ITHREL_SHOP_SECONDS']);
-        exec('rm -rf '.escapeshellarg(self::$folder));
+        unset(
+            $_SERVER['ITHREL_SHOP'],
+            $_ENV['ITHREL_SHOP'],
+            $_SERVER['ITHREL_SHOP_SECONDS'],
+            $_ENV['ITHREL_SHOP_SECONDS'],
+        );
+        exec('rm -rf ' . escapeshellarg(self::$folder));
     }
 
     protected function setUp(): void
@@ -60,11 +65,17 @@ final class RehearsalTest extends ApiTestCase
         self::assertSame(['running', $run['total'], 0], [$run['state'], $run['waiting'], $run['agrees']]);
         $this->work();
         $run = $this->asked($run['id']);
-        self::assertSame(['done', $run['total'], 0, 0, []], [$run['state'], $run['agrees'], $run['differs'], $run['noAnswer'], $run['likely']]);
+        self::assertSame(
+            ['done', $run['total'], 0, 0, []],
+            [$run['state'], $run['agrees'], $run['differs'], $run['noAnswer'], $run['likely']],
+        );
         self::assertGreaterThan(20, $run['total']);
         self::assertNotNull($run['endedAt']);
         $last = $this->send('GET', '/api/setups', null, 200)['rows'][0]['rehearsal'];
-        self::assertSame([$run['id'], 'done', true, $run['total']], [$last['id'], $last['state'], $last['current'], $last['agrees']]);
+        self::assertSame(
+            [$run['id'], 'done', true, $run['total']],
+            [$last['id'], $last['state'], $last['current'], $last['agrees']],
+        );
     }
 
     public function testAFaultIsFoundShownStageByStageAndExplained(): void
@@ -77,29 +88,44 @@ final class RehearsalTest extends ApiTestCase
         self::assertGreaterThan(0, $run['differs']);
         self::assertSame('/options/1/length', $run['likely'][0]['at']);
         self::assertSame('the length of Engraving', $run['likely'][0]['words']);
-        self::assertNull($this->send('GET', '/api/setups', null, 200)['rows'][0]['rehearsal'], 'A shop with faults switched on tells nothing of the setup.');
+        self::assertNull(
+            $this->send('GET', '/api/setups', null, 200)['rows'][0]['rehearsal'],
+            'A shop with faults switched on tells nothing of the setup.',
+        );
 
-        $rows = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200);
+        $rows = $this->send('GET', '/api/rehearsals/' . $run['id'] . '/checks', null, 200);
         self::assertCount($run['total'], $rows);
-        $differing = array_values(array_filter($rows, static fn (array $r): bool => 'differs' === $r['verdict']));
+        $differing = array_values(array_filter($rows, static fn(array $r): bool => 'differs' === $r['verdict']));
         self::assertCount($run['differs'], $differing);
-        self::assertSame($run['likely'][0]['checks'], array_values(array_intersect($run['likely'][0]['checks'], array_column($differing, 'number'))));
-        $check = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks/'.$differing[0]['number'], null, 200);
-        $lit = array_values(array_filter($check['cells'], static fn (array $c): bool => $c['differs']));
+        self::assertSame(
+            $run['likely'][0]['checks'],
+            array_values(array_intersect($run['likely'][0]['checks'], array_column($differing, 'number'))),
+        );
+        $check = $this->send('GET', '/api/rehearsals/' . $run['id'] . '/checks/' . $differing[0]['number'], null, 200);
+        $lit = array_values(array_filter($check['cells'], static fn(array $c): bool => $c['differs']));
         self::assertNotSame([], $lit);
         self::assertSame('taken', $lit[0]['what']);
         self::assertSame('Open the item\'s page', $check['steps'][0]);
         self::assertContains('/options/1/length', array_column($check['places'], 'at'));
 
-        $this->browser->request('GET', '/api/rehearsals/'.$run['id'].'/checks.csv');
+        $this->browser->request('GET', '/api/rehearsals/' . $run['id'] . '/checks.csv');
         $csv = Csv::rows((string) $this->browser->getResponse()->getContent());
-        self::assertSame(['check', 'purpose', 'about', 'verdict', 'stage', 'what', 'expected', 'found', 'places', 'steps'], $csv[0]);
-        self::assertCount($run['differs'], array_unique(array_column(array_filter($csv, static fn (array $r): bool => 'differs' === $r[3]), 0)));
+        self::assertSame(
+            ['check', 'purpose', 'about', 'verdict', 'stage', 'what', 'expected', 'found', 'places', 'steps'],
+            $csv[0],
+        );
+        self::assertCount(
+            $run['differs'],
+            array_unique(array_column(array_filter($csv, static fn(array $r): bool => 'differs' === $r[3]), 0)),
+        );
 
-        $this->browser->request('GET', '/api/rehearsals/'.$run['id'].'/junit.xml');
+        $this->browser->request('GET', '/api/rehearsals/' . $run['id'] . '/junit.xml');
         $xml = simplexml_load_string((string) $this->browser->getResponse()->getContent());
         self::assertNotFalse($xml);
-        self::assertSame([(string) $run['total'], (string) $run['differs'], '0', '0'], [(string) $xml['tests'], (string) $xml['failures'], (string) $xml['errors'], (string) $xml['skipped']]);
+        self::assertSame(
+            [(string) $run['total'], (string) $run['differs'], '0', '0'],
+            [(string) $xml['tests'], (string) $xml['failures'], (string) $xml['errors'], (string) $xml['skipped']],
+        );
         self::assertCount($run['total'], $xml->xpath('//testcase') ?: []);
         self::assertCount($run['differs'], $xml->xpath('//testcase/failure[@message and @type]') ?: []);
         foreach ($xml->testsuite as $suite) {
@@ -111,55 +137,84 @@ final class RehearsalTest extends ApiTestCase
     {
         $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), []);
         $this->work(6);
-        $run = $this->send('POST', '/api/rehearsals/'.$run['id'].'/cancel', null, 200);
+        $run = $this->send('POST', '/api/rehearsals/' . $run['id'] . '/cancel', null, 200);
         self::assertSame(['cancelled', 5, $run['total'] - 5], [$run['state'], $run['agrees'], $run['waiting']]);
         self::assertSame($run['total'] - 5, $this->work(), 'What is handed out of it is passed over.');
         self::assertSame(5, $this->asked($run['id'])['agrees']);
-        $run = $this->send('POST', '/api/rehearsals/'.$run['id'].'/again', null, 200);
+        $run = $this->send('POST', '/api/rehearsals/' . $run['id'] . '/again', null, 200);
         self::assertSame(['running', null], [$run['state'], $run['endedAt']]);
         self::assertSame($run['total'] - 5, $this->work());
         $run = $this->asked($run['id']);
         self::assertSame(['done', $run['total']], [$run['state'], $run['agrees']]);
-        $run = $this->send('POST', '/api/rehearsals/'.$run['id'].'/again', null, 200);
+        $run = $this->send('POST', '/api/rehearsals/' . $run['id'] . '/again', null, 200);
         self::assertSame('done', $run['state'], 'Nothing is left to try.');
     }
 
     public function testAShopThatGivesNoAnswerIsNoFaultOfTheSetup(): void
     {
         $id = $this->bringIn('07-regatta-string-lights');
-        $run = $this->send('POST', '/api/setups/'.$id.'/rehearsals', ['address' => self::$shop.'/items/notsold'], 201);
+        $run = $this->send(
+            'POST',
+            '/api/setups/' . $id . '/rehearsals',
+            ['address' => self::$shop . '/items/notsold'],
+            201,
+        );
         $this->work();
         $run = $this->asked($run['id']);
-        self::assertSame(['done', 0, 0, $run['total'], []], [$run['state'], $run['agrees'], $run['differs'], $run['noAnswer'], $run['likely']]);
-        $rows = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200);
-        self::assertSame(['no-answer', 'The shop answered 404 to GET /items/notsold.'], [$rows[0]['verdict'], $rows[0]['reason']]);
-        $this->browser->request('GET', '/api/rehearsals/'.$run['id'].'/junit.xml');
-        self::assertStringContainsString('errors="'.$run['total'].'"', (string) $this->browser->getResponse()->getContent());
-        self::assertSame('running', $this->send('POST', '/api/rehearsals/'.$run['id'].'/again', null, 200)['state']);
+        self::assertSame(
+            ['done', 0, 0, $run['total'], []],
+            [$run['state'], $run['agrees'], $run['differs'], $run['noAnswer'], $run['likely']],
+        );
+        $rows = $this->send('GET', '/api/rehearsals/' . $run['id'] . '/checks', null, 200);
+        self::assertSame(
+            ['no-answer', 'The shop answered 404 to GET /items/notsold.'],
+            [$rows[0]['verdict'], $rows[0]['reason']],
+        );
+        $this->browser->request('GET', '/api/rehearsals/' . $run['id'] . '/junit.xml');
+        self::assertStringContainsString(
+            'errors="' . $run['total'] . '"',
+            (string) $this->browser->getResponse()->getContent(),
+        );
+        self::assertSame(
+            'running',
+            $this->send('POST', '/api/rehearsals/' . $run['id'] . '/again', null, 200)['state'],
+        );
     }
 
     public function testAJobThatIsDoneTwiceCountsOnce(): void
     {
         $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), []);
         $this->work();
-        $before = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200);
+        $before = $this->send('GET', '/api/rehearsals/' . $run['id'] . '/checks', null, 200);
         $bus = self::getContainer()->get(MessageBusInterface::class);
         $bus->dispatch(new MakePlan($run['id']));
         foreach ([0, 1] as $i) {
-            $bus->dispatch(new TryCheck($run['id'], 0, self::getContainer()->get(Rehearsals::class)->checks(self::getContainer()->get(Rehearsals::class)->get($run['id']))[$i]->check()));
+            $bus->dispatch(
+                new TryCheck(
+                    $run['id'],
+                    0,
+                    self::getContainer()
+                        ->get(Rehearsals::class)
+                        ->checks(self::getContainer()->get(Rehearsals::class)->get($run['id']))
+                        [$i]->check(),
+                ),
+            );
         }
         self::assertSame(3, $this->work());
-        self::assertSame($before, $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200));
+        self::assertSame($before, $this->send('GET', '/api/rehearsals/' . $run['id'] . '/checks', null, 200));
     }
 
     public function testAgainWhileAWorkerIsAboutToSayThatItIsDoneLosesNothing(): void
     {
-        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), [], 201, self::$shop.'/items/notsold');
+        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), [], 201, self::$shop . '/items/notsold');
         $this->work();
         $total = $this->asked($run['id'])['total'];
         $transport = self::getContainer()->get('messenger.transport.checks');
         self::assertInstanceOf(TransportInterface::class, $transport);
-        self::assertSame('running', $this->send('POST', '/api/rehearsals/'.$run['id'].'/again', null, 200)['state']);
+        self::assertSame(
+            'running',
+            $this->send('POST', '/api/rehearsals/' . $run['id'] . '/again', null, 200)['state'],
+        );
         // The last one: its result is kept, and the run over; its worker has not yet said that it is done.
         self::assertSame($total - 1, $this->work($total - 1));
         $held = [...$transport->get()];
@@ -167,7 +222,10 @@ final class RehearsalTest extends ApiTestCase
         self::assertInstanceOf(TryCheck::class, $job);
         self::getContainer()->get(CheckResults::class)->keep(KeepResult::noAnswer($job, 'The shop is gone.', 1));
         self::assertSame('done', $this->asked($run['id'])['state']);
-        self::assertSame('running', $this->send('POST', '/api/rehearsals/'.$run['id'].'/again', null, 200)['state']);
+        self::assertSame(
+            'running',
+            $this->send('POST', '/api/rehearsals/' . $run['id'] . '/again', null, 200)['state'],
+        );
         $transport->ack($held[0]);
         self::assertSame($total, $this->work());
         self::assertSame(['done', 0], [$this->asked($run['id'])['state'], $this->asked($run['id'])['waiting']]);
@@ -186,8 +244,11 @@ final class RehearsalTest extends ApiTestCase
             $connection->executeStatement('UPDATE work_message SET delivered_at = NULL WHERE delivered_at IS NOT NULL');
         }
         $this->work();
-        $rows = $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks', null, 200);
-        self::assertSame(['no-answer', 'It was begun 3 times, and each time the worker ended before it was done.'], [$rows[0]['verdict'], $rows[0]['reason']]);
+        $rows = $this->send('GET', '/api/rehearsals/' . $run['id'] . '/checks', null, 200);
+        self::assertSame(
+            ['no-answer', 'It was begun 3 times, and each time the worker ended before it was done.'],
+            [$rows[0]['verdict'], $rows[0]['reason']],
+        );
         self::assertSame('done', $this->asked($run['id'])['state']);
     }
 
@@ -206,21 +267,29 @@ final class RehearsalTest extends ApiTestCase
     {
         $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), []);
         $this->work(3);
-        $checks = '/api/rehearsals/'.$run['id'].'/checks';
+        $checks = '/api/rehearsals/' . $run['id'] . '/checks';
         $all = $this->send('GET', $checks, null, 200);
         $known = max(array_column($all, 'turn'));
-        self::assertSame([], $this->send('GET', $checks.'?since='.$known, null, 200));
+        self::assertSame([], $this->send('GET', $checks . '?since=' . $known, null, 200));
         $this->work(1);
-        $changed = $this->send('GET', $checks.'?since='.$known, null, 200);
-        self::assertSame([[3, 'agrees']], array_map(static fn (array $c): array => [$c['number'], $c['verdict']], $changed));
+        $changed = $this->send('GET', $checks . '?since=' . $known, null, 200);
+        self::assertSame(
+            [[3, 'agrees']],
+            array_map(static fn(array $c): array => [$c['number'], $c['verdict']], $changed),
+        );
         self::assertCount(count($all), $this->send('GET', $checks, null, 200));
     }
 
     public function testADocumentThatCanNoLongerBeReadSaysSo(): void
     {
         $id = $this->bringIn('07-regatta-string-lights');
-        self::getContainer()->get(Connection::class)->executeStatement('UPDATE revision SET document = ?, sha256 = ?', ['{"no": "setup"}', hash('sha256', random_bytes(8))]);
-        $run = $this->rehearse($id, [], 201, self::$shop.'/items/a');
+        self::getContainer()
+            ->get(Connection::class)
+            ->executeStatement('UPDATE revision SET document = ?, sha256 = ?', [
+                '{"no": "setup"}',
+                hash('sha256', random_bytes(8)),
+            ]);
+        $run = $this->rehearse($id, [], 201, self::$shop . '/items/a');
         $this->work();
         $run = $this->asked($run['id']);
         self::assertSame(['failed', 0], [$run['state'], $run['total']]);
@@ -230,52 +299,91 @@ final class RehearsalTest extends ApiTestCase
     public function testTheSheetByHandGoesOutAndComesBack(): void
     {
         $id = $this->bringIn('04-engraved-plate');
-        $sheet = $this->send('GET', '/api/setups/'.$id.'/hand-sheet', null, 200);
+        $sheet = $this->send('GET', '/api/setups/' . $id . '/hand-sheet', null, 200);
         self::assertNull($sheet['checks'][0]['cells'][0]['found']);
         ob_start();
-        $this->browser->request('GET', '/api/setups/'.$id.'/hand-sheet.csv');
+        $this->browser->request('GET', '/api/setups/' . $id . '/hand-sheet.csv');
         $this->browser->getInternalResponse();
-        $csv = Csv::rows((string) ob_get_clean().$this->browser->getInternalResponse()->getContent());
+        $csv = Csv::rows((string) ob_get_clean() . $this->browser->getInternalResponse()->getContent());
         self::assertSame('found', $csv[0][10]);
-        $rows = array_map(static fn (array $r): array => '1' === $r[0] && 'cart' === $r[6] && 'line total' === $r[8] ? [...array_slice($r, 0, 10), '0.01'] : $r, $csv);
-        $run = $this->send('POST', '/api/setups/'.$id.'/hand-sheet', ['text' => Csv::text($rows)], 201);
-        self::assertSame(['done', null, 1, 0, count($sheet['checks']) - 1], [$run['state'], $run['address'], $run['differs'], $run['agrees'], $run['notTried']]);
+        $rows = array_map(
+            static fn(array $r): array => '1' === $r[0] && 'cart' === $r[6] && 'line total' === $r[8]
+                ? [...array_slice($r, 0, 10), '0.01']
+                : $r,
+            $csv,
+        );
+        $run = $this->send('POST', '/api/setups/' . $id . '/hand-sheet', ['text' => Csv::text($rows)], 201);
+        self::assertSame(
+            ['done', null, 1, 0, count($sheet['checks']) - 1],
+            [$run['state'], $run['address'], $run['differs'], $run['agrees'], $run['notTried']],
+        );
         self::assertSame([1], $run['likely'][0]['checks']);
         ob_start();
-        $this->browser->request('GET', '/api/setups/'.$id.'/hand-sheet.csv?depth=check');
-        $short = Csv::rows((string) ob_get_clean().$this->browser->getInternalResponse()->getContent());
+        $this->browser->request('GET', '/api/setups/' . $id . '/hand-sheet.csv?depth=check');
+        $short = Csv::rows((string) ob_get_clean() . $this->browser->getInternalResponse()->getContent());
         self::assertSame([1 + count($sheet['checks']), $sheet['checks'][0]['expected']], [count($short), $short[1][9]]);
-        $run = $this->send('POST', '/api/setups/'.$id.'/hand-sheet', ['text' => Csv::text(array_map(static fn (array $r): array => '1' === $r[0] ? [...array_slice($r, 0, 10), '0.01'] : $r, $short))], 201);
+        $run = $this->send(
+            'POST',
+            '/api/setups/' . $id . '/hand-sheet',
+            [
+                'text' => Csv::text(
+                    array_map(
+                        static fn(array $r): array => '1' === $r[0] ? [...array_slice($r, 0, 10), '0.01'] : $r,
+                        $short,
+                    ),
+                ),
+            ],
+            201,
+        );
         self::assertSame([1, 0], [$run['differs'], $run['agrees']]);
-        $this->send('GET', '/api/setups/'.$id.'/hand-sheet.csv?depth=deep', null, 404);
-        $problem = $this->send('POST', '/api/setups/'.$id.'/hand-sheet', ['text' => Csv::text($csv)], 422);
-        self::assertSame('Nothing is filled in: the column "found" is empty in every row.', $problem['problems'][0]['message']);
-        $this->send('POST', '/api/setups/'.$id.'/hand-sheet', ['text' => "check;what\n"], 422);
+        $this->send('GET', '/api/setups/' . $id . '/hand-sheet.csv?depth=deep', null, 404);
+        $problem = $this->send('POST', '/api/setups/' . $id . '/hand-sheet', ['text' => Csv::text($csv)], 422);
+        self::assertSame(
+            'Nothing is filled in: the column "found" is empty in every row.',
+            $problem['problems'][0]['message'],
+        );
+        $this->send('POST', '/api/setups/' . $id . '/hand-sheet', ['text' => "check;what\n"], 422);
     }
 
     public function testTheShopPageIsPutOnSaleAndOpened(): void
     {
         $id = $this->bringIn('04-engraved-plate');
-        $page = $this->send('POST', '/api/setups/'.$id.'/shop-page', [], 200)['address'];
+        $page = $this->send('POST', '/api/setups/' . $id . '/shop-page', [], 200)['address'];
         self::assertIsString($page);
-        self::assertStringStartsWith(self::$shop.'/items/', $page);
+        self::assertStringStartsWith(self::$shop . '/items/', $page);
         self::assertStringContainsString('<h1>Engraved plate</h1>', (string) file_get_contents($page));
     }
 
     public function testWhatCannotBeRehearsedIsRefusedWithItsReason(): void
     {
         $id = $this->bringIn('07-regatta-string-lights');
-        foreach (['ftp://127.0.0.1/' => '"ftp" is not HTTP.', 'http://elsewhere.example/' => 'The host "elsewhere.example" may not be asked.'] as $address => $why) {
+        foreach (
+            [
+                'ftp://127.0.0.1/' => '"ftp" is not HTTP.',
+                'http://elsewhere.example/' => 'The host "elsewhere.example" may not be asked.',
+            ]
+            as $address => $why
+        ) {
             $problem = $this->rehearse($id, [], 422, $address);
             self::assertSame('/address', $problem['problems'][0]['at']);
             self::assertStringContainsString($why, $problem['problems'][0]['message']);
         }
-        self::assertSame(['/faults/0', 'The rehearsal shop has no fault "no-such".'], array_values($this->rehearse($id, ['no-such'], 422)['problems'][0]));
-        self::assertSame('/faults', $this->rehearse($id, ['length-off-by-one'], 422, self::$shop.'/items/a')['problems'][0]['at']);
-        self::assertSame([], $this->send('GET', '/api/setups/'.$id.'/rehearsals', null, 200), 'Nothing of it is kept.');
+        self::assertSame(
+            ['/faults/0', 'The rehearsal shop has no fault "no-such".'],
+            array_values($this->rehearse($id, ['no-such'], 422)['problems'][0]),
+        );
+        self::assertSame(
+            '/faults',
+            $this->rehearse($id, ['length-off-by-one'], 422, self::$shop . '/items/a')['problems'][0]['at'],
+        );
+        self::assertSame(
+            [],
+            $this->send('GET', '/api/setups/' . $id . '/rehearsals', null, 200),
+            'Nothing of it is kept.',
+        );
         $this->send('GET', '/api/rehearsals/none', null, 404);
         $run = $this->rehearse($id, []);
-        $this->send('GET', '/api/rehearsals/'.$run['id'].'/checks/9', null, 404);
+        $this->send('GET', '/api/rehearsals/' . $run['id'] . '/checks/9', null, 404);
     }
 
     public function testTheShopTellsItsFaults(): void
@@ -288,14 +396,22 @@ final class RehearsalTest extends ApiTestCase
 
     public function testJUnitTextHasNoCharacterThatXmlCannotCarry(): void
     {
-        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), [], 201, self::$shop.'/items/a');
+        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), [], 201, self::$shop . '/items/a');
         $this->work(1);
         $rehearsals = self::getContainer()->get(Rehearsals::class);
         $first = $rehearsals->checks($rehearsals->get($run['id']))[0]->check();
-        self::getContainer()->get(CheckResults::class)->keep(KeepResult::noAnswer(new TryCheck($run['id'], 0, $first), "It said \x01 and \u{FFFF} & <b>", 3));
+        self::getContainer()
+            ->get(CheckResults::class)
+            ->keep(KeepResult::noAnswer(new TryCheck($run['id'], 0, $first), "It said \x01 and \u{FFFF} & <b>", 3));
         self::getContainer()->get(EntityManagerInterface::class)->clear();
         $kept = $rehearsals->get($run['id']);
-        $xml = simplexml_load_string(JUnitFile::text($kept->setup()->title(), $kept->createdAt(), array_map(TriedCheck::of(...), $rehearsals->checks($kept))));
+        $xml = simplexml_load_string(
+            JUnitFile::text(
+                $kept->setup()->title(),
+                $kept->createdAt(),
+                array_map(TriedCheck::of(...), $rehearsals->checks($kept)),
+            ),
+        );
         self::assertNotFalse($xml);
         self::assertSame('It said ? and ? & <b>', (string) ($xml->xpath('//error/@message') ?: [''])[0]);
     }
@@ -314,28 +430,53 @@ final class RehearsalTest extends ApiTestCase
         $this->work(1);
         $planned = $this->asked($run['id']);
         self::assertGreaterThan(0, $planned['agrees'], 'what the charge does not touch holds still');
-        self::assertSame([$before['valid'], $before['again']], [$planned['agrees'], $planned['waiting']], 'exactly those that the gate names');
+        self::assertSame(
+            [$before['valid'], $before['again']],
+            [$planned['agrees'], $planned['waiting']],
+            'exactly those that the gate names',
+        );
         self::assertGreaterThan(0, $planned['waiting']);
         $this->work();
         $checks = $this->send('GET', "/api/rehearsals/{$run['id']}/checks", null, 200);
-        $carried = array_filter($checks, static fn (array $c): bool => null !== $c['carried']);
+        $carried = array_filter($checks, static fn(array $c): bool => null !== $c['carried']);
         self::assertCount($planned['agrees'], $carried);
         self::assertSame(['agrees'], array_values(array_unique(array_column($checks, 'verdict'))));
         $gate = $this->send('GET', "/api/setups/{$id}/gate", null, 200);
-        self::assertNotContains('not-tried', array_column($gate['open'], 'code'), 'all of the plan has a result, carried or new');
+        self::assertNotContains(
+            'not-tried',
+            array_column($gate['open'], 'code'),
+            'all of the plan has a result, carried or new',
+        );
         // A third run of the same carries all of it, from where each was tried.
-        $third = $this->send('POST', "/api/setups/{$id}/rehearsals", ['address' => '', 'faults' => [], 'carry' => true], 201);
+        $third = $this->send(
+            'POST',
+            "/api/setups/{$id}/rehearsals",
+            ['address' => '', 'faults' => [], 'carry' => true],
+            201,
+        );
         $this->work();
-        self::assertSame(['done', count($checks)], [$this->asked($third['id'])['state'], $this->asked($third['id'])['agrees']]);
+        self::assertSame(
+            ['done', count($checks)],
+            [$this->asked($third['id'])['state'], $this->asked($third['id'])['agrees']],
+        );
         $from = array_column($this->send('GET', "/api/rehearsals/{$third['id']}/checks", null, 200), 'carried');
         self::assertCount(2, array_unique($from));
         // Carried so often that the runs in which they were tried are long past: they still count, and nothing is due.
         for ($i = 0; $i < 6; ++$i) {
-            $this->send('POST', "/api/setups/{$id}/rehearsals", ['address' => '', 'faults' => [], 'carry' => true], 201);
+            $this->send(
+                'POST',
+                "/api/setups/{$id}/rehearsals",
+                ['address' => '', 'faults' => [], 'carry' => true],
+                201,
+            );
             $this->work();
         }
         $gate = $this->send('GET', "/api/setups/{$id}/gate", null, 200);
-        self::assertNotContains('not-tried', array_column($gate['open'], 'code'), 'what is carried over counts where it was tried');
+        self::assertNotContains(
+            'not-tried',
+            array_column($gate['open'], 'code'),
+            'what is carried over counts where it was tried',
+        );
         self::assertSame([count($checks), 0], [$gate['valid'], $gate['again']]);
     }
 
@@ -346,7 +487,12 @@ final class RehearsalTest extends ApiTestCase
      */
     private function rehearse(string $setup, array $faults, int $status = 201, string $address = ''): array
     {
-        return $this->send('POST', '/api/setups/'.$setup.'/rehearsals', ['address' => $address, 'faults' => $faults], $status);
+        return $this->send(
+            'POST',
+            '/api/setups/' . $setup . '/rehearsals',
+            ['address' => $address, 'faults' => $faults],
+            $status,
+        );
     }
 
     /**
@@ -354,7 +500,7 @@ final class RehearsalTest extends ApiTestCase
      */
     private function asked(string $id): array
     {
-        return $this->send('GET', '/api/rehearsals/'.$id, null, 200);
+        return $this->send('GET', '/api/rehearsals/' . $id, null, 200);
     }
 
     /**

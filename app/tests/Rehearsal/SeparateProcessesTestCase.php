@@ -26,7 +26,7 @@ abstract class SeparateProcessesTestCase extends TestCase
 
     protected function setUp(): void
     {
-        $this->folder = sys_get_temp_dir().'/ithrel-crash-'.bin2hex(random_bytes(5));
+        $this->folder = sys_get_temp_dir() . '/ithrel-crash-' . bin2hex(random_bytes(5));
         mkdir($this->folder);
     }
 
@@ -36,16 +36,24 @@ abstract class SeparateProcessesTestCase extends TestCase
         // A worker ends the check in hand, and its browser still writes.
         for ($i = 0; $i < 50 && is_dir($this->folder); ++$i) {
             usleep(100_000);
-            exec('rm -rf '.escapeshellarg($this->folder).' 2>&1');
+            exec('rm -rf ' . escapeshellarg($this->folder) . ' 2>&1');
         }
     }
 
     protected function redis(): string
     {
         $port = Processes::freePort();
-        $this->groups[] = Processes::serve(sprintf('exec redis-server --port %d --bind 127.0.0.1 --save "" --appendonly no --dir %s', $port, escapeshellarg($this->folder)), $port, $this->folder.'/redis.log');
+        $this->groups[] = Processes::serve(
+            sprintf(
+                'exec redis-server --port %d --bind 127.0.0.1 --save "" --appendonly no --dir %s',
+                $port,
+                escapeshellarg($this->folder),
+            ),
+            $port,
+            $this->folder . '/redis.log',
+        );
 
-        return 'tcp://127.0.0.1:'.$port;
+        return 'tcp://127.0.0.1:' . $port;
     }
 
     /**
@@ -55,20 +63,37 @@ abstract class SeparateProcessesTestCase extends TestCase
      */
     protected function application(string $queue): int
     {
-        $this->environment = sprintf('APP_ENV=prod ITHREL_VAR=%s ITHREL_DATABASE=%1$s/db.sqlite ITHREL_TODAY=2026-11-24 ITHREL_SHOP=%s ITHREL_QUEUE=%s', escapeshellarg($this->folder), Processes::shop($this->folder.'/shop'), $queue);
-        exec($this->environment.' '.$this->console('doctrine:migrations:migrate --no-interaction').' 2>&1', $lines, $status);
+        $this->environment = sprintf(
+            'APP_ENV=prod ITHREL_VAR=%s ITHREL_DATABASE=%1$s/db.sqlite ITHREL_TODAY=2026-11-24 ITHREL_SHOP=%s ' .
+                'ITHREL_QUEUE=%s',
+            escapeshellarg($this->folder),
+            Processes::shop($this->folder . '/shop'),
+            $queue,
+        );
+        exec(
+            $this->environment . ' ' . $this->console('doctrine:migrations:migrate --no-interaction') . ' 2>&1',
+            $lines,
+            $status,
+        );
         self::assertSame(0, $status, implode("\n", $lines));
         $this->port = Processes::freePort();
-        $this->http = HttpClient::createForBaseUri('http://127.0.0.1:'.$this->port);
+        $this->http = HttpClient::createForBaseUri('http://127.0.0.1:' . $this->port);
 
         return $this->serve();
     }
 
     protected function serve(): int
     {
-        $command = sprintf('%s PHP_CLI_SERVER_WORKERS=2 exec %s -d variables_order=EGPCS -S 127.0.0.1:%d -t %s %s', $this->environment, PHP_BINARY, $this->port, self::root().'/app/public', self::root().'/app/bin/router.php');
+        $command = sprintf(
+            '%s PHP_CLI_SERVER_WORKERS=2 exec %s -d variables_order=EGPCS -S 127.0.0.1:%d -t %s %s',
+            $this->environment,
+            PHP_BINARY,
+            $this->port,
+            self::root() . '/app/public',
+            self::root() . '/app/bin/router.php',
+        );
 
-        return $this->groups[] = Processes::serve($command, $this->port, $this->folder.'/server.log');
+        return $this->groups[] = Processes::serve($command, $this->port, $this->folder . '/server.log');
     }
 
     /**
@@ -80,13 +105,18 @@ abstract class SeparateProcessesTestCase extends TestCase
     {
         $setup = $this->bringIn($demo);
 
-        return self::text($this->ask('POST', '/api/setups/'.$setup.'/rehearsals', $where), 'id');
+        return self::text($this->ask('POST', '/api/setups/' . $setup . '/rehearsals', $where), 'id');
     }
 
     /** @return string id of the setup */
     protected function bringIn(string $demo): string
     {
-        return self::text($this->ask('POST', '/api/setups', ['text' => (string) file_get_contents(self::root().'/demo/setups/'.$demo.'.json')]), 'id');
+        return self::text(
+            $this->ask('POST', '/api/setups', [
+                'text' => (string) file_get_contents(self::root() . '/demo/setups/' . $demo . '.json'),
+            ]),
+            'id',
+        );
     }
 
     /**
@@ -102,15 +132,20 @@ abstract class SeparateProcessesTestCase extends TestCase
 
     protected function worker(string $options = '', ?string $environment = null): int
     {
-        return $this->groups[] = Processes::start(($environment ?? $this->environment).' exec '.$this->console('work '.$options), $this->folder.'/worker-'.bin2hex(random_bytes(3)).'.log');
+        return $this->groups[] = Processes::start(
+            ($environment ?? $this->environment) . ' exec ' . $this->console('work ' . $options),
+            $this->folder . '/worker-' . bin2hex(random_bytes(3)) . '.log',
+        );
     }
 
     /** Lets the time pass for which the dead held their jobs. */
     protected function letTimePass(string $queue): void
     {
-        $database = new \SQLite3($this->folder.'/db.sqlite');
+        $database = new \SQLite3($this->folder . '/db.sqlite');
         $database->busyTimeout(5000);
-        $database->exec("UPDATE work_message SET delivered_at = datetime('now', '-1 hour') WHERE delivered_at IS NOT NULL");
+        $database->exec(
+            "UPDATE work_message SET delivered_at = datetime('now', '-1 hour') WHERE delivered_at IS NOT NULL",
+        );
         $database->close();
         foreach ('' === $queue ? [] : ['ithrel:checks', 'ithrel:results'] as $stream) {
             StreamTransportTest::agePending(new Client($queue), $stream);
@@ -125,13 +160,23 @@ abstract class SeparateProcessesTestCase extends TestCase
     protected function await(string $run, callable $is): array
     {
         for ($i = 0; $i < 600; ++$i) {
-            $data = $this->ask('GET', '/api/rehearsals/'.$run);
+            $data = $this->ask('GET', '/api/rehearsals/' . $run);
             if ($is($data)) {
                 return $data;
             }
             usleep(50_000);
         }
-        self::fail('It does not come to pass: '.json_encode($data ?? null).implode("\n", array_map(static fn (string $f): string => (string) file_get_contents($f), glob($this->folder.'/worker-*.log') ?: [])));
+        self::fail(
+            'It does not come to pass: ' .
+                json_encode($data ?? null) .
+                implode(
+                    "\n",
+                    array_map(
+                        static fn(string $f): string => (string) file_get_contents($f),
+                        glob($this->folder . '/worker-*.log') ?: [],
+                    ),
+                ),
+        );
     }
 
     /**

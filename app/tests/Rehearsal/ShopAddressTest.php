@@ -42,12 +42,15 @@ final class ShopAddressTest extends TestCase
         yield ['127.0.0.1/items', 'This is no address of a page.'];
         yield ['', 'This is no address of a page.'];
         yield ['http:///x', 'This is no address of a page.'];
-        yield ['http://127.0.0.1/'.str_repeat('a', 2000), 'has 2000 characters at most.'];
+        yield ['http://127.0.0.1/' . str_repeat('a', 2000), 'has 2000 characters at most.'];
         yield ["http://127.0.0.1/\xFF", 'This is not UTF-8 text.'];
         yield ['http://a:b@127.0.0.1/', 'A name and password do not belong into the address.'];
         yield ['http://169.254.169.254/latest', 'The host "169.254.169.254" may not be asked.'];
         yield ['http://127.0.0.1.elsewhere.example/', 'may not be asked.'];
-        yield ['https://staging.example/a', 'named in the setting ITHREL_SHOP_HOSTS: 127.0.0.1, staging.example:8443, [::1].'];
+        yield [
+            'https://staging.example/a',
+            'named in the setting ITHREL_SHOP_HOSTS: 127.0.0.1, staging.example:8443, [::1].',
+        ];
     }
 
     #[DataProvider('bad')]
@@ -84,7 +87,10 @@ final class ShopAddressTest extends TestCase
     #[DataProvider('links')]
     public function testALinkIsFollowedFromWhereItStands(string $link, string $full): void
     {
-        self::assertSame($full, ShopAddress::of('http://127.0.0.1/', self::HOSTS)->follow('http://127.0.0.1/b/c/d;p?q', $link));
+        self::assertSame(
+            $full,
+            ShopAddress::of('http://127.0.0.1/', self::HOSTS)->follow('http://127.0.0.1/b/c/d;p?q', $link),
+        );
     }
 
     public function testALinkToWhereNobodyMayAskIsNotFollowed(): void

@@ -15,22 +15,28 @@ final class TimeForPlanTest extends TestCase
     {
         $time = new TimeForPlan(4);
         $done = [];
-        self::assertTrue($time->spend(static function () use (&$done): void {
-            $done[] = 'first';
-        }));
-        self::assertFalse($time->spend(static function (): void {
-            while (time() > 0) {
-                usleep(1_000);
-            }
-        }));
-        self::assertTrue($time->spend(static function () use (&$done): void {
-            $done[] = 'third';
-        }));
+        self::assertTrue(
+            $time->spend(static function () use (&$done): void {
+                $done[] = 'first';
+            }),
+        );
+        self::assertFalse(
+            $time->spend(static function (): void {
+                while (time() > 0) {
+                    usleep(1_000);
+                }
+            }),
+        );
+        self::assertTrue(
+            $time->spend(static function () use (&$done): void {
+                $done[] = 'third';
+            }),
+        );
         self::assertSame(['first', 'third'], $done);
     }
 
     public function testNothingIsBegunWhenNothingIsLeft(): void
     {
-        self::assertFalse((new TimeForPlan(0))->spend(static fn () => self::fail('It was begun.')));
+        self::assertFalse((new TimeForPlan(0))->spend(static fn() => self::fail('It was begun.')));
     }
 }

@@ -2,13 +2,19 @@
 
 declare(strict_types=1);
 
-// A shop that does what its path says, for the tests of what a rehearsal does with such shops. Served by PHP's own server.
+// A shop that does what its path says, for the tests of what a rehearsal does with such shops. Served by PHP's own
+// server.
 
 $path = (string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH);
 $what = explode('/', $path)[1];
-$count = (string) getenv('BAD_SHOP_VAR').'/'.$what;
+$count = (string) getenv('BAD_SHOP_VAR') . '/' . $what;
 file_put_contents($count, 'x', FILE_APPEND);
-$opened = ['item' => 'a', 'sha256' => str_repeat('a', 64), 'page' => [], 'links' => array_fill_keys(['clicks', 'form', 'express', 'cart', 'checkout', 'order'], '/'.$what.'/next')];
+$opened = [
+    'item' => 'a',
+    'sha256' => str_repeat('a', 64),
+    'page' => [],
+    'links' => array_fill_keys(['clicks', 'form', 'express', 'cart', 'checkout', 'order'], '/' . $what . '/next'),
+];
 
 header('Content-Type: application/json');
 switch ($what) {
@@ -44,13 +50,19 @@ switch ($what) {
         echo '{"good": ';
         break;
     case 'circle':
-        header('Location: /circle/'.bin2hex(random_bytes(3)), true, 302);
+        header('Location: /circle/' . bin2hex(random_bytes(3)), true, 302);
         break;
     case 'away':
         header('Location: http://10.0.0.1/there', true, 302);
         break;
     case 'once':
-        '/once' === $path ? header('Location: /once/there?x=1', true, 303) : print json_encode(['at' => $_SERVER['REQUEST_URI'], 'method' => $_SERVER['REQUEST_METHOD'], 'cookie' => $_COOKIE]);
+        '/once' === $path
+            ? header('Location: /once/there?x=1', true, 303)
+            : print json_encode([
+                'at' => $_SERVER['REQUEST_URI'],
+                'method' => $_SERVER['REQUEST_METHOD'],
+                'cookie' => $_COOKIE,
+            ]);
         break;
     case 'cookie':
         setcookie('lamp', 'lit', ['path' => '/', 'httponly' => true]);
@@ -64,7 +76,7 @@ switch ($what) {
     case 'bomb':
         // 100 MB of zeros, sent in 100 kB.
         header('Content-Encoding: gzip');
-        readfile((string) getenv('BAD_SHOP_VAR').'/bomb.gz');
+        readfile((string) getenv('BAD_SHOP_VAR') . '/bomb.gz');
         break;
     case 'html':
         echo '<!doctype html><title>Lamps</title>';
@@ -73,7 +85,7 @@ switch ($what) {
         echo '"lamps"';
         break;
     case 'deep':
-        echo str_repeat('[', 5000).str_repeat(']', 5000);
+        echo str_repeat('[', 5000) . str_repeat(']', 5000);
         break;
     case 'other':
         echo json_encode($opened);
@@ -82,7 +94,11 @@ switch ($what) {
         echo json_encode(['sha256' => null, 'links' => ['clicks' => 7]] + $opened);
         break;
     case 'page':
-        echo json_encode(str_ends_with($path, '/next') ? ['refused' => null, 'accepted' => 'yes', 'page' => []] : ['sha256' => null] + $opened);
+        echo json_encode(
+            str_ends_with($path, '/next')
+                ? ['refused' => null, 'accepted' => 'yes', 'page' => []]
+                : ['sha256' => null] + $opened,
+        );
         break;
     default:
         http_response_code(404);

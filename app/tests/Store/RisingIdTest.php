@@ -24,7 +24,11 @@ final class RisingIdTest extends TestCase
     {
         $before = Ulid::generate(new \DateTimeImmutable('-1 hour'));
         foreach ([null, $before] as $last) {
-            self::assertEqualsWithDelta(time(), (int) Ulid::fromString(RisingId::after($last))->getDateTime()->format('U'), 5.0);
+            self::assertEqualsWithDelta(
+                time(),
+                (int) Ulid::fromString(RisingId::after($last))->getDateTime()->format('U'),
+                5.0,
+            );
         }
     }
 }

@@ -21,13 +21,13 @@ final class ShelfPageTest extends ApiTestCase
 
     public static function setUpBeforeClass(): void
     {
-        self::$folder = sys_get_temp_dir().'/ithrel-shop-'.bin2hex(random_bytes(5));
+        self::$folder = sys_get_temp_dir() . '/ithrel-shop-' . bin2hex(random_bytes(5));
         self::$shop = Processes::shop(self::$folder);
     }
 
     public static function tearDownAfterClass(): void
     {
-        exec('rm -rf '.escapeshellarg(self::$folder));
+        exec('rm -rf ' . escapeshellarg(self::$folder));
     }
 
     protected function setUp(): void
@@ -52,11 +52,18 @@ final class ShelfPageTest extends ApiTestCase
         self::assertSame(['Signal lantern', 'Engraved plate', 'Harbour pendant'], $this->titles(''));
         self::assertSame(['Engraved plate', 'Harbour pendant', 'Signal lantern'], $this->titles('?order=title'));
         self::assertSame(['Engraved plate'], $this->titles('?search=PLATE'));
-        self::assertSame([], $this->titles('?search='.rawurlencode('%')), 'a sign of the database is a sign like any other');
+        self::assertSame(
+            [],
+            $this->titles('?search=' . rawurlencode('%')),
+            'a sign of the database is a sign like any other',
+        );
         $page = $this->send('GET', '/api/setups?order=title&from=1&limit=1', null, 200);
-        self::assertSame([3, 1, ['Harbour pendant']], [$page['total'], $page['from'], array_column($page['rows'], 'title')]);
+        self::assertSame(
+            [3, 1, ['Harbour pendant']],
+            [$page['total'], $page['from'], array_column($page['rows'], 'title')],
+        );
         foreach (['order=price', 'verdict=green', 'limit=0', 'limit=9999', 'from=-1', 'from=x'] as $wrong) {
-            $this->browser->request('GET', '/api/setups?'.$wrong);
+            $this->browser->request('GET', '/api/setups?' . $wrong);
             self::assertContains($this->browser->getResponse()->getStatusCode(), [400, 404], $wrong);
         }
     }
@@ -70,16 +77,27 @@ final class ShelfPageTest extends ApiTestCase
         self::assertTrue($verdicts->next());
         self::assertFalse($verdicts->next(), 'what is of now is not worked out again');
         self::assertSame('must-not-launch', $this->row($id)['verdict']);
-        self::assertSame($this->row($id)['open'], count($this->send('GET', "/api/setups/{$id}/gate", null, 200)['open']));
+        self::assertSame(
+            $this->row($id)['open'],
+            count($this->send('GET', "/api/setups/{$id}/gate", null, 200)['open']),
+        );
         self::assertSame(['Harbour pendant'], $this->titles('?verdict=must-not-launch'));
         self::assertSame([], $this->titles('?verdict=may-launch'));
         $open = $this->send('GET', "/api/setups/{$id}/gate", null, 200)['open'][0];
-        $this->send('POST', "/api/setups/{$id}/accepted", ['known' => $open['known'], 'by' => 'Lena', 'role' => 'lead', 'why' => 'known', 'until' => null], 201);
+        $this->send(
+            'POST',
+            "/api/setups/{$id}/accepted",
+            ['known' => $open['known'], 'by' => 'Lena', 'role' => 'lead', 'why' => 'known', 'until' => null],
+            201,
+        );
         self::assertNull($this->row($id)['verdict'], 'it was of what was open before');
         self::assertTrue($verdicts->next());
-        self::assertSame(count($this->send('GET', "/api/setups/{$id}/gate", null, 200)['open']), $this->row($id)['open']);
+        self::assertSame(
+            count($this->send('GET', "/api/setups/{$id}/gate", null, 200)['open']),
+            $this->row($id)['open'],
+        );
         $this->send('POST', "/api/setups/{$id}/revisions", ['text' => self::demo('08-signal-lantern')], 201);
-        $this->send('GET', '/api/setups/'.$id, null, 200);
+        $this->send('GET', '/api/setups/' . $id, null, 200);
         self::assertNull($this->row($id)['verdict']);
         self::assertTrue($verdicts->next());
         self::assertSame('not-yet', $this->row($id)['verdict']);
@@ -90,18 +108,28 @@ final class ShelfPageTest extends ApiTestCase
     {
         $id = $this->bringIn('04-engraved-plate');
         self::assertTrue($this->row($id)['due']);
-        self::assertSame(['begun' => ['Engraved plate'], 'left' => []], $this->send('POST', '/api/rehearsals/due', null, 201));
+        self::assertSame(
+            ['begun' => ['Engraved plate'], 'left' => []],
+            $this->send('POST', '/api/rehearsals/due', null, 201),
+        );
         self::assertSame(1, $this->send('GET', '/api/setups', null, 200)['running']['runs']);
-        self::assertSame(['begun' => [], 'left' => []], $this->send('POST', '/api/rehearsals/due', null, 201), 'it runs already');
+        self::assertSame(
+            ['begun' => [], 'left' => []],
+            $this->send('POST', '/api/rehearsals/due', null, 201),
+            'it runs already',
+        );
         $worker = self::getContainer()->get(WorkLoop::class);
         for ($job = 0; $job < 200 && $worker->once(); ++$job) {
         }
-        self::assertSame(['total' => 64, 'agrees' => 64], array_intersect_key($this->row($id)['rehearsal'], ['total' => 1, 'agrees' => 1]));
+        self::assertSame(
+            ['total' => 64, 'agrees' => 64],
+            array_intersect_key($this->row($id)['rehearsal'], ['total' => 1, 'agrees' => 1]),
+        );
         self::assertFalse($this->row($id)['due']);
         self::assertSame([], $this->titles('?verdict=due'));
         $this->send('POST', "/api/setups/{$id}/revisions", ['text' => self::demo('08-signal-lantern')], 201);
         self::assertTrue($this->row($id)['due'], 'another revision was not rehearsed');
-        $this->send('PATCH', '/api/setups/'.$id, ['title' => 'Lantern'], 200);
+        $this->send('PATCH', '/api/setups/' . $id, ['title' => 'Lantern'], 200);
         self::assertSame(['Lantern'], self::getContainer()->get(DueRehearsals::class)->begin()['begun']);
     }
 
@@ -110,7 +138,7 @@ final class ShelfPageTest extends ApiTestCase
      */
     private function titles(string $query): array
     {
-        return array_column($this->send('GET', '/api/setups'.$query, null, 200)['rows'], 'title');
+        return array_column($this->send('GET', '/api/setups' . $query, null, 200)['rows'], 'title');
     }
 
     /**

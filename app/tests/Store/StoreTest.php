@@ -50,12 +50,19 @@ final class StoreTest extends KernelTestCase
     public function testRevisionsAreNumberedAndGoWithTheirSetup(): void
     {
         $setup = $this->shelf->bringIn(Documents::json(['name' => 'First']));
-        $this->shelf->revise($setup, Documents::json(['name' => 'Second', 'item' => ['sku' => 'N', 'name' => 'New item', 'price' => '1']]));
+        $this->shelf->revise(
+            $setup,
+            Documents::json(['name' => 'Second', 'item' => ['sku' => 'N', 'name' => 'New item', 'price' => '1']]),
+        );
         $id = $setup->id();
         $this->entities->clear();
         $found = $this->shelf->get($id);
-        self::assertSame([1, 2], array_map(static fn ($r): int => $r->number(), $found->revisions()));
-        self::assertSame(['First', 'New item'], [$found->title(), $found->item()], 'The name on the shelf is the tester\'s to change.');
+        self::assertSame([1, 2], array_map(static fn($r): int => $r->number(), $found->revisions()));
+        self::assertSame(
+            ['First', 'New item'],
+            [$found->title(), $found->item()],
+            'The name on the shelf is the tester\'s to change.',
+        );
         self::assertSame(hash('sha256', $found->latest()->document()), $found->latest()->sha256());
         $this->shelf->remove($found);
         self::assertSame('0', (string) $this->connection()->fetchOne('SELECT COUNT(*) FROM revision'));
@@ -67,7 +74,10 @@ final class StoreTest extends KernelTestCase
         $setup = $this->shelf->bringIn(Documents::json(['options' => [Documents::one('a', ['x', 'y'])]]));
         self::assertSame([null, null], $reports->known($setup->latest()), 'Whoever asks for many waits for none.');
         [$report] = $reports->of($setup->latest());
-        self::assertSame(['offered' => '3', 'selectable' => '3', 'wrongSales' => '0', 'deadEnds' => '0', 'traps' => '0'], $report['counts'] ?? null);
+        self::assertSame(
+            ['offered' => '3', 'selectable' => '3', 'wrongSales' => '0', 'deadEnds' => '0', 'traps' => '0'],
+            $report['counts'] ?? null,
+        );
         $this->entities->clear();
         self::assertEquals([$report, null], $reports->known($this->shelf->get($setup->id())->latest()));
         self::assertCount(1, $this->entities->getRepository(CheckResult::class)->findAll());
@@ -87,10 +97,16 @@ final class StoreTest extends KernelTestCase
         $reports = self::getContainer()->get(Reports::class);
         $setup = $this->shelf->bringIn(Documents::json([]));
         $key = [$setup->latest()->sha256(), 'any', self::getContainer()->get(Engine::class)->mark()];
-        $this->connection()->executeStatement('INSERT INTO check_result (sha256, today, engine, tries, held_until, created_at) VALUES (?, ?, ?, 3, ?, ?)', [...$key, time() + 60, '2026-11-24 00:00:00']);
+        $this->connection()->executeStatement(
+            'INSERT INTO check_result (sha256, today, engine, tries, held_until, created_at) VALUES (?, ?, ?, 3, ?, ?)',
+            [...$key, time() + 60, '2026-11-24 00:00:00'],
+        );
         self::assertSame([null, null], $reports->of($setup->latest()), 'Somebody is at it.');
         $this->connection()->executeStatement('UPDATE check_result SET held_until = 0');
-        self::assertSame([null, 'Working it out ended the process 3 times, most likely for want of memory.'], $reports->of($setup->latest()));
+        self::assertSame(
+            [null, 'Working it out ended the process 3 times, most likely for want of memory.'],
+            $reports->of($setup->latest()),
+        );
         self::assertFalse($reports->next());
     }
 
@@ -98,14 +114,14 @@ final class StoreTest extends KernelTestCase
     {
         try {
             Bounds::within(1, static function (): void {
-                for ($i = 0;; ++$i) {
+                for ($i = 0; ; ++$i) {
                 }
             });
             self::fail('It ends.');
         } catch (OutOfBounds $e) {
             self::assertSame('it takes longer than 1 seconds', $e->getMessage());
         }
-        self::assertSame(7, Bounds::within(1, static fn (): int => 7));
+        self::assertSame(7, Bounds::within(1, static fn(): int => 7));
         try {
             Bounds::within(30, static function (): void {
                 $all = [];
@@ -122,47 +138,80 @@ final class StoreTest extends KernelTestCase
 
     public function testWhatIsCompiledIsKeptAsPlainDataAndAFileThatIsBrokenIsMadeAnew(): void
     {
-        $folder = sys_get_temp_dir().'/ithrel-kept-'.bin2hex(random_bytes(4));
-        $setups = static fn (?Structure $structure = null): CompiledSetups => new CompiledSetups(new Reader($structure ?? Structure::shipped()), new KeptFolder($folder, 1_000_000), new Engine());
-        $document = Documents::json(['options' => [Documents::one('a', ['x', 'y']), ['code' => 'w', 'kind' => 'number', 'min' => '1'], ['code' => 'd', 'kind' => 'date', 'earliest' => '+1d']]]);
+        $folder = sys_get_temp_dir() . '/ithrel-kept-' . bin2hex(random_bytes(4));
+        $setups = static fn(?Structure $structure = null): CompiledSetups => new CompiledSetups(
+            new Reader($structure ?? Structure::shipped()),
+            new KeptFolder($folder, 1_000_000),
+            new Engine(),
+        );
+        $document = Documents::json([
+            'options' => [
+                Documents::one('a', ['x', 'y']),
+                ['code' => 'w', 'kind' => 'number', 'min' => '1'],
+                ['code' => 'd', 'kind' => 'date', 'earliest' => '+1d'],
+            ],
+        ]);
         $first = $setups()->of($document, '2026-11-24');
         // Another process, with a structure that would fail: it is known to be sound.
-        self::assertEquals($first->selectable(), $setups(new Structure('/nowhere'))->of($document, '2026-11-24')->selectable());
-        $files = glob($folder.'/components/*.bin') ?: [];
+        self::assertEquals(
+            $first->selectable(),
+            $setups(new Structure('/nowhere'))->of($document, '2026-11-24')->selectable(),
+        );
+        $files = glob($folder . '/components/*.bin') ?: [];
         self::assertCount(1, $files);
-        self::assertSame('0700', substr(sprintf('%o', fileperms($folder.'/components')), -4), 'The folder is nobody else\'s.');
-        foreach (['', (string) gzdeflate('O:8:"stdClass":0:{}'), substr((string) file_get_contents($files[0]), 0, 50)] as $broken) {
+        self::assertSame(
+            '0700',
+            substr(sprintf('%o', fileperms($folder . '/components')), -4),
+            'The folder is nobody else\'s.',
+        );
+        foreach (
+            ['', (string) gzdeflate('O:8:"stdClass":0:{}'), substr((string) file_get_contents($files[0]), 0, 50)]
+            as $broken
+        ) {
             file_put_contents($files[0], $broken);
             self::assertEquals($first->selectable(), $setups()->of($document, '2026-11-24')->selectable());
         }
         $setups()->of($document, '2026-11-25');
-        self::assertCount(2, glob($folder.'/documents/*-sound.bin') ?: [], 'It counts days from today, so another day can be another answer.');
-        self::assertCount(1, glob($folder.'/components/*.bin') ?: [], 'What is compiled hangs on no day here, and is taken over.');
+        self::assertCount(
+            2,
+            glob($folder . '/documents/*-sound.bin') ?: [],
+            'It counts days from today, so another day can be another answer.',
+        );
+        self::assertCount(
+            1,
+            glob($folder . '/components/*.bin') ?: [],
+            'What is compiled hangs on no day here, and is taken over.',
+        );
         $setups()->forget(hash('sha256', $document));
-        self::assertSame([], glob($folder.'/documents/*') ?: []);
+        self::assertSame([], glob($folder . '/documents/*') ?: []);
         (new Filesystem())->remove($folder);
     }
 
     public function testWhatIsKeptStaysWithinItsBound(): void
     {
-        $folder = sys_get_temp_dir().'/ithrel-kept-'.bin2hex(random_bytes(4));
+        $folder = sys_get_temp_dir() . '/ithrel-kept-' . bin2hex(random_bytes(4));
         $kept = new KeptFolder($folder, 3_000);
         for ($i = 0; $i < 8; ++$i) {
-            $kept->write('a/'.$i.'.bin', [bin2hex(random_bytes(800))]);
-            touch($folder.'/a/'.$i.'.bin', 1_700_000_000 + $i);
+            $kept->write('a/' . $i . '.bin', [bin2hex(random_bytes(800))]);
+            touch($folder . '/a/' . $i . '.bin', 1_700_000_000 + $i);
         }
         $kept->prune();
         self::assertNull($kept->read('a/0.bin'), 'The oldest went first.');
         self::assertNotNull($kept->read('a/7.bin'));
-        self::assertLessThanOrEqual(3_000, array_sum(array_map(filesize(...), glob($folder.'/a/*') ?: [])));
+        self::assertLessThanOrEqual(3_000, array_sum(array_map(filesize(...), glob($folder . '/a/*') ?: [])));
         (new Filesystem())->remove($folder);
     }
 
     public function testADocumentWithAByteOrderMarkAndEmptyObjectsComesBackAsItIs(): void
     {
-        $text = "\u{FEFF}".Documents::json(['rounding' => new \stdClass(), 'variants' => ['by' => [], 'rows' => []]]);
+        $text = "\u{FEFF}" . Documents::json(['rounding' => new \stdClass(), 'variants' => ['by' => [], 'rows' => []]]);
         $setup = $this->shelf->bringIn($text);
-        $desk = json_decode(json_encode(self::getContainer()->get(Views::class)->desk($setup), JSON_THROW_ON_ERROR), false, 64, JSON_THROW_ON_ERROR);
+        $desk = json_decode(
+            json_encode(self::getContainer()->get(Views::class)->desk($setup), JSON_THROW_ON_ERROR),
+            false,
+            64,
+            JSON_THROW_ON_ERROR,
+        );
         self::assertInstanceOf(\stdClass::class, $desk);
         self::assertEquals(json_decode(substr($text, 3)), $desk->document);
         self::assertSame($text, $setup->latest()->document());
@@ -179,7 +228,7 @@ final class StoreTest extends KernelTestCase
     {
         $demo = self::getContainer()->get(DemoData::class);
         self::assertSame(count($demo->files()), $demo->load());
-        $titles = array_map(static fn (StoredSetup $s): string => $s->title(), $this->shelf->all());
+        $titles = array_map(static fn(StoredSetup $s): string => $s->title(), $this->shelf->all());
         self::assertSame('Harbour pendant', $titles[0]);
         self::assertSame('Lightkeeper refill box', $titles[count($titles) - 1]);
     }

@@ -50,7 +50,7 @@ final class Census
         return [
             'offered' => count($this->combinations),
             'selectable' => count($selectable),
-            'wrongSales' => count(array_filter($selectable, static fn (array $c): bool => !$c['safe'])),
+            'wrongSales' => count(array_filter($selectable, static fn(array $c): bool => !$c['safe'])),
             'deadEnds' => count($this->combinations) - count($selectable),
             'traps' => $this->traps(),
         ];
@@ -76,7 +76,11 @@ final class Census
         foreach ($this->setup->options as $option) {
             foreach ($option->values as $value) {
                 if (!isset($stocked[$option->index][$value->index])) {
-                    $dead[] = ['option' => $option->code, 'value' => $value->code, 'cause' => isset($offered[$option->index][$value->index]) ? 'never-stocked' : 'never-offered'];
+                    $dead[] = [
+                        'option' => $option->code,
+                        'value' => $value->code,
+                        'cause' => isset($offered[$option->index][$value->index]) ? 'never-stocked' : 'never-offered',
+                    ];
                 }
             }
         }
@@ -93,7 +97,15 @@ final class Census
     {
         foreach ($this->reached as $state) {
             if ($this->page->isComplete($state)) {
-                yield [$state, array_fill_keys(array_keys(array_filter($this->setup->options, fn ($o): bool => $this->page->isShown($o, $state))), true)];
+                yield [
+                    $state,
+                    array_fill_keys(
+                        array_keys(
+                            array_filter($this->setup->options, fn($o): bool => $this->page->isShown($o, $state)),
+                        ),
+                        true,
+                    ),
+                ];
             }
         }
     }
@@ -103,7 +115,12 @@ final class Census
      */
     public function deadOptions(): array
     {
-        return array_values(array_map(static fn ($o): string => $o->code, array_filter($this->setup->options, fn ($o): bool => !isset($this->shown[$o->index]))));
+        return array_values(
+            array_map(
+                static fn($o): string => $o->code,
+                array_filter($this->setup->options, fn($o): bool => !isset($this->shown[$o->index])),
+            ),
+        );
     }
 
     /**
@@ -143,7 +160,7 @@ final class Census
      */
     private function selectable(): array
     {
-        return array_filter($this->combinations, static fn (array $c): bool => $c['stocked']);
+        return array_filter($this->combinations, static fn(array $c): bool => $c['stocked']);
     }
 
     private function visit(): void
@@ -151,7 +168,7 @@ final class Census
         $open = $this->page->opening();
         $this->reached[$open->key()] = $open;
         $queue = [$open];
-        while (null !== $state = array_pop($queue)) {
+        while (null !== ($state = array_pop($queue))) {
             foreach ($this->setup->options as $option) {
                 if (Kind::Note === $option->kind || !$this->page->isShown($option, $state)) {
                     continue;
@@ -185,9 +202,16 @@ final class Census
             }
             $choices = new State(array_filter($state->answers, is_array(...)));
             $key = $choices->key();
-            $this->combinations[$key] ??= ['stocked' => $this->stock->isStocked($choices), 'safe' => true, 'state' => $choices];
+            $this->combinations[$key] ??= [
+                'stocked' => $this->stock->isStocked($choices),
+                'safe' => true,
+                'state' => $choices,
+            ];
             foreach ($this->setup->guards as $guard) {
-                if ((null !== $guard->never && $this->page->truth->holds($guard->never, $state)) || (null !== $guard->always && !$this->page->truth->holds($guard->always, $state))) {
+                if (
+                    (null !== $guard->never && $this->page->truth->holds($guard->never, $state)) ||
+                    (null !== $guard->always && !$this->page->truth->holds($guard->always, $state))
+                ) {
                     $this->combinations[$key]['safe'] = false;
                     if ($this->combinations[$key]['stocked']) {
                         $brokenBy[$guard->index][$key] = true;
@@ -203,7 +227,13 @@ final class Census
     private function traps(): int
     {
         $asked = $this->page->dependencies->asked();
-        $walk = array_values(array_filter($this->page->dependencies->walk, fn (int $o): bool => $this->setup->options[$o]->kind->isChoice() || ($this->setup->options[$o]->kind->isInput() && isset($asked[$o]))));
+        $walk = array_values(
+            array_filter(
+                $this->page->dependencies->walk,
+                fn(int $o): bool => $this->setup->options[$o]->kind->isChoice() ||
+                    ($this->setup->options[$o]->kind->isInput() && isset($asked[$o])),
+            ),
+        );
         // Every beginning of a complete, stocked, reached state, told by its answers along the walk.
         $live = [];
         foreach ($this->reached as $state) {
@@ -252,7 +282,10 @@ final class Census
             return !$option->required || !$this->page->isShown($option, $after);
         }
         $picked = count($after->picked($index));
-        if (null !== $option->picks && ($picked < $option->picks->min || (null !== $option->picks->max && $picked > $option->picks->max))) {
+        if (
+            null !== $option->picks &&
+            ($picked < $option->picks->min || (null !== $option->picks->max && $picked > $option->picks->max))
+        ) {
             return false;
         }
 

@@ -13,14 +13,18 @@ use Ithrel\Core\Limit\Input;
 final readonly class Completions
 {
     /**
-     * @param list<int>               $inputs     options, in walk order
-     * @param list<int>               $dependents choices whose conditions ask the inputs
-     * @param array<int, list<Input>> $answers    option => answers to try, in this order
-     * @param bool                    $filled     whether optional inputs are tried filled before they are tried empty
+     * @param list<int> $inputs options, in walk order
+     * @param list<int> $dependents choices whose conditions ask the inputs
+     * @param array<int, list<Input>> $answers option => answers to try, in this order
+     * @param bool $filled whether optional inputs are tried filled before they are tried empty
      */
-    public function __construct(private Page $page, private array $inputs, private array $dependents, private array $answers, private bool $filled = false)
-    {
-    }
+    public function __construct(
+        private Page $page,
+        private array $inputs,
+        private array $dependents,
+        private array $answers,
+        private bool $filled = false,
+    ) {}
 
     /**
      * Completions over all inputs of a setup.
@@ -29,7 +33,12 @@ final readonly class Completions
      */
     public static function ofAll(Page $page, array $answers, bool $filled): self
     {
-        $inputs = array_values(array_filter($page->dependencies->walk, static fn (int $o): bool => $page->setup->options[$o]->kind->isInput()));
+        $inputs = array_values(
+            array_filter(
+                $page->dependencies->walk,
+                static fn(int $o): bool => $page->setup->options[$o]->kind->isInput(),
+            ),
+        );
 
         return new self($page, $inputs, $page->dependencies->choicesAsking($inputs), $answers, $filled);
     }

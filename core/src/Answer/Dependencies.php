@@ -50,7 +50,10 @@ final readonly class Dependencies
         $circleOf = [];
         ksort($component);
         foreach ($component as $option => $number) {
-            if (isset($circleOf[$option]) || (1 === count($members[$number]) && !in_array($option, $of[$option], true))) {
+            if (
+                isset($circleOf[$option]) ||
+                (1 === count($members[$number]) && !in_array($option, $of[$option], true))
+            ) {
                 continue;
             }
             sort($members[$number]);
@@ -175,7 +178,11 @@ final readonly class Dependencies
         $waitsFor = [];
         $waiting = [];
         foreach ($this->of as $option => $on) {
-            $outside = array_filter($on, fn (int $other): bool => !isset($this->circleOf[$option], $this->circleOf[$other]) || $this->circleOf[$option] !== $this->circleOf[$other]);
+            $outside = array_filter(
+                $on,
+                fn(int $other): bool => !isset($this->circleOf[$option], $this->circleOf[$other]) ||
+                    $this->circleOf[$option] !== $this->circleOf[$other],
+            );
             $waitsFor[$option] = count($outside);
             foreach ($outside as $other) {
                 $waiting[$other][] = $option;

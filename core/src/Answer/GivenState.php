@@ -24,9 +24,7 @@ final readonly class GivenState
     /**
      * @param list<AnswerProblem> $problems
      */
-    private function __construct(public State $state, public int $quantity, public array $problems)
-    {
-    }
+    private function __construct(public State $state, public int $quantity, public array $problems) {}
 
     /**
      * @param mixed $document decoded JSON: {"pick": {…}, "quantity": 3}
@@ -35,17 +33,20 @@ final readonly class GivenState
      */
     public static function read(Setup $setup, mixed $document): self
     {
-        if (!$document instanceof \stdClass) {
+        if (!($document instanceof \stdClass)) {
             throw UnreadableDocument::at('', 'A JSON object with "pick" and "quantity" was expected.');
         }
         $wrong = [];
         foreach (array_keys(get_object_vars($document)) as $key) {
             if (!in_array($key, ['pick', 'quantity'], true)) {
-                $wrong[] = new Problem('/'.Pointer::escape((string) $key), 'This key is not known here; a state has "pick" and "quantity".');
+                $wrong[] = new Problem(
+                    '/' . Pointer::escape((string) $key),
+                    'This key is not known here; a state has "pick" and "quantity".',
+                );
             }
         }
         $pick = $document->pick ?? new \stdClass();
-        if (!$pick instanceof \stdClass) {
+        if (!($pick instanceof \stdClass)) {
             throw new UnreadableDocument([...$wrong, new Problem('/pick', 'A JSON object was expected.')]);
         }
         if ([] !== $wrong) {
@@ -56,7 +57,11 @@ final readonly class GivenState
         foreach (get_object_vars($pick) as $code => $given) {
             $option = $setup->option((string) $code);
             if (null === $option || Kind::Note === $option->kind) {
-                $problems[] = new AnswerProblem('unknown-option', (string) $code, sprintf('The setup has no option "%s" that takes an answer.', $code));
+                $problems[] = new AnswerProblem(
+                    'unknown-option',
+                    (string) $code,
+                    sprintf('The setup has no option "%s" that takes an answer.', $code),
+                );
                 continue;
             }
             $answer = self::answer($setup, $option, $given, $problems);
@@ -90,9 +95,21 @@ final readonly class GivenState
         if (is_int($quantity) && $quantity >= 1 && $rule->allows($quantity)) {
             return [];
         }
-        $limit = 'from '.$rule->min.(null === $rule->max ? '' : ' to '.$rule->max).($rule->step > 1 ? ' in steps of '.$rule->step : '');
+        $limit =
+            'from ' .
+            $rule->min .
+            (null === $rule->max ? '' : ' to ' . $rule->max) .
+            ($rule->step > 1 ? ' in steps of ' . $rule->step : '');
 
-        return [new AnswerProblem('quantity', null, sprintf('The quantity is not one that can be bought (%s).', $limit), $limit, is_scalar($quantity) ? (string) $quantity : null)];
+        return [
+            new AnswerProblem(
+                'quantity',
+                null,
+                sprintf('The quantity is not one that can be bought (%s).', $limit),
+                $limit,
+                is_scalar($quantity) ? (string) $quantity : null,
+            ),
+        ];
     }
 
     /**
@@ -104,7 +121,11 @@ final readonly class GivenState
     {
         if (Kind::Flag === $option->kind) {
             if (!is_bool($given)) {
-                $problems[] = new AnswerProblem('unknown-value', $option->code, sprintf('%s is answered by true or false.', $option->name()));
+                $problems[] = new AnswerProblem(
+                    'unknown-value',
+                    $option->code,
+                    sprintf('%s is answered by true or false.', $option->name()),
+                );
             }
 
             return true === $given ? [0] : null;
@@ -114,7 +135,17 @@ final readonly class GivenState
             foreach (is_array($given) && Kind::Several === $option->kind ? $given : [$given] as $code) {
                 $value = is_string($code) || is_int($code) ? $option->value((string) $code) : null;
                 if (null === $value) {
-                    $problems[] = new AnswerProblem('unknown-value', $option->code, sprintf('%s has no value %s.', $option->name(), is_scalar($code) ? '"'.$code.'"' : 'of this form'), null, is_scalar($code) ? (string) $code : null);
+                    $problems[] = new AnswerProblem(
+                        'unknown-value',
+                        $option->code,
+                        sprintf(
+                            '%s has no value %s.',
+                            $option->name(),
+                            is_scalar($code) ? '"' . $code . '"' : 'of this form',
+                        ),
+                        null,
+                        is_scalar($code) ? (string) $code : null,
+                    );
                 } else {
                     $positions[$value->index] = $value->index;
                 }
@@ -131,11 +162,27 @@ final readonly class GivenState
         $input = null === $typed ? null : $check->parse($option, $typed);
         if (null === $input && (null === $typed || !TextMeasure::isBlank($typed))) {
             $code = match ($option->kind) {
-                Kind::Number => 'input.number', Kind::Date => 'input.date', Kind::Colour => 'input.colour', default => 'input.characters',
+                Kind::Number => 'input.number',
+                Kind::Date => 'input.date',
+                Kind::Colour => 'input.colour',
+                default => 'input.characters',
             };
-            $problems[] = new AnswerProblem($code, $option->code, sprintf('%s: %s was expected.', $option->name(), match ($option->kind) {
-                Kind::Number => 'a number like "12.5"', Kind::Date => 'a date like "2030-01-31"', Kind::Colour => 'a colour like "#1f5c8a"', default => 'a text',
-            }), null, $typed);
+            $problems[] = new AnswerProblem(
+                $code,
+                $option->code,
+                sprintf(
+                    '%s: %s was expected.',
+                    $option->name(),
+                    match ($option->kind) {
+                        Kind::Number => 'a number like "12.5"',
+                        Kind::Date => 'a date like "2030-01-31"',
+                        Kind::Colour => 'a colour like "#1f5c8a"',
+                        default => 'a text',
+                    },
+                ),
+                null,
+                $typed,
+            );
         }
 
         return $input;
@@ -151,11 +198,21 @@ final readonly class GivenState
             if (is_string($file) && '' !== $file) {
                 $files[] = new GivenFile($file);
             } elseif ($file instanceof \stdClass && is_string($file->name ?? null) && '' !== $file->name) {
-                $whole = static fn (mixed $x): ?int => is_int($x) ? $x : null;
+                $whole = static fn(mixed $x): ?int => is_int($x) ? $x : null;
                 $type = $file->type ?? null;
-                $files[] = new GivenFile($file->name, is_string($type) ? $type : null, $whole($file->bytes ?? null), $whole($file->width ?? null), $whole($file->height ?? null));
+                $files[] = new GivenFile(
+                    $file->name,
+                    is_string($type) ? $type : null,
+                    $whole($file->bytes ?? null),
+                    $whole($file->width ?? null),
+                    $whole($file->height ?? null),
+                );
             } else {
-                $problems[] = new AnswerProblem('unknown-value', $option->code, sprintf('%s: a file is given by its name, or as an object with a name.', $option->name()));
+                $problems[] = new AnswerProblem(
+                    'unknown-value',
+                    $option->code,
+                    sprintf('%s: a file is given by its name, or as an object with a name.', $option->name()),
+                );
             }
         }
 

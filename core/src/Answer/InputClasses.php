@@ -22,9 +22,7 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class InputClasses
 {
-    public function __construct(private Setup $setup)
-    {
-    }
+    public function __construct(private Setup $setup) {}
 
     /**
      * @param list<Test> $tests every test of this option in the document
@@ -36,8 +34,12 @@ final readonly class InputClasses
         return match ($option->kind) {
             Kind::Number, Kind::Date => $this->compared($option, $tests),
             Kind::Text => self::textIsPossible($option) ? [Input::text(self::aText($option))] : [],
-            Kind::File => self::fileIsPossible($option) ? [Input::files([new GivenFile('file', $option->file->types[0] ?? null)])] : [],
-            Kind::Colour => [] === $option->colour?->colours ? [] : [Input::text($option->colour->colours[0] ?? '#000000')],
+            Kind::File => self::fileIsPossible($option)
+                ? [Input::files([new GivenFile('file', $option->file->types[0] ?? null)])]
+                : [],
+            Kind::Colour => [] === $option->colour?->colours
+                ? []
+                : [Input::text($option->colour->colours[0] ?? '#000000')],
             default => [],
         };
     }
@@ -46,7 +48,9 @@ final readonly class InputClasses
     {
         $limits = $option->text;
 
-        return null !== $limits && (null === $limits->max || ($limits->max >= 1 && ($limits->min ?? 0) <= $limits->max)) && (null === $limits->maxLines || $limits->maxLines >= 1);
+        return null !== $limits &&
+            (null === $limits->max || ($limits->max >= 1 && ($limits->min ?? 0) <= $limits->max)) &&
+            (null === $limits->maxLines || $limits->maxLines >= 1);
     }
 
     private static function aText(Option $option): string
@@ -59,7 +63,9 @@ final readonly class InputClasses
     {
         $limits = $option->file;
 
-        return null !== $limits && [] !== $limits->types && (null === $limits->maxFiles || ($limits->maxFiles >= 1 && ($limits->minFiles ?? 0) <= $limits->maxFiles));
+        return null !== $limits &&
+            [] !== $limits->types &&
+            (null === $limits->maxFiles || ($limits->maxFiles >= 1 && ($limits->minFiles ?? 0) <= $limits->maxFiles));
     }
 
     /**
@@ -80,16 +86,27 @@ final readonly class InputClasses
                 }
             }
         }
-        usort($marks, static fn (BigDecimal $a, BigDecimal $b): int => $a->compareTo($b));
+        usort($marks, static fn(BigDecimal $a, BigDecimal $b): int => $a->compareTo($b));
         $truth = new Truth($this->setup);
         $classes = [];
         $low = null;
         foreach ([...$marks, null] as $mark) {
-            foreach (null === $mark ? [[$low, null, false]] : [[$low, $mark, false], [$mark, $mark, true]] as [$from, $to, $point]) {
+            foreach (
+                null === $mark ? [[$low, null, false]] : [[$low, $mark, false], [$mark, $mark, true]]
+                as [$from, $to, $point]
+            ) {
                 $input = $this->member($option, $from, $point, $to, $point);
                 if (null !== $input) {
                     $state = new State([$option->index => $input]);
-                    $classes[implode('', array_map(static fn (Test $test): string => $truth->holds($test, $state) ? '1' : '0', $tests))] ??= $input;
+                    $classes[
+                        implode(
+                            '',
+                            array_map(
+                                static fn(Test $test): string => $truth->holds($test, $state) ? '1' : '0',
+                                $tests,
+                            ),
+                        )
+                    ] ??= $input;
                 }
             }
             $low = $mark;
@@ -105,13 +122,29 @@ final readonly class InputClasses
 
             return null === $number ? null : Input::number($number);
         }
-        $day = null === $option->date ? null : self::firstDay($option->date, $low?->toInt(), $lowIn, $high?->toInt(), $highIn, $this->setup->today->day);
+        $day =
+            null === $option->date
+                ? null
+                : self::firstDay(
+                    $option->date,
+                    $low?->toInt(),
+                    $lowIn,
+                    $high?->toInt(),
+                    $highIn,
+                    $this->setup->today->day,
+                );
 
         return null === $day ? null : Input::day($day);
     }
 
-    private static function firstDay(DateLimits $limits, ?int $low, bool $lowIn, ?int $high, bool $highIn, int $today): ?int
-    {
+    private static function firstDay(
+        DateLimits $limits,
+        ?int $low,
+        bool $lowIn,
+        ?int $high,
+        bool $highIn,
+        int $today,
+    ): ?int {
         // The years 0001 to 9999 of ISO 8601's four-digit form.
         $from = max($limits->earliest ?? -719162, null === $low ? -719162 : $low + ($lowIn ? 0 : 1));
         $to = min($limits->latest ?? 2932896, null === $high ? 2932896 : $high - ($highIn ? 0 : 1));

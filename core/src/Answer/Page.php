@@ -144,7 +144,10 @@ final readonly class Page
                 if ($option->required && $this->isShown($option, $state)) {
                     return false;
                 }
-            } elseif (null !== $option->picks && ($picked < $option->picks->min || (null !== $option->picks->max && $picked > $option->picks->max))) {
+            } elseif (
+                null !== $option->picks &&
+                ($picked < $option->picks->min || (null !== $option->picks->max && $picked > $option->picks->max))
+            ) {
                 return false;
             }
         }
@@ -225,7 +228,10 @@ final readonly class Page
             return null;
         }
         // The member of its class stands for it, so that states that no test can tell apart are one.
-        $vector = fn (Input $i): array => array_map(fn (Test $test): bool => $this->truth->holds($test, new State([$option->index => $i])), $this->dependencies->testsByOption()[$option->index] ?? []);
+        $vector = fn(Input $i): array => array_map(
+            fn(Test $test): bool => $this->truth->holds($test, new State([$option->index => $i])),
+            $this->dependencies->testsByOption()[$option->index] ?? [],
+        );
         foreach ($this->inputs[$option->index] as $member) {
             if ($vector($member) === $vector($input)) {
                 return $member;

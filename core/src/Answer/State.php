@@ -15,9 +15,7 @@ final readonly class State
     /**
      * @param array<int, non-empty-list<int>|Input> $answers by option position, in display order
      */
-    public function __construct(public array $answers = [])
-    {
-    }
+    public function __construct(public array $answers = []) {}
 
     /**
      * @param non-empty-list<int>|Input|null $answer null takes the answer away
@@ -62,7 +60,7 @@ final readonly class State
     {
         $key = '';
         foreach ($this->answers as $option => $answer) {
-            $key .= $option.'='.(is_array($answer) ? implode('+', $answer) : $answer->key()).';';
+            $key .= $option . '=' . (is_array($answer) ? implode('+', $answer) : $answer->key()) . ';';
         }
 
         return $key;

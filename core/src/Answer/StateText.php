@@ -23,11 +23,14 @@ final class StateText
         foreach ($state->answers as $index => $answer) {
             $option = $setup->options[$index];
             if ($answer instanceof Input) {
-                $pick[$option->code] = Kind::File === $option->kind ? array_map(static fn (GivenFile $f): string => $f->name, $answer->files) : $answer->text;
+                $pick[$option->code] =
+                    Kind::File === $option->kind
+                        ? array_map(static fn(GivenFile $f): string => $f->name, $answer->files)
+                        : $answer->text;
             } elseif (Kind::Flag === $option->kind) {
                 $pick[$option->code] = true;
             } else {
-                $codes = array_map(static fn (int $v): string => $option->values[$v]->code, $answer);
+                $codes = array_map(static fn(int $v): string => $option->values[$v]->code, $answer);
                 $pick[$option->code] = Kind::Several === $option->kind ? $codes : $codes[0];
             }
         }

@@ -16,9 +16,7 @@ final class Stock
     /** @var array<string, Row>|null first row by the key of its picks */
     private ?array $rows = null;
 
-    public function __construct(private readonly Setup $setup)
-    {
-    }
+    public function __construct(private readonly Setup $setup) {}
 
     public function row(State $state): ?Row
     {
@@ -126,7 +124,9 @@ final class Stock
             foreach ($this->setup->variants->rows ?? [] as $row) {
                 $picks = $this->picksOf($row);
                 if (null !== $picks) {
-                    $this->rows[implode(';', array_map(static fn (array $p): string => implode('+', $p), $picks))] ??= $row;
+                    $this->rows[
+                        implode(';', array_map(static fn(array $p): string => implode('+', $p), $picks))
+                    ] ??= $row;
                 }
             }
         }

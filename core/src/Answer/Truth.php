@@ -22,9 +22,7 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class Truth
 {
-    public function __construct(private Setup $setup)
-    {
-    }
+    public function __construct(private Setup $setup) {}
 
     /**
      * @param int|null $quantity pieces, where a quantity test can occur
@@ -62,7 +60,8 @@ final readonly class Truth
             $option = $this->setup->option($condition->option);
             $count = Kind::Several === $option?->kind ? count($state->picked($option->index)) : 0;
 
-            return $count >= ($condition->atLeast ?? 0) && (null === $condition->atMost || $count <= $condition->atMost);
+            return $count >= ($condition->atLeast ?? 0) &&
+                (null === $condition->atMost || $count <= $condition->atMost);
         }
         if ($condition instanceof FilledTest) {
             $option = $this->setup->option($condition->option);
@@ -70,7 +69,9 @@ final readonly class Truth
             return $condition->filled === (null !== $option && $state->has($option->index));
         }
         if ($condition instanceof QuantityTest) {
-            return null !== $quantity && $quantity >= ($condition->atLeast ?? 0) && (null === $condition->atMost || $quantity <= $condition->atMost);
+            return null !== $quantity &&
+                $quantity >= ($condition->atLeast ?? 0) &&
+                (null === $condition->atMost || $quantity <= $condition->atMost);
         }
 
         return $condition instanceof CompareTest && $this->compares($condition, $state);
@@ -102,10 +103,10 @@ final readonly class Truth
         }
         $number = $state->input($option->index)?->number;
 
-        return null !== $number
-            && (null === $test->atLeast || $number->isGreaterThanOrEqualTo($test->atLeast))
-            && (null === $test->atMost || $number->isLessThanOrEqualTo($test->atMost))
-            && (null === $test->above || $number->isGreaterThan($test->above))
-            && (null === $test->below || $number->isLessThan($test->below));
+        return null !== $number &&
+            (null === $test->atLeast || $number->isGreaterThanOrEqualTo($test->atLeast)) &&
+            (null === $test->atMost || $number->isLessThanOrEqualTo($test->atMost)) &&
+            (null === $test->above || $number->isGreaterThan($test->above)) &&
+            (null === $test->below || $number->isLessThan($test->below));
     }
 }

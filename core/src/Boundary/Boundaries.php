@@ -38,7 +38,15 @@ final readonly class Boundaries
         foreach ($this->reach->setup->options as $option) {
             if ((null === $options || in_array($option->code, $options, true)) && $this->hasSheet($option)) {
                 $candidates = $this->candidates($option);
-                yield new BoundarySheet($option->code, $option->at, $option->name(), $option->kind->value, $requirements->of($option), $this->rows($option, $candidates), $candidates->left);
+                yield new BoundarySheet(
+                    $option->code,
+                    $option->at,
+                    $option->name(),
+                    $option->kind->value,
+                    $requirements->of($option),
+                    $this->rows($option, $candidates),
+                    $candidates->left,
+                );
             }
         }
         if (null === $options) {
@@ -81,7 +89,9 @@ final readonly class Boundaries
     {
         $picks = $option->picks;
 
-        return $option->kind->isInput() || (null !== $picks && ($picks->min > 0 || null !== $picks->max)) || ($option->required && $option->kind->isChoice());
+        return $option->kind->isInput() ||
+            (null !== $picks && ($picks->min > 0 || null !== $picks->max)) ||
+            ($option->required && $option->kind->isChoice());
     }
 
     /**
@@ -103,9 +113,19 @@ final readonly class Boundaries
         (new QuantityCandidates($this->reach->setup->quantity))->into($to);
         $rows = [];
         foreach ($to as [$answer, $about]) {
-            $rows[] = is_array($answer) ? throw new \LogicException('A quantity is one number.') : $this->judge->quantity($answer, $about);
+            $rows[] = is_array($answer)
+                ? throw new \LogicException('A quantity is one number.')
+                : $this->judge->quantity($answer, $about);
         }
 
-        return new BoundarySheet(null, '/quantity', 'Quantity', 'quantity', new Requirement(Requirement::ALWAYS, null, null, ['form', 'express'], false), $rows, $to->left);
+        return new BoundarySheet(
+            null,
+            '/quantity',
+            'Quantity',
+            'quantity',
+            new Requirement(Requirement::ALWAYS, null, null, ['form', 'express'], false),
+            $rows,
+            $to->left,
+        );
     }
 }

@@ -15,13 +15,16 @@ final readonly class BoundaryRow
     public const EMPTY = 'empty';
 
     /**
-     * @param string|int|list<string>|list<array<string, string|int>>|null $answer   as in a state; null for none at all
-     * @param 'taken'|'refused'|'empty'                                    $expected
-     * @param string|null                                                  $problem  the code of the first problem, where refused
-     * @param string                                                       $browser  the ValidityState flag that HTML's own validation raises
-     *                                                                               on a field with these limits, "valid", or "none" where
-     *                                                                               HTML cannot say it
-     * @param string|null                                                  $why      the problem in words
+     * @param string|int|list<string>|list<array<string, string|int>>|null $answer as in a state; null for none at all
+     * @param 'taken'|'refused'|'empty' $expected
+     * @param string|null $problem the code of the first problem,
+     *                             where refused
+     * @param string $browser the ValidityState flag that HTML's
+     *                        own validation raises
+     *                        on a field with these limits,
+     *                        "valid", or "none" where HTML
+     *                        cannot say it
+     * @param string|null $why the problem in words
      */
     public function __construct(
         public string|int|array|null $answer,
@@ -30,14 +33,27 @@ final readonly class BoundaryRow
         public ?string $problem,
         public string $browser,
         public ?string $why = null,
-    ) {
-    }
+    ) {}
 
     /**
-     * @return array{answer: string|int|list<string>|list<array<string, string|int>>|null, about: string, expected: string, problem: string|null, browser: string, why: string|null}
+     * @return array{
+     *     answer: string|int|list<string>|list<array<string, string|int>>|null,
+     *     about: string,
+     *     expected: string,
+     *     problem: string|null,
+     *     browser: string,
+     *     why: string|null,
+     * }
      */
     public function toArray(): array
     {
-        return ['answer' => $this->answer, 'about' => $this->about, 'expected' => $this->expected, 'problem' => $this->problem, 'browser' => $this->browser, 'why' => $this->why];
+        return [
+            'answer' => $this->answer,
+            'about' => $this->about,
+            'expected' => $this->expected,
+            'problem' => $this->problem,
+            'browser' => $this->browser,
+            'why' => $this->why,
+        ];
     }
 }

@@ -11,17 +11,31 @@ use Ithrel\Core\Table\Csv;
  */
 final class BoundaryText
 {
-    private const HEADING = ['Option', 'Label', 'Required', 'When', 'Answer', 'About', 'Expected', 'Problem', 'Browser', 'Key', 'Form', 'Express', 'Note'];
+    private const HEADING = [
+        'Option',
+        'Label',
+        'Required',
+        'When',
+        'Answer',
+        'About',
+        'Expected',
+        'Problem',
+        'Browser',
+        'Key',
+        'Form',
+        'Express',
+        'Note',
+    ];
 
     /** An answer longer than this is told by its beginning and its length. */
     private const MOST_SHOWN = 60;
 
     /**
-     * The last four columns are for the tester: by what a row is known, what the shop did on each route (taken, refused or
-     * empty), and a note.
+     * The last four columns are for the tester: by what a row is known, what the shop did on each route (taken, refused
+     * or empty), and a note.
      *
      * @param iterable<BoundarySheet> $sheets
-     * @param list<Tick>              $ticks  what is filled in already
+     * @param list<Tick> $ticks what is filled in already
      */
     public static function csv(iterable $sheets, array $ticks = []): string
     {
@@ -32,7 +46,18 @@ final class BoundaryText
         $rows = [self::HEADING];
         foreach ($sheets as $sheet) {
             foreach ($sheet->rows as $row) {
-                $rows[] = [$sheet->option ?? '', $sheet->label, $sheet->requirement->required, $sheet->requirement->when ?? '', self::plain($row->answer), $row->about, $row->expected, $row->problem ?? '', $row->browser, ...self::filled($sheet->known($row), $seen[$sheet->known($row)] ?? [])];
+                $rows[] = [
+                    $sheet->option ?? '',
+                    $sheet->label,
+                    $sheet->requirement->required,
+                    $sheet->requirement->when ?? '',
+                    self::plain($row->answer),
+                    $row->about,
+                    $row->expected,
+                    $row->problem ?? '',
+                    $row->browser,
+                    ...self::filled($sheet->known($row), $seen[$sheet->known($row)] ?? []),
+                ];
             }
         }
 
@@ -46,14 +71,28 @@ final class BoundaryText
      */
     private static function filled(string $known, array $ticks): array
     {
-        return [$known, $ticks['form']->found ?? '', $ticks['express']->found ?? '', implode('; ', array_unique(array_filter(array_map(static fn (Tick $t): string => $t->note, $ticks), static fn (string $note): bool => '' !== $note)))];
+        return [
+            $known,
+            $ticks['form']->found ?? '',
+            $ticks['express']->found ?? '',
+            implode(
+                '; ',
+                array_unique(
+                    array_filter(
+                        array_map(static fn(Tick $t): string => $t->note, $ticks),
+                        static fn(string $note): bool => '' !== $note,
+                    ),
+                ),
+            ),
+        ];
     }
 
     public static function required(Requirement $requirement): string
     {
         return match ($requirement->required) {
             Requirement::ALWAYS => 'always required',
-            Requirement::SOMETIMES => 'required '.(null === $requirement->when ? 'sometimes' : 'when '.$requirement->when),
+            Requirement::SOMETIMES => 'required ' .
+                (null === $requirement->when ? 'sometimes' : 'when ' . $requirement->when),
             default => 'never required',
         };
     }
@@ -71,7 +110,9 @@ final class BoundaryText
         $text = strtr($answer, ["\r" => '␍', "\n" => '␊', ' ' => '␣']);
         $length = mb_strlen($text);
 
-        return $length <= self::MOST_SHOWN ? '"'.$text.'"' : sprintf('"%s…" (%d code points)', mb_substr($text, 0, self::MOST_SHOWN), $length);
+        return $length <= self::MOST_SHOWN
+            ? '"' . $text . '"'
+            : sprintf('"%s…" (%d code points)', mb_substr($text, 0, self::MOST_SHOWN), $length);
     }
 
     /**
@@ -79,6 +120,8 @@ final class BoundaryText
      */
     private static function plain(string|int|array|null $answer): string
     {
-        return is_array($answer) ? json_encode($answer, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE) : (string) $answer;
+        return is_array($answer)
+            ? json_encode($answer, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)
+            : (string) $answer;
     }
 }

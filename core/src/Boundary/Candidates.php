@@ -31,7 +31,7 @@ final class Candidates implements \IteratorAggregate
     /**
      * An answer that is so telling that a plan tries it too.
      *
-     * @param string                                                  $key    of the document, that sets the limit
+     * @param string $key of the document, that sets the limit
      * @param string|int|list<string>|list<array<string, string|int>> $answer
      */
     public function edge(string $key, string $about, string|int|array $answer): void
@@ -41,7 +41,11 @@ final class Candidates implements \IteratorAggregate
     }
 
     /**
-     * @return iterable<array{string|int|list<string>|list<array<string, string|int>>, string, string}> answer, what it is about, key
+     * @return iterable<array{
+     *     string|int|list<string>|list<array<string, string|int>>,
+     *     string,
+     *     string,
+     * }>  answer, what it is about, key
      */
     public function edges(): iterable
     {
@@ -62,6 +66,6 @@ final class Candidates implements \IteratorAggregate
      */
     private static function print(string|int|array $answer): string
     {
-        return is_array($answer) ? serialize($answer) : gettype($answer).$answer;
+        return is_array($answer) ? serialize($answer) : gettype($answer) . $answer;
     }
 }

@@ -13,9 +13,7 @@ final readonly class ColourCandidates
 {
     private const MOST = 60;
 
-    public function __construct(private ColourLimits $limits)
-    {
-    }
+    public function __construct(private ColourLimits $limits) {}
 
     public function into(Candidates $to): void
     {
@@ -29,15 +27,15 @@ final readonly class ColourCandidates
         $first = $listed[0] ?? '#1f5c8a';
         $to->add('in capitals', strtoupper($first));
         for ($n = 0; null !== $listed && $n <= count($listed); ++$n) {
-            $other = sprintf('#%06x', (hexdec(substr($first, 1)) + 1 + $n) & 0xFFFFFF);
+            $other = sprintf('#%06x', (hexdec(substr($first, 1)) + 1 + $n) & 0xffffff);
             if (!$this->limits->takes($other)) {
                 $to->edge('colours', 'a colour beside the list', $other);
                 break;
             }
         }
         $to->add('without the number sign', substr($first, 1));
-        $to->add('three digits', '#'.$first[1].$first[3].$first[5]);
-        $to->add('with an alpha', $first.'ff');
+        $to->add('three digits', '#' . $first[1] . $first[3] . $first[5]);
+        $to->add('with an alpha', $first . 'ff');
         $to->add('a name', 'red');
         $to->add('blanks alone', '   ');
     }

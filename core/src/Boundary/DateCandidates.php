@@ -30,7 +30,11 @@ final readonly class DateCandidates
             $this->day($to, 'a closed day', $day, 0 === $n ? 'closed' : null);
         }
         if (count($this->limits->closed) > self::MOST_CLOSED) {
-            $to->left[] = sprintf('Of %d closed days the first %d are tried.', count($this->limits->closed), self::MOST_CLOSED);
+            $to->left[] = sprintf(
+                'Of %d closed days the first %d are tried.',
+                count($this->limits->closed),
+                self::MOST_CLOSED,
+            );
         }
         $this->ends($to);
         foreach ($closed as $day) {
@@ -43,14 +47,25 @@ final readonly class DateCandidates
                 $day = $this->notClosed($day);
                 $weekday = Today::weekdayOf($day);
                 $isOffered = in_array($weekday, $this->limits->weekdays, true);
-                $this->day($to, sprintf('a %s, which is %s', self::DAYS[$weekday], $isOffered ? 'a day of the week on offer' : 'no day of the week on offer'), $day, $isOffered ? null : 'weekdays');
+                $this->day(
+                    $to,
+                    sprintf(
+                        'a %s, which is %s',
+                        self::DAYS[$weekday],
+                        $isOffered ? 'a day of the week on offer' : 'no day of the week on offer',
+                    ),
+                    $day,
+                    $isOffered ? null : 'weekdays',
+                );
             }
         }
         $this->calendar($to, $anchor);
         $to->add('blanks alone', '   ');
     }
 
-    /** The day, or the same day of a later week where it is closed: what a row says of weekdays is then decided by them. */
+    /**
+     * The day, or the same day of a later week where it is closed: what a row says of weekdays is then decided by them.
+     */
     private function notClosed(int $day): int
     {
         $open = $day;
@@ -66,7 +81,12 @@ final readonly class DateCandidates
         $first = $this->limits->earliest;
         if (null !== $first) {
             $this->day($to, 'the earliest', $first, 'earliest');
-            $this->day($to, 'a day before the earliest, as a clock further west may still allow it', $first - 1, 'earliest');
+            $this->day(
+                $to,
+                'a day before the earliest, as a clock further west may still allow it',
+                $first - 1,
+                'earliest',
+            );
             $this->day($to, 'a day after the earliest, as a clock further east may ask for it', $first + 1);
             $this->openDay($to, 'earliest', 'the first day that is open', $first, 1);
         }
@@ -101,7 +121,7 @@ final readonly class DateCandidates
             $this->day($to, 'the last day of a month', $first - 1);
             $this->day($to, 'the first day of a month', $first);
         }
-        $leap = $year + (4 - $year % 4) % 4;
+        $leap = $year + ((4 - ($year % 4)) % 4);
         while (null === Today::dayOf(sprintf('%04d-02-29', $leap))) {
             $leap += 4;
         }
@@ -120,7 +140,10 @@ final readonly class DateCandidates
     {
         $weekday = Today::weekdayOf($day);
         $isMissing = null !== $this->limits->weekdays && !in_array($weekday, $this->limits->weekdays, true);
-        $words = $isMissing && !str_contains($about, self::DAYS[$weekday]) ? sprintf('%s, a %s', $about, self::DAYS[$weekday]) : $about;
+        $words =
+            $isMissing && !str_contains($about, self::DAYS[$weekday])
+                ? sprintf('%s, a %s', $about, self::DAYS[$weekday])
+                : $about;
         null === $key ? $to->add($words, Today::isoOf($day)) : $to->edge($key, $words, Today::isoOf($day));
     }
 }

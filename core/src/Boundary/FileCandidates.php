@@ -15,10 +15,31 @@ use Ithrel\Core\Setup\Option;
 final readonly class FileCandidates
 {
     /** Endings by media type, as they are commonly used (common practice, no source). */
-    public const ENDINGS = ['image/png' => 'png', 'image/jpeg' => 'jpg', 'image/webp' => 'webp', 'image/gif' => 'gif', 'image/svg+xml' => 'svg', 'image/tiff' => 'tif', 'image/bmp' => 'bmp', 'application/pdf' => 'pdf', 'application/zip' => 'zip', 'application/postscript' => 'eps', 'text/plain' => 'txt', 'text/csv' => 'csv', 'application/x-msdownload' => 'exe'];
+    public const ENDINGS = [
+        'image/png' => 'png',
+        'image/jpeg' => 'jpg',
+        'image/webp' => 'webp',
+        'image/gif' => 'gif',
+        'image/svg+xml' => 'svg',
+        'image/tiff' => 'tif',
+        'image/bmp' => 'bmp',
+        'application/pdf' => 'pdf',
+        'application/zip' => 'zip',
+        'application/postscript' => 'eps',
+        'text/plain' => 'txt',
+        'text/csv' => 'csv',
+        'application/x-msdownload' => 'exe',
+    ];
 
     /** One each of kinds that shops take for one another. */
-    private const OTHERS = ['application/x-msdownload', 'application/pdf', 'image/gif', 'image/webp', 'text/plain', 'image/svg+xml'];
+    private const OTHERS = [
+        'application/x-msdownload',
+        'application/pdf',
+        'image/gif',
+        'image/webp',
+        'text/plain',
+        'image/svg+xml',
+    ];
 
     /** As many of them as a plan tries. */
     private const OTHERS_OF_A_PLAN = 4;
@@ -47,7 +68,9 @@ final readonly class FileCandidates
     {
         foreach ($this->limits->types ?? ['image/png'] as $type) {
             $type = self::exact($type);
-            null === $this->limits->types ? $to->add('a file of the kind '.$type, $this->several($this->file($type))) : $to->edge('types', 'a file of the kind '.$type, $this->several($this->file($type)));
+            null === $this->limits->types
+                ? $to->add('a file of the kind ' . $type, $this->several($this->file($type)))
+                : $to->edge('types', 'a file of the kind ' . $type, $this->several($this->file($type)));
             $to->add('its kind in capitals', $this->several(['type' => strtoupper($type)] + $this->file($type)));
         }
         if (null === $this->limits->types) {
@@ -55,23 +78,46 @@ final readonly class FileCandidates
         }
         $taken = self::exact($this->limits->types[0] ?? 'image/png');
         foreach (self::OTHERS as $i => $type) {
-            $about = 'a file of the kind '.$type;
-            $i < self::OTHERS_OF_A_PLAN ? $to->edge('types', $about, $this->several($this->file($type))) : $to->add($about, $this->several($this->file($type)));
+            $about = 'a file of the kind ' . $type;
+            $i < self::OTHERS_OF_A_PLAN
+                ? $to->edge('types', $about, $this->several($this->file($type)))
+                : $to->add($about, $this->several($this->file($type)));
         }
-        $to->edge('types', 'a name with blanks, capitals and an accent', $this->several(['name' => 'My Lämp 1.'.strtoupper(self::ENDINGS[$taken] ?? 'dat')] + $this->file($taken)));
-        $to->add('named as what is taken, but of another kind', $this->several(['name' => $this->file($taken)['name']] + $this->file('application/x-msdownload')));
-        $to->add('of a kind that is taken, its name ending otherwise', $this->several(['name' => 'lamp.dat'] + $this->file($taken)));
+        $to->edge(
+            'types',
+            'a name with blanks, capitals and an accent',
+            $this->several(['name' => 'My Lämp 1.' . strtoupper(self::ENDINGS[$taken] ?? 'dat')] + $this->file($taken)),
+        );
+        $to->add(
+            'named as what is taken, but of another kind',
+            $this->several(['name' => $this->file($taken)['name']] + $this->file('application/x-msdownload')),
+        );
+        $to->add(
+            'of a kind that is taken, its name ending otherwise',
+            $this->several(['name' => 'lamp.dat'] + $this->file($taken)),
+        );
     }
 
     private function bytes(Candidates $to): void
     {
-        $to->add('an empty file', $this->several(['bytes' => 0] + array_diff_key($this->ordinary(), ['width' => 1, 'height' => 1])));
+        $to->add(
+            'an empty file',
+            $this->several(['bytes' => 0] + array_diff_key($this->ordinary(), ['width' => 1, 'height' => 1])),
+        );
         $most = $this->limits->maxBytes;
         if (null === $most) {
             return;
         }
-        $to->edge('maxBytes', sprintf('the largest: %d bytes', $most), $this->several(['bytes' => $most] + $this->ordinary()));
-        $to->edge('maxBytes', sprintf('one byte too large: %d bytes', $most + 1), $this->several(['bytes' => $most + 1] + $this->ordinary()));
+        $to->edge(
+            'maxBytes',
+            sprintf('the largest: %d bytes', $most),
+            $this->several(['bytes' => $most] + $this->ordinary()),
+        );
+        $to->edge(
+            'maxBytes',
+            sprintf('one byte too large: %d bytes', $most + 1),
+            $this->several(['bytes' => $most + 1] + $this->ordinary()),
+        );
         if ($most >= 2) {
             $to->add('one byte below the largest', $this->several(['bytes' => $most - 1] + $this->ordinary()));
         }
@@ -80,7 +126,10 @@ final readonly class FileCandidates
     private function counts(Candidates $to): void
     {
         $edges = [];
-        foreach (['the fewest files' => $this->limits->minFiles, 'the most files' => $this->limits->maxFiles] as $name => $limit) {
+        foreach (
+            ['the fewest files' => $this->limits->minFiles, 'the most files' => $this->limits->maxFiles]
+            as $name => $limit
+        ) {
             if ($limit > self::MOST_FILES) {
                 $to->left[] = sprintf('%d files are more than a sheet lists.', $limit);
             } elseif (null !== $limit) {
@@ -88,7 +137,7 @@ final readonly class FileCandidates
             }
         }
         foreach ($edges as $limit => $name) {
-            $edges += [$limit - 1 => 'one below '.$name, $limit + 1 => 'one more than '.$name];
+            $edges += [$limit - 1 => 'one below ' . $name, $limit + 1 => 'one more than ' . $name];
         }
         foreach ($edges as $count => $about) {
             if ($count >= 1) {
@@ -103,9 +152,14 @@ final readonly class FileCandidates
         if (null === $width && null === $height) {
             return;
         }
-        $images = array_values(array_filter($this->limits->types ?? [], static fn (string $type): bool => str_starts_with(self::exact($type), 'image/')));
+        $images = array_values(
+            array_filter(
+                $this->limits->types ?? [],
+                static fn(string $type): bool => str_starts_with(self::exact($type), 'image/'),
+            ),
+        );
         $image = $this->file(self::exact($images[0] ?? 'image/png'));
-        $size = fn (int $w, int $h): array => $this->several(['width' => $w, 'height' => $h] + $image);
+        $size = fn(int $w, int $h): array => $this->several(['width' => $w, 'height' => $h] + $image);
         [$w, $h] = [$width ?? 1_000, $height ?? 1_000];
         $to->edge('pixels', sprintf('the fewest pixels: %d × %d', $w, $h), $size($w, $h));
         if (null !== $width && $width > 1) {
@@ -133,9 +187,18 @@ final readonly class FileCandidates
      */
     private function file(string $type): array
     {
-        $file = ['name' => 'lamp.'.(self::ENDINGS[$type] ?? 'dat'), 'type' => $type, 'bytes' => min(50_000, intdiv($this->limits->maxBytes ?? 100_000, 2))];
+        $file = [
+            'name' => 'lamp.' . (self::ENDINGS[$type] ?? 'dat'),
+            'type' => $type,
+            'bytes' => min(50_000, intdiv($this->limits->maxBytes ?? 100_000, 2)),
+        ];
 
-        return str_starts_with($type, 'image/') ? $file + ['width' => max(1_000, $this->limits->minWidth ?? 0), 'height' => max(1_000, $this->limits->minHeight ?? 0)] : $file;
+        return str_starts_with($type, 'image/')
+            ? $file + [
+                    'width' => max(1_000, $this->limits->minWidth ?? 0),
+                    'height' => max(1_000, $this->limits->minHeight ?? 0),
+                ]
+            : $file;
     }
 
     /**
@@ -161,7 +224,7 @@ final readonly class FileCandidates
         $files = [$first];
         for ($n = 2; $n <= $count; ++$n) {
             $other = $this->ordinary();
-            $other['name'] = str_replace('lamp.', 'lamp-'.$n.'.', $other['name']);
+            $other['name'] = str_replace('lamp.', 'lamp-' . $n . '.', $other['name']);
             $files[] = $other;
         }
 
@@ -173,7 +236,13 @@ final readonly class FileCandidates
     {
         return match (true) {
             '*/*' === $type => 'application/pdf',
-            str_ends_with($type, '/*') => ['image/*' => 'image/png', 'text/*' => 'text/plain', 'audio/*' => 'audio/mpeg', 'video/*' => 'video/mp4'][$type] ?? substr($type, 0, -1).'octet-stream',
+            str_ends_with($type, '/*') => [
+                'image/*' => 'image/png',
+                'text/*' => 'text/plain',
+                'audio/*' => 'audio/mpeg',
+                'video/*' => 'video/mp4',
+            ][$type] ??
+                substr($type, 0, -1) . 'octet-stream',
             default => strtolower($type),
         };
     }

@@ -30,11 +30,21 @@ final class HtmlField
     public const NONE = 'none';
 
     /** Flag that speaks of each problem; where several are raised, this one is named. */
-    private const FLAG_OF = ['input.too-short' => 'tooShort', 'input.too-long' => 'tooLong', 'input.pattern' => 'patternMismatch', 'input.number' => 'badInput', 'input.below' => 'rangeUnderflow', 'input.above' => 'rangeOverflow', 'input.step' => 'stepMismatch', 'input.decimals' => 'stepMismatch', 'input.date' => 'badInput'];
+    private const FLAG_OF = [
+        'input.too-short' => 'tooShort',
+        'input.too-long' => 'tooLong',
+        'input.pattern' => 'patternMismatch',
+        'input.number' => 'badInput',
+        'input.below' => 'rangeUnderflow',
+        'input.above' => 'rangeOverflow',
+        'input.step' => 'stepMismatch',
+        'input.decimals' => 'stepMismatch',
+        'input.date' => 'badInput',
+    ];
 
     /**
      * @param string|list<string>|list<array<string, string|int>> $answer
-     * @param string|null                                         $problem the code of the problem that the answer has
+     * @param string|null $problem the code of the problem that the answer has
      */
     public static function of(Option $option, string|array $answer, ?string $problem): string
     {
@@ -62,34 +72,56 @@ final class HtmlField
             return in_array($own, $flags, true) ? $own : $flags[0];
         }
 
-        return null === $problem && !self::measuresOtherwise($option->text) || 'input.number' === $problem ? self::VALID : self::NONE;
+        return (null === $problem && !self::measuresOtherwise($option->text)) || 'input.number' === $problem
+            ? self::VALID
+            : self::NONE;
     }
 
     /**
      * A field with the limits of an option as its attributes.
      *
-     * @return array{string, array<string, string>}|null its type, or "textarea", and its attributes; null where nothing is typed
+     * @return array{string, array<string, string>}|null its type, or "textarea", and its attributes; null where nothing
+     *                                                   is typed
      */
     public static function field(Option $option): ?array
     {
         $required = $option->required ? ['required' => ''] : [];
         if (null !== $option->text) {
-            $limits = 'utf16' === $option->text->measure ? ['minlength' => $option->text->min, 'maxlength' => $option->text->max] : [];
+            $limits =
+                'utf16' === $option->text->measure
+                    ? ['minlength' => $option->text->min, 'maxlength' => $option->text->max]
+                    : [];
 
-            return self::isTextarea($option->text) ? ['textarea', self::attributes($required + $limits)] : ['text', self::attributes($required + $limits + ['pattern' => $option->text->pattern?->source])];
+            return self::isTextarea($option->text)
+                ? ['textarea', self::attributes($required + $limits)]
+                : ['text', self::attributes($required + $limits + ['pattern' => $option->text->pattern?->source])];
         }
         if (null !== $option->number) {
             $places = $option->number->decimals;
-            $step = $option->number->step ?? (null === $places ? 'any' : BigDecimal::ofUnscaledValue(1, max(0, $places)));
+            $step =
+                $option->number->step ?? (null === $places ? 'any' : BigDecimal::ofUnscaledValue(1, max(0, $places)));
 
-            return ['number', self::attributes($required + ['min' => $option->number->min, 'max' => $option->number->max, 'step' => $step])];
+            return [
+                'number',
+                self::attributes(
+                    $required + ['min' => $option->number->min, 'max' => $option->number->max, 'step' => $step],
+                ),
+            ];
         }
         if (null === $option->date) {
             return null;
         }
         [$first, $last] = [$option->date->earliest, $option->date->latest];
 
-        return ['date', self::attributes($required + ['min' => null === $first ? null : Today::isoOf($first), 'max' => null === $last ? null : Today::isoOf($last)])];
+        return [
+            'date',
+            self::attributes(
+                $required + [
+                    'min' => null === $first ? null : Today::isoOf($first),
+                    'max' => null === $last ? null : Today::isoOf($last),
+                ],
+            ),
+        ];
     }
 
     /**
@@ -97,7 +129,10 @@ final class HtmlField
      */
     public static function ofQuantity(QuantityRule $rule): array
     {
-        return ['number', self::attributes(['required' => '', 'min' => $rule->min, 'max' => $rule->max, 'step' => $rule->step])];
+        return [
+            'number',
+            self::attributes(['required' => '', 'min' => $rule->min, 'max' => $rule->max, 'step' => $rule->step]),
+        ];
     }
 
     /**
@@ -107,7 +142,10 @@ final class HtmlField
      */
     private static function attributes(array $attributes): array
     {
-        return array_map(static fn (string|int|\Stringable|null $value): string => (string) $value, array_filter($attributes, static fn (mixed $value): bool => null !== $value));
+        return array_map(
+            static fn(string|int|\Stringable|null $value): string => (string) $value,
+            array_filter($attributes, static fn(mixed $value): bool => null !== $value),
+        );
     }
 
     public static function missing(Option $option): string
@@ -118,7 +156,11 @@ final class HtmlField
 
     public static function quantity(QuantityRule $rule, string $typed): string
     {
-        $limits = new NumberLimits(BigDecimal::of($rule->min), null === $rule->max ? null : BigDecimal::of($rule->max), BigDecimal::of($rule->step));
+        $limits = new NumberLimits(
+            BigDecimal::of($rule->min),
+            null === $rule->max ? null : BigDecimal::of($rule->max),
+            BigDecimal::of($rule->step),
+        );
 
         return '' === $typed ? 'valueMissing' : self::number($limits, $typed)[0] ?? self::VALID;
     }
@@ -136,7 +178,8 @@ final class HtmlField
     }
 
     /**
-     * @return list<string>|null in the order in which the standard lists them; null where a field of one line cannot hold it
+     * @return list<string>|null in the order in which the standard lists them; null where a field of one line cannot
+     *                           hold it
      */
     private static function text(TextLimits $limits, string $text): ?array
     {
@@ -180,8 +223,16 @@ final class HtmlField
         if (null !== $limits->max && $number->isGreaterThan($limits->max)) {
             $flags[] = 'rangeOverflow';
         }
-        $step = $limits->step ?? (null === $limits->decimals ? null : BigDecimal::ofUnscaledValue(1, max(0, $limits->decimals)));
-        if (null !== $step && !$number->minus($limits->min ?? BigDecimal::zero())->remainder($step)->isZero()) {
+        $step =
+            $limits->step ??
+            (null === $limits->decimals ? null : BigDecimal::ofUnscaledValue(1, max(0, $limits->decimals)));
+        if (
+            null !== $step &&
+            !$number
+                ->minus($limits->min ?? BigDecimal::zero())
+                ->remainder($step)
+                ->isZero()
+        ) {
             $flags[] = 'stepMismatch';
         }
 

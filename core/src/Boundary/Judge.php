@@ -17,38 +17,83 @@ use Ithrel\Core\Setup\Setup;
 final readonly class Judge
 {
     /** The order in which problems are named; the first that applies stands in the sheet. */
-    private const ORDER = ['missing', 'unknown-value', 'picks', 'quantity', 'input.too-short', 'input.too-long', 'input.lines', 'input.characters', 'input.pattern', 'input.undecided', 'input.number', 'input.below', 'input.above', 'input.step', 'input.decimals', 'input.date', 'input.day', 'input.colour', 'input.file-type', 'input.file-size', 'input.file-count', 'input.pixels'];
+    private const ORDER = [
+        'missing',
+        'unknown-value',
+        'picks',
+        'quantity',
+        'input.too-short',
+        'input.too-long',
+        'input.lines',
+        'input.characters',
+        'input.pattern',
+        'input.undecided',
+        'input.number',
+        'input.below',
+        'input.above',
+        'input.step',
+        'input.decimals',
+        'input.date',
+        'input.day',
+        'input.colour',
+        'input.file-type',
+        'input.file-size',
+        'input.file-count',
+        'input.pixels',
+    ];
 
-    public function __construct(private Setup $setup)
-    {
-    }
+    public function __construct(private Setup $setup) {}
 
     /**
      * @param string|list<string>|list<array<string, string|int>> $answer
      */
     public function answer(Option $option, string|array $answer, string $about): BoundaryRow
     {
-        $given = GivenState::read($this->setup, (object) ['pick' => (object) [$option->code => self::asObjects($answer)]]);
+        $given = GivenState::read(
+            $this->setup,
+            (object) ['pick' => (object) [$option->code => self::asObjects($answer)]],
+        );
         $found = $given->state->answers[$option->index] ?? null;
         $problems = $given->problems;
         if ($found instanceof Input) {
             $problems = [...$problems, ...(new InputCheck())->problems($option, $found)];
         } elseif (is_array($found) && null !== $option->picks) {
             $picks = count($found);
-            $problems = $picks < $option->picks->min || (null !== $option->picks->max && $picks > $option->picks->max) ? [new AnswerProblem('picks', $option->code, self::picksText($option, $picks))] : $problems;
+            $problems =
+                $picks < $option->picks->min || (null !== $option->picks->max && $picks > $option->picks->max)
+                    ? [new AnswerProblem('picks', $option->code, self::picksText($option, $picks))]
+                    : $problems;
         }
         if (null === $found && [] === $problems) {
-            return $this->row($answer, $about, BoundaryRow::EMPTY, null, HtmlField::of($option, is_array($answer) ? '' : $answer, null));
+            return $this->row(
+                $answer,
+                $about,
+                BoundaryRow::EMPTY,
+                null,
+                HtmlField::of($option, is_array($answer) ? '' : $answer, null),
+            );
         }
         $first = self::first($problems);
 
-        return $this->row($answer, $about, null === $first ? BoundaryRow::TAKEN : BoundaryRow::REFUSED, $first, HtmlField::of($option, $answer, $first?->code));
+        return $this->row(
+            $answer,
+            $about,
+            null === $first ? BoundaryRow::TAKEN : BoundaryRow::REFUSED,
+            $first,
+            HtmlField::of($option, $answer, $first?->code),
+        );
     }
 
     /** No answer at all, where one is required. */
     public function missing(Option $option): BoundaryRow
     {
-        return $this->row(null, 'no answer', BoundaryRow::REFUSED, new AnswerProblem('missing', $option->code, sprintf('%s is required.', $option->name())), HtmlField::missing($option));
+        return $this->row(
+            null,
+            'no answer',
+            BoundaryRow::REFUSED,
+            new AnswerProblem('missing', $option->code, sprintf('%s is required.', $option->name())),
+            HtmlField::missing($option),
+        );
     }
 
     public function quantity(string|int $answer, string $about): BoundaryRow
@@ -56,25 +101,41 @@ final readonly class Judge
         $given = GivenState::read($this->setup, (object) ['quantity' => $answer]);
         $first = self::first($given->problems);
 
-        return $this->row($answer, $about, null === $first ? BoundaryRow::TAKEN : BoundaryRow::REFUSED, $first, HtmlField::quantity($this->setup->quantity, (string) $answer));
+        return $this->row(
+            $answer,
+            $about,
+            null === $first ? BoundaryRow::TAKEN : BoundaryRow::REFUSED,
+            $first,
+            HtmlField::quantity($this->setup->quantity, (string) $answer),
+        );
     }
 
     /**
      * @param string|int|list<string>|list<array<string, string|int>>|null $answer
-     * @param 'taken'|'refused'|'empty'                                    $expected
+     * @param 'taken'|'refused'|'empty' $expected
      */
-    private function row(string|int|array|null $answer, string $about, string $expected, ?AnswerProblem $problem, string $browser): BoundaryRow
-    {
+    private function row(
+        string|int|array|null $answer,
+        string $about,
+        string $expected,
+        ?AnswerProblem $problem,
+        string $browser,
+    ): BoundaryRow {
         return new BoundaryRow($answer, $about, $expected, $problem?->code, $browser, $problem?->message);
     }
 
     private static function picksText(Option $option, int $found): string
     {
-        return sprintf('%s: %s; %d made.', $option->name(), match (true) {
-            null === $option->picks?->max => sprintf('at least %d picks are needed', $option->picks->min ?? 0),
-            0 === $option->picks->min => sprintf('at most %d picks are taken', $option->picks->max),
-            default => sprintf('%d to %d picks are needed', $option->picks->min, $option->picks->max),
-        }, $found);
+        return sprintf(
+            '%s: %s; %d made.',
+            $option->name(),
+            match (true) {
+                null === $option->picks?->max => sprintf('at least %d picks are needed', $option->picks->min ?? 0),
+                0 === $option->picks->min => sprintf('at most %d picks are taken', $option->picks->max),
+                default => sprintf('%d to %d picks are needed', $option->picks->min, $option->picks->max),
+            },
+            $found,
+        );
     }
 
     /**
@@ -83,7 +144,10 @@ final readonly class Judge
     private static function first(array $problems): ?AnswerProblem
     {
         $rank = array_flip(self::ORDER);
-        usort($problems, static fn (AnswerProblem $a, AnswerProblem $b): int => ($rank[$a->code] ?? 0) <=> ($rank[$b->code] ?? 0));
+        usort(
+            $problems,
+            static fn(AnswerProblem $a, AnswerProblem $b): int => ($rank[$a->code] ?? 0) <=> ($rank[$b->code] ?? 0),
+        );
 
         return $problems[0] ?? null;
     }
@@ -95,6 +159,11 @@ final readonly class Judge
      */
     private static function asObjects(string|array $answer): string|array
     {
-        return is_string($answer) ? $answer : array_map(static fn (string|array $one): string|\stdClass => is_array($one) ? (object) $one : $one, $answer);
+        return is_string($answer)
+            ? $answer
+            : array_map(
+                static fn(string|array $one): string|\stdClass => is_array($one) ? (object) $one : $one,
+                $answer,
+            );
     }
 }

@@ -23,7 +23,8 @@ final readonly class NumberCandidates
     public function __construct(Option $option)
     {
         $this->limits = $option->number ?? throw new \LogicException('A number has limits.');
-        $this->unit = $this->limits->step ?? BigDecimal::ofUnscaledValue(1, max(0, $this->limits->decimals ?? $this->places()));
+        $this->unit =
+            $this->limits->step ?? BigDecimal::ofUnscaledValue(1, max(0, $this->limits->decimals ?? $this->places()));
     }
 
     public function into(Candidates $to): void
@@ -31,7 +32,7 @@ final readonly class NumberCandidates
         $set = NumberSet::of($this->limits);
         $least = null === $this->limits->min ? null : $set->first(null, true, null, true);
         $most = null === $this->limits->max ? null : $set->last(null, true, null, true);
-        $some = $least ?? $most ?? $set->near(BigDecimal::of(10));
+        $some = $least ?? ($most ?? $set->near(BigDecimal::of(10)));
         $this->ends($to, $least, $most);
         $this->steps($to, $least ?? $set->near(BigDecimal::zero()), $most);
         $this->signs($to);
@@ -45,18 +46,38 @@ final readonly class NumberCandidates
     private function ends(Candidates $to, ?BigDecimal $least, ?BigDecimal $most): void
     {
         $unit = null === $this->limits->step ? 'a little' : 'one step';
-        foreach (['least' => [$least, $this->limits->min, -1], 'most' => [$most, $this->limits->max, 1]] as $name => [$permitted, $limit, $beyond]) {
+        foreach (
+            ['least' => [$least, $this->limits->min, -1], 'most' => [$most, $this->limits->max, 1]]
+            as $name => [$permitted, $limit, $beyond]
+        ) {
             if (null === $limit) {
                 continue;
             }
             if (null !== $permitted) {
-                $to->edge('least' === $name ? 'min' : 'max', 'the '.$name, Amount::plain($permitted));
-                $to->edge('least' === $name ? 'min' : 'max', sprintf('%s %s the %s', $unit, $beyond < 0 ? 'below' : 'above', $name), Amount::plain($permitted->plus($this->unit->multipliedBy($beyond))));
-                $to->add(sprintf('%s %s the %s', $unit, $beyond < 0 ? 'above' : 'below', $name), Amount::plain($permitted->minus($this->unit->multipliedBy($beyond))));
+                $to->edge('least' === $name ? 'min' : 'max', 'the ' . $name, Amount::plain($permitted));
+                $to->edge(
+                    'least' === $name ? 'min' : 'max',
+                    sprintf('%s %s the %s', $unit, $beyond < 0 ? 'below' : 'above', $name),
+                    Amount::plain($permitted->plus($this->unit->multipliedBy($beyond))),
+                );
+                $to->add(
+                    sprintf('%s %s the %s', $unit, $beyond < 0 ? 'above' : 'below', $name),
+                    Amount::plain($permitted->minus($this->unit->multipliedBy($beyond))),
+                );
             }
             $to->add(sprintf('the %s itself, as the limit has it', $name), Amount::plain($limit));
-            $to->add(sprintf('just %s the %s', $beyond < 0 ? 'below' : 'above', $name), Amount::plain($limit->plus(BigDecimal::ofUnscaledValue($beyond, max(1, $limit->getScale(), $this->unit->getScale())))));
-            $to->add(sprintf('1 %s the %s', $beyond < 0 ? 'below' : 'above', $name), Amount::plain($limit->plus($beyond)));
+            $to->add(
+                sprintf('just %s the %s', $beyond < 0 ? 'below' : 'above', $name),
+                Amount::plain(
+                    $limit->plus(
+                        BigDecimal::ofUnscaledValue($beyond, max(1, $limit->getScale(), $this->unit->getScale())),
+                    ),
+                ),
+            );
+            $to->add(
+                sprintf('1 %s the %s', $beyond < 0 ? 'below' : 'above', $name),
+                Amount::plain($limit->plus($beyond)),
+            );
         }
     }
 
@@ -71,15 +92,34 @@ final readonly class NumberCandidates
                 $to->add('between the last two steps', Amount::plain($most->minus($step->multipliedBy('0.5'))));
             }
             if (!$base->remainder($step)->isZero()) {
-                $to->edge('step', 'a step as it would be counted from zero', Amount::plain($base->minus($base->remainder($step))->plus($base->isNegative() ? BigDecimal::zero() : $step)));
+                $to->edge(
+                    'step',
+                    'a step as it would be counted from zero',
+                    Amount::plain(
+                        $base->minus($base->remainder($step))->plus($base->isNegative() ? BigDecimal::zero() : $step),
+                    ),
+                );
             }
         }
         $places = $this->limits->decimals;
         $from = $least ?? $base;
         if (null !== $places) {
-            $to->edge('decimals', sprintf('%d decimals, one too many', $places + 1), Amount::plain($this->beside($from, BigDecimal::ofUnscaledValue(1, $places + 1))));
-            $to->add('the most decimals', (string) $this->beside($from, BigDecimal::ofUnscaledValue(1, max(0, $places)))->toScale(max($places, $from->getScale())));
-            $to->edge('decimals', 'more decimals, all of them 0', $from->toScale(max($places + 1, $from->getScale())).'');
+            $to->edge(
+                'decimals',
+                sprintf('%d decimals, one too many', $places + 1),
+                Amount::plain($this->beside($from, BigDecimal::ofUnscaledValue(1, $places + 1))),
+            );
+            $to->add(
+                'the most decimals',
+                (string) $this->beside($from, BigDecimal::ofUnscaledValue(1, max(0, $places)))->toScale(
+                    max($places, $from->getScale()),
+                ),
+            );
+            $to->edge(
+                'decimals',
+                'more decimals, all of them 0',
+                $from->toScale(max($places + 1, $from->getScale())) . '',
+            );
         } elseif (null === $step) {
             $to->add('many decimals', Amount::plain($from->plus('0.12345')));
         }
@@ -90,7 +130,9 @@ final readonly class NumberCandidates
     {
         $more = $number->plus($little);
 
-        return null !== $this->limits->max && $more->isGreaterThan($this->limits->max) ? $number->minus($little) : $more;
+        return null !== $this->limits->max && $more->isGreaterThan($this->limits->max)
+            ? $number->minus($little)
+            : $more;
     }
 
     private function signs(Candidates $to): void
@@ -105,18 +147,36 @@ final readonly class NumberCandidates
         $plain = Amount::plain($number);
         $size = Amount::plain($number->abs());
         $sign = $number->isNegative() ? '-' : '';
-        $to->edge('min', 'leading zeros', $sign.'00'.$size);
-        $to->edge('step', 'a point and a zero behind it', str_contains($plain, '.') ? $plain.'0' : $plain.'.0');
-        $to->edge('step', 'a decimal comma', $sign.(str_contains($size, '.') ? str_replace('.', ',', $size) : $size.',5'));
+        $to->edge('min', 'leading zeros', $sign . '00' . $size);
+        $to->edge('step', 'a point and a zero behind it', str_contains($plain, '.') ? $plain . '0' : $plain . '.0');
+        $to->edge(
+            'step',
+            'a decimal comma',
+            $sign . (str_contains($size, '.') ? str_replace('.', ',', $size) : $size . ',5'),
+        );
         $to->add('an exponent', '1e2');
-        $to->add('a plus sign', '+'.$size);
+        $to->add('a plus sign', '+' . $size);
         $to->add('no digit before the point', '.5');
         $to->add('a comma that groups thousands', '1,000');
-        $to->add('digits of another script', strtr($size, ['0' => "\u{660}", '1' => "\u{661}", '2' => "\u{662}", '3' => "\u{663}", '4' => "\u{664}", '5' => "\u{665}", '6' => "\u{666}", '7' => "\u{667}", '8' => "\u{668}", '9' => "\u{669}"]));
-        $to->add('blanks at both ends', ' '.$plain.' ');
+        $to->add(
+            'digits of another script',
+            strtr($size, [
+                '0' => "\u{660}",
+                '1' => "\u{661}",
+                '2' => "\u{662}",
+                '3' => "\u{663}",
+                '4' => "\u{664}",
+                '5' => "\u{665}",
+                '6' => "\u{666}",
+                '7' => "\u{667}",
+                '8' => "\u{668}",
+                '9' => "\u{669}",
+            ]),
+        );
+        $to->add('blanks at both ends', ' ' . $plain . ' ');
         $to->add('letters', 'abc');
         if (null !== $this->limits->unit) {
-            $to->add('its unit written behind it', $plain.' '.$this->limits->unit);
+            $to->add('its unit written behind it', $plain . ' ' . $this->limits->unit);
         }
     }
 

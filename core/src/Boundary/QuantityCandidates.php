@@ -11,9 +11,7 @@ use Ithrel\Core\Setup\QuantityRule;
  */
 final readonly class QuantityCandidates
 {
-    public function __construct(private QuantityRule $rule)
-    {
-    }
+    public function __construct(private QuantityRule $rule) {}
 
     public function into(Candidates $to): void
     {
@@ -26,11 +24,11 @@ final readonly class QuantityCandidates
             $to->edge('quantity', 'between two steps', $min + 1);
             $to->add('one below the next step', $min + $step - 1);
             if (0 !== $min % $step) {
-                $to->add('a step as it would be counted from zero', $min - $min % $step + $step);
+                $to->add('a step as it would be counted from zero', $min - ($min % $step) + $step);
             }
         }
         if (null !== $max) {
-            $most = $max - ($max - $min) % $step;
+            $most = $max - (($max - $min) % $step);
             $to->edge('quantity', 'the most', $most);
             $to->edge('quantity', 'one step above the most', $most + $step);
             $to->add('the most itself, as the limit has it', $max);

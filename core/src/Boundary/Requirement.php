@@ -14,11 +14,11 @@ final readonly class Requirement
     public const NEVER = 'never';
 
     /**
-     * @param 'always'|'sometimes'|'never'                 $required
-     * @param string|null                                  $when     its condition in words, where sometimes
-     * @param array<string, string|bool|list<string>>|null $example  the fewest choices under which it is required
-     * @param list<string>                                 $routes   those on which leaving it out must be refused
-     * @param bool                                         $marked   whether the shopper reads that it is required
+     * @param 'always'|'sometimes'|'never' $required
+     * @param string|null $when its condition in words, where sometimes
+     * @param array<string, string|bool|list<string>>|null $example the fewest choices under which it is required
+     * @param list<string> $routes those on which leaving it out must be refused
+     * @param bool $marked whether the shopper reads that it is required
      */
     public function __construct(
         public string $required,
@@ -26,14 +26,19 @@ final readonly class Requirement
         public ?array $example,
         public array $routes,
         public bool $marked,
-    ) {
-    }
+    ) {}
 
     /**
      * @return array<string, mixed>
      */
     public function toArray(): array
     {
-        return ['required' => $this->required, 'when' => $this->when, 'example' => null === $this->example ? null : (object) $this->example, 'routes' => $this->routes, 'marked' => $this->marked];
+        return [
+            'required' => $this->required,
+            'when' => $this->when,
+            'example' => null === $this->example ? null : (object) $this->example,
+            'routes' => $this->routes,
+            'marked' => $this->marked,
+        ];
     }
 }

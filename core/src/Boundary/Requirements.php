@@ -25,13 +25,11 @@ final class Requirements
     /** @var array<int, true>|null */
     private ?array $dead = null;
 
-    public function __construct(private readonly Reach $reach)
-    {
-    }
+    public function __construct(private readonly Reach $reach) {}
 
     public static function isMarked(Option $option): bool
     {
-        return 1 === preg_match(self::MARK, $option->label.' '.$option->help);
+        return 1 === preg_match(self::MARK, $option->label . ' ' . $option->help);
     }
 
     /**
@@ -51,6 +49,12 @@ final class Requirements
         $example = $this->reach->fewestOffered($shown);
         $when = null === $option->shownWhen ? null : (new ConditionWords($this->reach->setup))->of($option->shownWhen);
 
-        return new Requirement(Requirement::SOMETIMES, $when, null === $example ? null : StateText::pick($this->reach->setup, $example), self::ROUTES, $marked);
+        return new Requirement(
+            Requirement::SOMETIMES,
+            $when,
+            null === $example ? null : StateText::pick($this->reach->setup, $example),
+            self::ROUTES,
+            $marked,
+        );
     }
 }

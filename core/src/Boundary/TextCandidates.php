@@ -15,7 +15,12 @@ use Ithrel\Core\Setup\Option;
  */
 final readonly class TextCandidates
 {
-    private const MEASURES = ['utf16' => 'UTF-16 units', 'codepoints' => 'code points', 'graphemes' => 'seen characters', 'bytes' => 'bytes'];
+    private const MEASURES = [
+        'utf16' => 'UTF-16 units',
+        'codepoints' => 'code points',
+        'graphemes' => 'seen characters',
+        'bytes' => 'bytes',
+    ];
 
     /** Beyond this length a sheet would be longer than anyone copies; the plain edges stay. */
     private const MOST_WITH_ALL_FILLERS = 2_000;
@@ -30,8 +35,10 @@ final readonly class TextCandidates
 
     /** By what is taken: those that a plan tries at the most length, too. */
     private const FILLERS_OF_A_PLAN = [
-        'any' => ['accents composed', 'emoji of several code points'], 'no-emoji' => ['accents composed', 'accents decomposed'],
-        'letters' => ['accents composed', 'accents decomposed'], 'letters-digits' => ['accents composed'],
+        'any' => ['accents composed', 'emoji of several code points'],
+        'no-emoji' => ['accents composed', 'accents decomposed'],
+        'letters' => ['accents composed', 'accents decomposed'],
+        'letters-digits' => ['accents composed'],
     ];
 
     /** Of what is not taken, as much as a plan tries. */
@@ -45,15 +52,41 @@ final readonly class TextCandidates
 
     private const FORBIDDEN = [
         'no-emoji' => ['an emoji' => "\u{1F389}", 'an emoji made of a sign and a selector' => "\u{2764}\u{FE0F}"],
-        'letters' => ['a digit' => '7', 'a blank' => ' ', 'a sign' => '&', 'an emoji' => "\u{1F389}", 'a line break' => "\n"],
-        'digits' => ['a letter' => 'x', 'a blank' => ' ', 'a point' => '.', 'a digit of another script' => "\u{663}", 'a line break' => "\n"],
-        'letters-digits' => ['a sign' => '&', 'a blank' => ' ', 'a hyphen' => '-', 'an emoji' => "\u{1F389}", 'a line break' => "\n"],
-        'basic-latin' => ['a letter with an accent' => "\u{E9}", 'a curly quote' => "\u{2019}", 'an emoji' => "\u{1F389}"],
+        'letters' => [
+            'a digit' => '7',
+            'a blank' => ' ',
+            'a sign' => '&',
+            'an emoji' => "\u{1F389}",
+            'a line break' => "\n",
+        ],
+        'digits' => [
+            'a letter' => 'x',
+            'a blank' => ' ',
+            'a point' => '.',
+            'a digit of another script' => "\u{663}",
+            'a line break' => "\n",
+        ],
+        'letters-digits' => [
+            'a sign' => '&',
+            'a blank' => ' ',
+            'a hyphen' => '-',
+            'an emoji' => "\u{1F389}",
+            'a line break' => "\n",
+        ],
+        'basic-latin' => [
+            'a letter with an accent' => "\u{E9}",
+            'a curly quote' => "\u{2019}",
+            'an emoji' => "\u{1F389}",
+        ],
     ];
 
     private const ALLOWED = [
         'no-emoji' => ['a sign that is no emoji by default' => "\u{A9}"],
-        'letters' => ['a letter with an accent, composed' => "\u{E9}", 'a letter with an accent, decomposed' => "e\u{301}", 'a letter of another script' => "\u{4E2D}"],
+        'letters' => [
+            'a letter with an accent, composed' => "\u{E9}",
+            'a letter with an accent, decomposed' => "e\u{301}",
+            'a letter of another script' => "\u{4E2D}",
+        ],
         'digits' => ['leading zeros, to be carried as typed' => '007'],
         'letters-digits' => ['a letter with an accent' => "\u{E9}", 'leading zeros, to be carried as typed' => '007'],
         'basic-latin' => ['a quotation mark and an ampersand' => '"&'],
@@ -102,7 +135,17 @@ final readonly class TextCandidates
         if (null === $length) {
             return;
         }
-        foreach ([0 => sprintf('the %s: %s', $name, self::size($length, $this->limits->measure)), $beyond => sprintf('one beyond the %s: %s', $name, self::size($length + $beyond, $this->limits->measure))] as $off => $about) {
+        foreach (
+            [
+                0 => sprintf('the %s: %s', $name, self::size($length, $this->limits->measure)),
+                $beyond => sprintf(
+                    'one beyond the %s: %s',
+                    $name,
+                    self::size($length + $beyond, $this->limits->measure),
+                ),
+            ]
+            as $off => $about
+        ) {
             if ($length + $off > 0) {
                 $this->plan($to, 'length', $about, str_repeat($this->plain, $length + $off));
             }
@@ -113,17 +156,27 @@ final readonly class TextCandidates
             return;
         }
         foreach (self::FILLERS as $what => $filler) {
-            foreach ([0 => 'the '.$name, $beyond => 'one beyond the '.$name] as $off => $about) {
+            foreach ([0 => 'the ' . $name, $beyond => 'one beyond the ' . $name] as $off => $about) {
                 $text = $this->exactly($filler, $length + $off, $this->limits->measure);
                 $words = sprintf('%s, %s: %s', $about, $what, self::size($length + $off, $this->limits->measure));
                 if (null !== $text) {
-                    'most' === $name && in_array($what, self::FILLERS_OF_A_PLAN[$this->limits->allow] ?? [], true) ? $this->plan($to, 'length', $words, $text) : $to->add($words, $text);
+                    'most' === $name && in_array($what, self::FILLERS_OF_A_PLAN[$this->limits->allow] ?? [], true)
+                        ? $this->plan($to, 'length', $words, $text)
+                        : $to->add($words, $text);
                 }
             }
             foreach (array_keys(self::MEASURES) as $measure) {
                 $text = $measure === $this->limits->measure ? null : $this->exactly($filler, $length, $measure);
                 if (null !== $text && TextMeasure::length($text, $this->limits->measure) !== $length) {
-                    $to->add(sprintf('%s: %s, which are %s', $what, self::size($length, $measure), self::size(TextMeasure::length($text, $this->limits->measure), $this->limits->measure)), $text);
+                    $to->add(
+                        sprintf(
+                            '%s: %s, which are %s',
+                            $what,
+                            self::size($length, $measure),
+                            self::size(TextMeasure::length($text, $this->limits->measure), $this->limits->measure),
+                        ),
+                        $text,
+                    );
                 }
             }
         }
@@ -137,15 +190,25 @@ final readonly class TextCandidates
     {
         $inner = str_repeat($this->plain, $length - 2);
         $blanks = sprintf('the %s, a blank at both ends counted in', $name);
-        'most' === $name ? $this->plan($to, 'length', $blanks, ' '.$inner.' ') : $to->add($blanks, ' '.$inner.' ');
-        $to->add(sprintf('one beyond the %s, a blank at both ends counted in', $name), 1 === $beyond ? ' '.$inner.$this->plain.' ' : ' '.substr($inner, 1).' ');
+        'most' === $name
+            ? $this->plan($to, 'length', $blanks, ' ' . $inner . ' ')
+            : $to->add($blanks, ' ' . $inner . ' ');
+        $to->add(
+            sprintf('one beyond the %s, a blank at both ends counted in', $name),
+            1 === $beyond ? ' ' . $inner . $this->plain . ' ' : ' ' . substr($inner, 1) . ' ',
+        );
         if (1 === $this->limits->maxLines) {
             return;
         }
         foreach (['LF' => "\n", 'CR LF' => "\r\n"] as $what => $break) {
             $words = sprintf('the %s, a line break as %s counted once', $name, $what);
-            'most' === $name && 'LF' === $what ? $this->plan($to, 'length', $words, $this->plain.$break.$inner) : $to->add($words, $this->plain.$break.$inner);
-            $to->add(sprintf('one beyond the %s, a line break as %s counted once', $name, $what), $this->plain.$break.(1 === $beyond ? $inner.$this->plain : substr($inner, 1)));
+            'most' === $name && 'LF' === $what
+                ? $this->plan($to, 'length', $words, $this->plain . $break . $inner)
+                : $to->add($words, $this->plain . $break . $inner);
+            $to->add(
+                sprintf('one beyond the %s, a line break as %s counted once', $name, $what),
+                $this->plain . $break . (1 === $beyond ? $inner . $this->plain : substr($inner, 1)),
+            );
         }
     }
 
@@ -159,7 +222,7 @@ final readonly class TextCandidates
         $size = TextMeasure::length($filler, $measure);
         $count = intdiv(max(0, $length), $size);
 
-        return 0 === $count ? null : str_repeat($filler, $count).str_repeat($this->plain, $length - $count * $size);
+        return 0 === $count ? null : str_repeat($filler, $count) . str_repeat($this->plain, $length - $count * $size);
     }
 
     private function lengthsOfPattern(Candidates $to): void
@@ -168,23 +231,50 @@ final readonly class TextCandidates
         if (!$samples->areOfPattern()) {
             $to->left[] = 'No text was found that fits the pattern; give one that does.';
         }
-        foreach (['least' => [$this->limits->min, -1], 'most' => [$this->limits->max, 1]] as $name => [$length, $beyond]) {
+        foreach (
+            ['least' => [$this->limits->min, -1], 'most' => [$this->limits->max, 1]]
+            as $name => [$length, $beyond]
+        ) {
             if (null === $length) {
                 continue;
             }
             $text = $samples->ofLength($length);
             if (null !== $text) {
-                $this->plan($to, 'length', sprintf('the %s: %s', $name, self::size($length, $this->limits->measure)), $text);
+                $this->plan(
+                    $to,
+                    'length',
+                    sprintf('the %s: %s', $name, self::size($length, $this->limits->measure)),
+                    $text,
+                );
             } else {
-                $lengths = array_filter($samples->lengths(), static fn (int $l): bool => 1 === $beyond ? $l <= $length : $l >= $length);
+                $lengths = array_filter(
+                    $samples->lengths(),
+                    static fn(int $l): bool => 1 === $beyond ? $l <= $length : $l >= $length,
+                );
                 $nearest = [] === $lengths ? null : (1 === $beyond ? max($lengths) : min($lengths));
-                $to->left[] = sprintf('No text of %s was found that fits the pattern%s.', self::size($length, $this->limits->measure), null === $nearest ? '' : sprintf('; the nearest has %d', $nearest));
+                $to->left[] = sprintf(
+                    'No text of %s was found that fits the pattern%s.',
+                    self::size($length, $this->limits->measure),
+                    null === $nearest ? '' : sprintf('; the nearest has %d', $nearest),
+                );
                 if (null !== $nearest) {
-                    $to->add(sprintf('the nearest to the %s that fits the pattern: %s', $name, self::size($nearest, $this->limits->measure)), (string) $samples->ofLength($nearest));
+                    $to->add(
+                        sprintf(
+                            'the nearest to the %s that fits the pattern: %s',
+                            $name,
+                            self::size($nearest, $this->limits->measure),
+                        ),
+                        (string) $samples->ofLength($nearest),
+                    );
                 }
             }
             if ($length + $beyond > 0) {
-                $this->plan($to, 'length', sprintf('one beyond the %s: %s', $name, self::size($length + $beyond, $this->limits->measure)), $this->ofForm($length + $beyond) ?? str_repeat($this->plain, $length + $beyond));
+                $this->plan(
+                    $to,
+                    'length',
+                    sprintf('one beyond the %s: %s', $name, self::size($length + $beyond, $this->limits->measure)),
+                    $this->ofForm($length + $beyond) ?? str_repeat($this->plain, $length + $beyond),
+                );
             }
         }
     }
@@ -200,7 +290,7 @@ final readonly class TextCandidates
     {
         $words = self::MEASURES[$measure] ?? $measure;
 
-        return $length.' '.(1 === $length ? substr($words, 0, -1) : $words);
+        return $length . ' ' . (1 === $length ? substr($words, 0, -1) : $words);
     }
 
     /** A text of a length that keeps the pattern, whatever the other limits say; null where none was found. */
@@ -223,14 +313,23 @@ final readonly class TextCandidates
         }
         foreach (['LF' => "\n", 'CR LF' => "\r\n"] as $what => $break) {
             $texts = [
-                [1 === $most ? 'the most lines: 1' : sprintf('the most lines: %d, parted by %s', $most, $what), implode($break, array_fill(0, $most, $this->plain))],
-                [sprintf('one line too many: %d, parted by %s', $most + 1, $what), implode($break, array_fill(0, $most + 1, $this->plain))],
+                [
+                    1 === $most ? 'the most lines: 1' : sprintf('the most lines: %d, parted by %s', $most, $what),
+                    implode($break, array_fill(0, $most, $this->plain)),
+                ],
+                [
+                    sprintf('one line too many: %d, parted by %s', $most + 1, $what),
+                    implode($break, array_fill(0, $most + 1, $this->plain)),
+                ],
             ];
             foreach ($texts as [$about, $text]) {
                 'LF' === $what ? $this->plan($to, 'lines', $about, $text) : $to->add($about, $text);
             }
         }
-        $to->add('the most lines, and a line break at the end', implode("\n", array_fill(0, $most, $this->plain))."\n");
+        $to->add(
+            'the most lines, and a line break at the end',
+            implode("\n", array_fill(0, $most, $this->plain)) . "\n",
+        );
     }
 
     private function characters(Candidates $to): void
@@ -238,10 +337,12 @@ final readonly class TextCandidates
         $forbidden = self::FORBIDDEN[$this->limits->allow] ?? [];
         $tried = array_slice($forbidden, 0, self::FORBIDDEN_OF_A_PLAN);
         foreach ($forbidden as $what => $character) {
-            isset($tried[$what]) ? $this->plan($to, 'allow', 'not taken: '.$what, $this->atLeast($character)) : $to->add('not taken: '.$what, $this->atLeast($character));
+            isset($tried[$what])
+                ? $this->plan($to, 'allow', 'not taken: ' . $what, $this->atLeast($character))
+                : $to->add('not taken: ' . $what, $this->atLeast($character));
         }
         foreach (self::ALLOWED[$this->limits->allow] ?? [] as $what => $character) {
-            $this->plan($to, 'allow', 'taken: '.$what, $this->atLeast($character));
+            $this->plan($to, 'allow', 'taken: ' . $what, $this->atLeast($character));
         }
         if ('any' === $this->limits->allow) {
             $this->plan($to, 'allow', 'leading zeros, to be carried as typed', $this->atLeast('007'));
@@ -254,7 +355,7 @@ final readonly class TextCandidates
     {
         $missing = ($this->limits->min ?? 0) - TextMeasure::length($text, $this->limits->measure);
 
-        return $missing > 0 ? $text.str_repeat($this->plain, $missing) : $text;
+        return $missing > 0 ? $text . str_repeat($this->plain, $missing) : $text;
     }
 
     private function forms(Candidates $to): void
@@ -271,8 +372,13 @@ final readonly class TextCandidates
         }
         $near = 0;
         foreach ($this->nearMisses($samples) as $text => $what) {
-            if (PatternVerdict::Misses === $pattern->verdict(TextMeasure::normalize((string) $text)) && !TextMeasure::isBlank((string) $text)) {
-                $near < self::NEAR_MISSES_OF_A_PLAN ? $this->plan($to, 'pattern', $what, (string) $text) : $to->add($what, (string) $text);
+            if (
+                PatternVerdict::Misses === $pattern->verdict(TextMeasure::normalize((string) $text)) &&
+                !TextMeasure::isBlank((string) $text)
+            ) {
+                $near < self::NEAR_MISSES_OF_A_PLAN
+                    ? $this->plan($to, 'pattern', $what, (string) $text)
+                    : $to->add($what, (string) $text);
                 if (++$near >= 12) {
                     break;
                 }
@@ -298,14 +404,16 @@ final readonly class TextCandidates
             }
             $near[mb_substr($text, 0, -1)] ??= 'fits but for its last character, which is missing';
             $near[mb_substr($text, 1)] ??= 'fits but for its first character, which is missing';
-            $near[$text.$characters[$last]] ??= 'fits but for one character too many at its end';
-            $near[$text.' '] ??= 'fits but for a blank at its end';
-            $near[' '.$text] ??= 'fits but for a blank before it';
+            $near[$text . $characters[$last]] ??= 'fits but for one character too many at its end';
+            $near[$text . ' '] ??= 'fits but for a blank at its end';
+            $near[' ' . $text] ??= 'fits but for a blank before it';
             foreach ([mb_strtolower($text), mb_strtoupper($text)] as $other) {
                 $near[$other] ??= 'fits but for capital and small letters';
             }
             foreach (array_unique([0, intdiv($last, 2), $last]) as $at) {
-                $near[mb_substr($text, 0, $at).(ctype_digit($characters[$at]) ? 'x' : '7').mb_substr($text, $at + 1)] ??= sprintf('fits but for character %d', $at + 1);
+                $near[
+                    mb_substr($text, 0, $at) . (ctype_digit($characters[$at]) ? 'x' : '7') . mb_substr($text, $at + 1)
+                ] ??= sprintf('fits but for character %d', $at + 1);
             }
         }
 

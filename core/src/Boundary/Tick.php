@@ -13,12 +13,16 @@ final readonly class Tick
     public const FOUND = [BoundaryRow::TAKEN, BoundaryRow::REFUSED, BoundaryRow::EMPTY];
 
     /**
-     * @param string                    $known of the row, as BoundarySheet::known() has it
-     * @param 'form'|'express'          $route
+     * @param string $known of the row, as BoundarySheet::known() has it
+     * @param 'form'|'express' $route
      * @param 'taken'|'refused'|'empty' $found
-     * @param string                    $by    who saw it; empty where that is not told
+     * @param string $by who saw it; empty where that is not told
      */
-    public function __construct(public string $known, public string $route, public string $found, public string $note = '', public string $by = '')
-    {
-    }
+    public function __construct(
+        public string $known,
+        public string $route,
+        public string $found,
+        public string $note = '',
+        public string $by = '',
+    ) {}
 }

@@ -9,8 +9,9 @@ use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Table\Csv;
 
 /**
- * Boundary sheets beside what a tester saw in the shop: how many edges were ticked, and which came out otherwise. A tick
- * stays valid as long as the edge, its answer and what must happen are the same, whatever else of the setup changed.
+ * Boundary sheets beside what a tester saw in the shop: how many edges were ticked, and which came out otherwise. A
+ * tick stays valid as long as the edge, its answer and what must happen are the same, whatever else of the setup
+ * changed.
  */
 final readonly class TickedSheets
 {
@@ -19,18 +20,17 @@ final readonly class TickedSheets
     private const NOTE = 'note';
 
     /**
-     * @param int                                                             $rows   edges of the sheets
-     * @param int                                                             $ticked edges with a tick on some route
-     * @param int                                                             $other  ticks that are of no edge of these sheets
+     * @param int $rows edges of the sheets
+     * @param int $ticked edges with a tick on some route
+     * @param int $other ticks that are of no edge of these
+     *                   sheets
      * @param list<array{sheet: BoundarySheet, row: BoundaryRow, tick: Tick}> $differ
      */
-    private function __construct(public int $rows, public int $ticked, public int $other, public array $differ)
-    {
-    }
+    private function __construct(public int $rows, public int $ticked, public int $other, public array $differ) {}
 
     /**
      * @param iterable<BoundarySheet> $sheets
-     * @param list<Tick>              $ticks
+     * @param list<Tick> $ticks
      */
     public static function of(iterable $sheets, array $ticks): self
     {
@@ -71,8 +71,12 @@ final readonly class TickedSheets
         $heading = array_map(strtolower(...), $rows[$first] ?? []);
         unset($rows[$first]);
         $columns = array_flip($heading);
-        if (!isset($columns[self::KEY]) || !isset($columns['form']) && !isset($columns['express'])) {
-            throw UnreadableDocument::at('line 1', 'Boundary sheets with the columns Key, Form, Express and Note were expected, as "limits --format=csv" prints them.');
+        if (!isset($columns[self::KEY]) || (!isset($columns['form']) && !isset($columns['express']))) {
+            throw UnreadableDocument::at(
+                'line 1',
+                'Boundary sheets with the columns Key, Form, Express and Note were expected, as "limits ' .
+                    '--format=csv" prints them.',
+            );
         }
         $ticks = $problems = [];
         foreach ($rows as $line => $cells) {
@@ -82,10 +86,21 @@ final readonly class TickedSheets
                     continue;
                 }
                 if (!in_array($found, Tick::FOUND, true)) {
-                    $problems[] = new Problem('line '.$line.', column '.ucfirst($route), sprintf('"%s" was read; taken, refused or empty was expected.', mb_strimwidth($found, 0, 40, '…')));
+                    $problems[] = new Problem(
+                        'line ' . $line . ', column ' . ucfirst($route),
+                        sprintf(
+                            '"%s" was read; taken, refused or empty was expected.',
+                            mb_strimwidth($found, 0, 40, '…'),
+                        ),
+                    );
                     continue;
                 }
-                $ticks[] = new Tick($cells[$columns[self::KEY]] ?? '', $route, $found, $cells[$columns[self::NOTE] ?? -1] ?? '');
+                $ticks[] = new Tick(
+                    $cells[$columns[self::KEY]] ?? '',
+                    $route,
+                    $found,
+                    $cells[$columns[self::NOTE] ?? -1] ?? '',
+                );
             }
         }
         if ([] !== $problems) {
@@ -106,6 +121,9 @@ final readonly class TickedSheets
     /** What counts as empty is refused where an answer is required, else taken as none. */
     public static function agrees(BoundarySheet $sheet, BoundaryRow $row, Tick $tick): bool
     {
-        return $row->expected === $tick->found || (BoundaryRow::EMPTY === $row->expected && BoundaryRow::REFUSED === $tick->found && Requirement::NEVER !== $sheet->requirement->required);
+        return $row->expected === $tick->found ||
+            (BoundaryRow::EMPTY === $row->expected &&
+                BoundaryRow::REFUSED === $tick->found &&
+                Requirement::NEVER !== $sheet->requirement->required);
     }
 }

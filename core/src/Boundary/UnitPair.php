@@ -11,19 +11,36 @@ namespace Ithrel\Core\Boundary;
 final readonly class UnitPair
 {
     /**
-     * @param string                                                                                                                       $by   option in which the unit is chosen
-     * @param list<array{option: string, answer: string, about: string, expected: string, other: string, same: string, otherwise: string}> $rows "otherwise" is what the other unit makes of it; "same" is the size there, to as many decimals as it takes
+     * @param string $by option in which the unit is chosen
+     * @param list<array{
+     *     option: string,
+     *     answer: string,
+     *     about: string,
+     *     expected: string,
+     *     other: string,
+     *     same: string,
+     *     otherwise: string,
+     * }> $rows "otherwise" is what the other unit makes of it; "same" is the size there, to as many decimals as it
+     *     takes
      */
-    public function __construct(public string $by, public string $first, public string $second, public array $rows)
-    {
-    }
+    public function __construct(public string $by, public string $first, public string $second, public array $rows) {}
 
     /**
-     * @return list<array{option: string, answer: string, about: string, expected: string, other: string, same: string, otherwise: string}> sizes that one unit takes and the other refuses
+     * @return list<array{
+     *     option: string,
+     *     answer: string,
+     *     about: string,
+     *     expected: string,
+     *     other: string,
+     *     same: string,
+     *     otherwise: string,
+     * }>  sizes that one unit takes and the other refuses
      */
     public function differing(): array
     {
-        return array_values(array_filter($this->rows, static fn (array $row): bool => $row['expected'] !== $row['otherwise']));
+        return array_values(
+            array_filter($this->rows, static fn(array $row): bool => $row['expected'] !== $row['otherwise']),
+        );
     }
 
     /**

@@ -15,8 +15,8 @@ use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 
 /**
- * Finds the numbers that stand for one measure in two units: both are shown by one choice, each under other values of it,
- * and their units are lengths. Numbers that are shown under the same condition in order stand for the same measure.
+ * Finds the numbers that stand for one measure in two units: both are shown by one choice, each under other values of
+ * it, and their units are lengths. Numbers that are shown under the same condition in order stand for the same measure.
  */
 final readonly class UnitPairs
 {
@@ -37,7 +37,12 @@ final readonly class UnitPairs
     {
         $shown = [];
         foreach ($this->setup->options as $option) {
-            foreach (null === $option->shownWhen || !isset(Units::MILLIMETRES[$option->number->unit ?? '']) ? [] : $option->shownWhen->tests() as $test) {
+            foreach (
+                null === $option->shownWhen || !isset(Units::MILLIMETRES[$option->number->unit ?? ''])
+                    ? []
+                    : $option->shownWhen->tests()
+                as $test
+            ) {
                 if ($test instanceof IsTest && is_array($test->is) && 1 === count($test->is)) {
                     $shown[$test->option][$test->is[0]][] = $option;
                 }
@@ -51,7 +56,10 @@ final readonly class UnitPairs
                     foreach ($first as $n => $option) {
                         $other = $second[$n] ?? null;
                         if (null !== $other && $other->number?->unit !== $option->number?->unit) {
-                            $pairs[] = new UnitPair($by, $option->code, $other->code, [...$this->rows($option, $other), ...$this->rows($other, $option)]);
+                            $pairs[] = new UnitPair($by, $option->code, $other->code, [
+                                ...$this->rows($option, $other),
+                                ...$this->rows($other, $option),
+                            ]);
                         }
                     }
                 }
@@ -62,7 +70,15 @@ final readonly class UnitPairs
     }
 
     /**
-     * @return list<array{option: string, answer: string, about: string, expected: string, other: string, same: string, otherwise: string}>
+     * @return list<array{
+     *     option: string,
+     *     answer: string,
+     *     about: string,
+     *     expected: string,
+     *     other: string,
+     *     same: string,
+     *     otherwise: string,
+     * }>
      */
     private function rows(Option $option, Option $other): array
     {
@@ -70,19 +86,30 @@ final readonly class UnitPairs
         $set = NumberSet::of($limits);
         $step = $limits->step ?? BigDecimal::ofUnscaledValue(1, max(0, $limits->decimals ?? 1));
         $edges = [];
-        foreach (['least' => [$limits->min, $set->first(null, true, null, true), -1], 'most' => [$limits->max, $set->last(null, true, null, true), 1]] as $name => [$limit, $permitted, $beyond]) {
+        foreach (
+            [
+                'least' => [$limits->min, $set->first(null, true, null, true), -1],
+                'most' => [$limits->max, $set->last(null, true, null, true), 1],
+            ]
+            as $name => [$limit, $permitted, $beyond]
+        ) {
             if (null !== $limit && null !== $permitted) {
-                $edges['the '.$name] = $permitted;
-                $edges['one step beyond the '.$name] = $permitted->plus($step->multipliedBy($beyond));
-                $edges['one step within the '.$name] = $permitted->minus($step->multipliedBy($beyond));
+                $edges['the ' . $name] = $permitted;
+                $edges['one step beyond the ' . $name] = $permitted->plus($step->multipliedBy($beyond));
+                $edges['one step within the ' . $name] = $permitted->minus($step->multipliedBy($beyond));
             }
         }
         $rows = [];
         foreach ($edges as $about => $number) {
             $same = $this->same($number, (string) $limits->unit, $other);
             $rows[] = [
-                'option' => $option->code, 'answer' => Amount::plain($number), 'about' => $about, 'expected' => $this->judge->answer($option, Amount::plain($number), $about)->expected,
-                'other' => $other->code, 'same' => $same, 'otherwise' => $this->judge->answer($other, $same, $about)->expected,
+                'option' => $option->code,
+                'answer' => Amount::plain($number),
+                'about' => $about,
+                'expected' => $this->judge->answer($option, Amount::plain($number), $about)->expected,
+                'other' => $other->code,
+                'same' => $same,
+                'otherwise' => $this->judge->answer($other, $same, $about)->expected,
             ];
         }
 
@@ -92,7 +119,9 @@ final readonly class UnitPairs
     /** The same size in the other unit, to the decimals or the step that it takes. */
     private function same(BigDecimal $number, string $unit, Option $other): string
     {
-        $exact = BigRational::of($number)->multipliedBy(Units::MILLIMETRES[$unit])->dividedBy(Units::MILLIMETRES[$other->number->unit ?? 'mm']);
+        $exact = BigRational::of($number)
+            ->multipliedBy(Units::MILLIMETRES[$unit])
+            ->dividedBy(Units::MILLIMETRES[$other->number->unit ?? 'mm']);
         $limits = $other->number;
         if (null !== $limits?->step) {
             $base = $limits->min ?? BigDecimal::zero();

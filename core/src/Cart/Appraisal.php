@@ -16,9 +16,9 @@ use Ithrel\Core\Setup\PackageSize;
 final readonly class Appraisal
 {
     /**
-     * @param State               $state    settled: hidden and forbidden answers are gone
+     * @param State $state settled: hidden and forbidden answers are gone
      * @param list<AnswerProblem> $problems
-     * @param BigDecimal|null     $cost     what the store pays for a piece; null where the document does not tell
+     * @param BigDecimal|null $cost what the store pays for a piece; null where the document does not tell
      */
     public function __construct(
         public State $state,
@@ -28,8 +28,7 @@ final readonly class Appraisal
         public CartLine $line,
         public ?BigDecimal $cost = null,
         public ?PackageSize $size = null,
-    ) {
-    }
+    ) {}
 
     public function isComplete(): bool
     {

@@ -16,9 +16,7 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class AppraisalText
 {
-    public function __construct(private Setup $setup)
-    {
-    }
+    public function __construct(private Setup $setup) {}
 
     /**
      * @return array<string, mixed>
@@ -28,20 +26,45 @@ final readonly class AppraisalText
         $quote = $a->quote;
         $entries = [];
         foreach ($a->line->entries as $stage => $list) {
-            $entries[$stage] = array_map(static fn (array $e): array => ['label' => $e['label'], 'value' => $e['value']], $list);
+            $entries[$stage] = array_map(
+                static fn(array $e): array => ['label' => $e['label'], 'value' => $e['value']],
+                $list,
+            );
         }
 
         return [
             'ithrel' => 'price/1',
             'complete' => $a->isComplete(),
-            'problems' => array_map(static fn (AnswerProblem $p): array => array_filter(['code' => $p->code, 'option' => $p->option, 'message' => $p->message, 'limit' => $p->limit, 'found' => $p->found], static fn (?string $v): bool => null !== $v), $a->problems),
+            'problems' => array_map(
+                static fn(AnswerProblem $p): array => array_filter(
+                    [
+                        'code' => $p->code,
+                        'option' => $p->option,
+                        'message' => $p->message,
+                        'limit' => $p->limit,
+                        'found' => $p->found,
+                    ],
+                    static fn(?string $v): bool => null !== $v,
+                ),
+                $a->problems,
+            ),
             'base' => $this->amount($quote->base),
             'unitPrice' => $this->amount($quote->unitPrice),
             'lineTotal' => $this->amount($quote->lineTotal),
             'total' => $this->amount($quote->total),
             'currency' => $this->setup->currency->code,
             ...$this->besides($a),
-            'ledger' => array_map(fn (LedgerEntry $e): array => ['at' => $e->at, 'label' => $e->label, 'how' => $e->how, 'per' => $e->perLine ? 'line' : 'unit', 'amount' => $this->amount($e->amount), 'running' => $this->amount($e->running)], $quote->ledger),
+            'ledger' => array_map(
+                fn(LedgerEntry $e): array => [
+                    'at' => $e->at,
+                    'label' => $e->label,
+                    'how' => $e->how,
+                    'per' => $e->perLine ? 'line' : 'unit',
+                    'amount' => $this->amount($e->amount),
+                    'running' => $this->amount($e->running),
+                ],
+                $quote->ledger,
+            ),
             'line' => [
                 'sku' => $a->line->sku,
                 'name' => $a->line->name,
@@ -52,7 +75,16 @@ final readonly class AppraisalText
                 'entries' => $entries,
                 ...null === $a->line->previews ? [] : ['previews' => $a->line->previews],
             ],
-            'ownLines' => array_map(fn (OwnLine $o): array => ['sku' => $o->sku, 'name' => $o->name, 'quantity' => $a->quantity, 'unitPrice' => $this->amount($o->unitPrice), 'lineTotal' => $this->amount($o->lineTotal)], $quote->ownLines),
+            'ownLines' => array_map(
+                fn(OwnLine $o): array => [
+                    'sku' => $o->sku,
+                    'name' => $o->name,
+                    'quantity' => $a->quantity,
+                    'unitPrice' => $this->amount($o->unitPrice),
+                    'lineTotal' => $this->amount($o->lineTotal),
+                ],
+                $quote->ownLines,
+            ),
         ];
     }
 
@@ -68,7 +100,12 @@ final readonly class AppraisalText
             $besides['cost'] = Amount::text($a->cost, $this->setup->currency);
         }
         if (null !== $a->size) {
-            $besides['size'] = ['length' => Amount::plain($a->size->length), 'width' => Amount::plain($a->size->width), 'height' => Amount::plain($a->size->height), 'unit' => $a->size->unit];
+            $besides['size'] = [
+                'length' => Amount::plain($a->size->length),
+                'width' => Amount::plain($a->size->width),
+                'height' => Amount::plain($a->size->height),
+                'unit' => $a->size->unit,
+            ];
         }
 
         return $besides;

@@ -42,9 +42,20 @@ final class Appraiser
         $state = $this->reach->board->page->drop($given->state, $dropped);
         foreach ($dropped ?? [] as [$index, $value]) {
             $option = $this->setup->options[$index];
-            $problems[] = null === $value
-                ? new AnswerProblem('hidden', $option->code, sprintf('%s is not shown here, so it takes no answer.', $option->name()))
-                : new AnswerProblem('not-allowed', $option->code, sprintf('%s: %s is not on offer here.', $option->name(), $option->values[$value]->label), null, $option->values[$value]->code);
+            $problems[] =
+                null === $value
+                    ? new AnswerProblem(
+                        'hidden',
+                        $option->code,
+                        sprintf('%s is not shown here, so it takes no answer.', $option->name()),
+                    )
+                    : new AnswerProblem(
+                        'not-allowed',
+                        $option->code,
+                        sprintf('%s: %s is not on offer here.', $option->name(), $option->values[$value]->label),
+                        null,
+                        $option->values[$value]->code,
+                    );
         }
         array_push($problems, ...$this->unreached($state));
         $complete = true;
@@ -52,14 +63,35 @@ final class Appraiser
             $answer = $state->answers[$option->index] ?? null;
             if ($answer instanceof Input) {
                 array_push($problems, ...$this->inputs->problems($option, $answer));
-            } elseif (null === $answer && $option->required && Kind::Note !== $option->kind && $this->reach->board->page->isShown($option, $state)) {
-                $problems[] = new AnswerProblem('missing', $option->code, sprintf('%s has to be answered.', $option->name()));
+            } elseif (
+                null === $answer &&
+                $option->required &&
+                Kind::Note !== $option->kind &&
+                $this->reach->board->page->isShown($option, $state)
+            ) {
+                $problems[] = new AnswerProblem(
+                    'missing',
+                    $option->code,
+                    sprintf('%s has to be answered.', $option->name()),
+                );
                 $complete = false;
             } elseif (is_array($answer) && null !== $option->picks) {
                 $count = count($answer);
                 if ($count < $option->picks->min || (null !== $option->picks->max && $count > $option->picks->max)) {
                     $limit = $count < $option->picks->min ? $option->picks->min : (int) $option->picks->max;
-                    $problems[] = new AnswerProblem('picks', $option->code, sprintf('%s: at %s %d can be picked, %d are.', $option->name(), $count < $option->picks->min ? 'least' : 'most', $limit, $count), (string) $limit, (string) $count);
+                    $problems[] = new AnswerProblem(
+                        'picks',
+                        $option->code,
+                        sprintf(
+                            '%s: at %s %d can be picked, %d are.',
+                            $option->name(),
+                            $count < $option->picks->min ? 'least' : 'most',
+                            $limit,
+                            $count,
+                        ),
+                        (string) $limit,
+                        (string) $count,
+                    );
                     $complete = false;
                 }
             }
@@ -70,7 +102,15 @@ final class Appraiser
         }
         $quote = $this->pricer->quote($state, $given->quantity);
 
-        return new Appraisal($state, $given->quantity, [...$problems, ...$quote->problems], $quote, $this->lines->build($state, $given->quantity), $this->cost->of($state), $this->cost->size($state));
+        return new Appraisal(
+            $state,
+            $given->quantity,
+            [...$problems, ...$quote->problems],
+            $quote,
+            $this->lines->build($state, $given->quantity),
+            $this->cost->of($state),
+            $this->cost->size($state),
+        );
     }
 
     /**
@@ -84,7 +124,14 @@ final class Appraiser
                 foreach ($circle->options as $index) {
                     if ($state->has($index) && isset($this->reach->board->dependencies->circleOf[$index])) {
                         $option = $this->setup->options[$index];
-                        $problems[] = new AnswerProblem('hidden', $option->code, sprintf('%s cannot be brought to this answer by clicks: it waits for options that wait for it.', $option->name()));
+                        $problems[] = new AnswerProblem(
+                            'hidden',
+                            $option->code,
+                            sprintf(
+                                '%s cannot be brought to this answer by clicks: it waits for options that wait for it.',
+                                $option->name(),
+                            ),
+                        );
                     }
                 }
             }
@@ -107,7 +154,13 @@ final class Appraiser
             foreach (is_array($answer) ? $answer : [] as $value) {
                 if (!$stock->hasValue($index, $value)) {
                     $option = $this->setup->options[$index];
-                    $problems[] = new AnswerProblem('sold-out', $option->code, sprintf('%s: %s is sold out.', $option->name(), $option->values[$value]->label), null, $option->values[$value]->code);
+                    $problems[] = new AnswerProblem(
+                        'sold-out',
+                        $option->code,
+                        sprintf('%s: %s is sold out.', $option->name(), $option->values[$value]->label),
+                        null,
+                        $option->values[$value]->code,
+                    );
                 }
             }
         }
@@ -116,7 +169,11 @@ final class Appraiser
             if (null === $row) {
                 $problems[] = new AnswerProblem('no-row', null, 'No variant row matches these choices.');
             } elseif (!$this->setup->isEnough($row->stock)) {
-                $problems[] = new AnswerProblem('sold-out', null, sprintf('The variant row %s is sold out.', $row->sku ?? $row->index + 1));
+                $problems[] = new AnswerProblem(
+                    'sold-out',
+                    null,
+                    sprintf('The variant row %s is sold out.', $row->sku ?? $row->index + 1),
+                );
             }
         }
 
@@ -131,8 +188,18 @@ final class Appraiser
         $truth = $this->reach->board->page->truth;
         $problems = [];
         foreach ($this->setup->guards as $guard) {
-            if ((null !== $guard->never && $truth->holds($guard->never, $state)) || !$truth->holds($guard->always, $state)) {
-                $problems[] = new AnswerProblem('guard', null, '' === $guard->because ? sprintf('This must not be sold (%s).', $guard->id) : sprintf('This must not be sold: %s', $guard->because), $guard->id);
+            if (
+                (null !== $guard->never && $truth->holds($guard->never, $state)) ||
+                !$truth->holds($guard->always, $state)
+            ) {
+                $problems[] = new AnswerProblem(
+                    'guard',
+                    null,
+                    '' === $guard->because
+                        ? sprintf('This must not be sold (%s).', $guard->id)
+                        : sprintf('This must not be sold: %s', $guard->because),
+                    $guard->id,
+                );
             }
         }
 

@@ -12,8 +12,11 @@ use Brick\Math\BigDecimal;
 final readonly class CartLine
 {
     /**
-     * @param array<string, list<array{label: string, value: string, at: string}>>                           $entries  by stage
-     * @param list<array{view: string|null, contents: list<array{place: string|null, option: string}>}>|null $previews null: the document has no views
+     * @param array<string, list<array{label: string, value: string, at: string}>> $entries by stage
+     * @param list<array{
+     *     view: string|null,
+     *     contents: list<array{place: string|null, option: string}>,
+     * }>|null $previews null: the document has no views
      */
     public function __construct(
         public string $sku,
@@ -24,6 +27,5 @@ final readonly class CartLine
         public ?string $image,
         public array $entries,
         public ?array $previews = null,
-    ) {
-    }
+    ) {}
 }

@@ -30,7 +30,7 @@ final readonly class CartLineBuilder
     {
         $item = $this->setup->item;
         $row = $this->stock->row($state);
-        $weight = $row->weight ?? $item->weight ?? BigDecimal::zero();
+        $weight = $row->weight ?? ($item->weight ?? BigDecimal::zero());
         $points = $item->points ?? BigDecimal::zero();
         $sku = $item->sku;
         $image = null;
@@ -38,11 +38,20 @@ final readonly class CartLineBuilder
             $part = $value->own ? null : $this->setup->part($value->item);
             $weight = $weight->plus($value->weight ?? 0)->plus($part->weight ?? 0);
             $points = $points->plus($value->points ?? 0)->plus($part->points ?? 0);
-            $sku .= null === $value->sku ? '' : '-'.$value->sku;
+            $sku .= null === $value->sku ? '' : '-' . $value->sku;
             $image = $value->image ?? $image;
         }
 
-        return new CartLine($row->sku ?? $sku, $item->name, $quantity, $weight, $points, $image ?? $row->image ?? $item->image, $this->entries($state), [] === $this->setup->views ? null : (new Previews($this->setup))->of($state));
+        return new CartLine(
+            $row->sku ?? $sku,
+            $item->name,
+            $quantity,
+            $weight,
+            $points,
+            $image ?? ($row->image ?? $item->image),
+            $this->entries($state),
+            [] === $this->setup->views ? null : (new Previews($this->setup))->of($state),
+        );
     }
 
     /** The SKU alone, for lists of many. */
@@ -54,7 +63,7 @@ final readonly class CartLineBuilder
         }
         $sku = $this->setup->item->sku;
         foreach ($this->chosen($state) as $value) {
-            $sku .= null === $value->sku ? '' : '-'.$value->sku;
+            $sku .= null === $value->sku ? '' : '-' . $value->sku;
         }
 
         return $sku;
@@ -65,10 +74,14 @@ final readonly class CartLineBuilder
     {
         $answer = $state->answers[$option->index] ?? [];
         if ($answer instanceof Input) {
-            return Kind::Number === $option->kind && null !== $option->number?->unit ? $answer->text.' '.$option->number->unit : $answer->text;
+            return Kind::Number === $option->kind && null !== $option->number?->unit
+                ? $answer->text . ' ' . $option->number->unit
+                : $answer->text;
         }
 
-        return Kind::Flag === $option->kind ? 'Yes' : implode('; ', array_map(static fn (int $v): string => $option->values[$v]->label, $answer));
+        return Kind::Flag === $option->kind
+            ? 'Yes'
+            : implode('; ', array_map(static fn(int $v): string => $option->values[$v]->label, $answer));
     }
 
     /**
@@ -97,12 +110,20 @@ final readonly class CartLineBuilder
             foreach (array_keys($state->answers) as $index) {
                 $option = $this->setup->options[$index];
                 if (in_array($stage, $option->stages, true)) {
-                    $entries[$stage->value][] = ['label' => $option->label, 'value' => $this->carried($option, $state), 'at' => $option->at];
+                    $entries[$stage->value][] = [
+                        'label' => $option->label,
+                        'value' => $this->carried($option, $state),
+                        'at' => $option->at,
+                    ];
                 }
             }
             foreach ($this->setup->item->data as $i => $data) {
                 if (in_array($stage, $data->stages, true)) {
-                    $entries[$stage->value][] = ['label' => $data->label, 'value' => $data->value, 'at' => '/item/data/'.$i];
+                    $entries[$stage->value][] = [
+                        'label' => $data->label,
+                        'value' => $data->value,
+                        'at' => '/item/data/' . $i,
+                    ];
                 }
             }
         }

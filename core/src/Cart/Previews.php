@@ -14,17 +14,21 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class Previews
 {
-    public function __construct(private Setup $setup)
-    {
-    }
+    public function __construct(private Setup $setup) {}
 
     /**
-     * @return list<array{view: string|null, contents: list<array{place: string|null, option: string}>}> by view, those
-     *                                                                                                   without room last
+     * By view, those without room last.
+     *
+     * @return list<array{view: string|null, contents: list<array{place: string|null, option: string}>}>
      */
     public function of(State $state): array
     {
-        /** @var array<int, list<array{place: string|null, option: string}>> $placed by position of the view; -1: no room */
+        /**
+         * @var array<int, list<array{
+         *     place: string|null,
+         *     option: string,
+         * }>> $placed by position of the view; -1: no room
+         */
         $placed = [];
         $used = [];
         foreach ($this->contents($state) as $option) {
@@ -49,7 +53,8 @@ final readonly class Previews
     }
 
     /**
-     * @return list<Option> once for each content: a filled text, and each file; what no place takes belongs on no picture
+     * @return list<Option> once for each content: a filled text, and each file; what no place takes belongs on no
+     *                      picture
      */
     private function contents(State $state): array
     {

@@ -11,7 +11,8 @@ use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 
 /**
- * An answer as somebody wrote it into a cell: by label or code, several with semicolons between, a number with its unit.
+ * An answer as somebody wrote it into a cell: by label or code, several with semicolons between, a number with its
+ * unit.
  */
 final class CellAnswer
 {
@@ -31,12 +32,21 @@ final class CellAnswer
             return in_array($word, ['yes', 'y', 'true', '1', 'x'], true) ? [0] : null;
         }
         if (Kind::File === $option->kind) {
-            return Input::files(array_map(static fn (string $name): GivenFile => new GivenFile(trim($name)), explode(';', $cell)));
+            return Input::files(
+                array_map(static fn(string $name): GivenFile => new GivenFile(trim($name)), explode(';', $cell)),
+            );
         }
         if (!$option->kind->isChoice()) {
-            $text = trim(Kind::Number === $option->kind && null !== $option->number?->unit ? preg_replace('/\s*'.preg_quote($option->number->unit, '/').'$/iu', '', $cell) ?? $cell : $cell);
+            $text = trim(
+                Kind::Number === $option->kind && null !== $option->number?->unit
+                    ? preg_replace('/\s*' . preg_quote($option->number->unit, '/') . '$/iu', '', $cell) ?? $cell
+                    : $cell,
+            );
 
-            return (new InputCheck())->parse($option, Kind::Number === $option->kind ? str_replace(',', '.', $text) : $cell);
+            return (new InputCheck())->parse(
+                $option,
+                Kind::Number === $option->kind ? str_replace(',', '.', $text) : $cell,
+            );
         }
         $positions = [];
         foreach (Kind::Several === $option->kind ? array_map(trim(...), explode(';', $cell)) : [$cell] as $name) {
@@ -56,6 +66,8 @@ final class CellAnswer
     {
         $word = PriceSheet::plain($cell);
 
-        return '' === $word || (Kind::Flag === $option->kind && in_array($word, ['no', 'n', 'false', '0'], true)) || ($option->kind->isChoice() && in_array($word, ['none', '-', '–'], true));
+        return '' === $word ||
+            (Kind::Flag === $option->kind && in_array($word, ['no', 'n', 'false', '0'], true)) ||
+            ($option->kind->isChoice() && in_array($word, ['none', '-', '–'], true));
     }
 }

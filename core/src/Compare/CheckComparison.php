@@ -19,9 +19,7 @@ final readonly class CheckComparison
 {
     private const STAGES = ['cart', 'checkout', 'order'];
 
-    public function __construct(private Setup $setup)
-    {
-    }
+    public function __construct(private Setup $setup) {}
 
     /**
      * @return list<Difference> none where the shop does what the setup says
@@ -34,7 +32,16 @@ final readonly class CheckComparison
         }
 
         // Whatever differs after an answer was taken away, differs most likely because of it.
-        return array_map(static fn (Difference $d): Difference => new Difference($d->field, $d->stage, $d->expected, $d->found, array_values(array_unique([...$check->places, ...$d->places]))), $differences);
+        return array_map(
+            static fn(Difference $d): Difference => new Difference(
+                $d->field,
+                $d->stage,
+                $d->expected,
+                $d->found,
+                array_values(array_unique([...$check->places, ...$d->places])),
+            ),
+            $differences,
+        );
     }
 
     /**
@@ -43,11 +50,25 @@ final readonly class CheckComparison
     private function found(Check $check, Found $found): array
     {
         if (null !== $found->refused) {
-            return [new Difference('clicks', 'page', 'the page takes every click', 'the page does not take '.$this->name($found->refused), [...$this->conditionsOf($found->refused), ...$check->places])];
+            return [
+                new Difference(
+                    'clicks',
+                    'page',
+                    'the page takes every click',
+                    'the page does not take ' . $this->name($found->refused),
+                    [...$this->conditionsOf($found->refused), ...$check->places],
+                ),
+            ];
         }
         $differences = $this->apart($found);
         if (null !== $check->offered && null !== $found->offered && $check->offered[2] !== $found->offered) {
-            $differences[] = new Difference('offered', 'page', $check->offered[2] ? 'offered' : 'not offered', $found->offered ? 'offered' : 'not offered', $check->places);
+            $differences[] = new Difference(
+                'offered',
+                'page',
+                $check->offered[2] ? 'offered' : 'not offered',
+                $found->offered ? 'offered' : 'not offered',
+                $check->places,
+            );
         }
         if ($check->looksOnly()) {
             return $differences;
@@ -56,7 +77,19 @@ final readonly class CheckComparison
             array_push($differences, ...$this->page($check, $found));
         }
         if ($check->accepted !== $found->accepted) {
-            $differences[] = new Difference('accepted', 'cart', $check->accepted ? 'taken' : 'refused'.(null === $check->field ? '' : ', naming '.$this->name($check->field)), $found->accepted ? ($found->isPast ? 'taken, once the page’s own check was away' : 'taken') : 'refused, naming '.implode(', ', array_map($this->name(...), $found->fields)), $check->accepted ? $this->refusedPlaces($check, $found) : $check->places);
+            $differences[] = new Difference(
+                'accepted',
+                'cart',
+                $check->accepted
+                    ? 'taken'
+                    : 'refused' . (null === $check->field ? '' : ', naming ' . $this->name($check->field)),
+                $found->accepted
+                    ? ($found->isPast
+                        ? 'taken, once the page’s own check was away'
+                        : 'taken')
+                    : 'refused, naming ' . implode(', ', array_map($this->name(...), $found->fields)),
+                $check->accepted ? $this->refusedPlaces($check, $found) : $check->places,
+            );
 
             return $differences;
         }
@@ -66,7 +99,16 @@ final readonly class CheckComparison
                 $differences[] = new Difference('lines', 'cart', '0', (string) $kept, $check->places);
             }
             if (null !== $check->field && !in_array($check->field, $found->fields, true)) {
-                $differences[] = new Difference('field', 'cart', 'names '.$this->name($check->field), 'names '.([] === $found->fields ? 'nothing' : implode(', ', array_map($this->name(...), $found->fields))), $check->places);
+                $differences[] = new Difference(
+                    'field',
+                    'cart',
+                    'names ' . $this->name($check->field),
+                    'names ' .
+                        ([] === $found->fields
+                            ? 'nothing'
+                            : implode(', ', array_map($this->name(...), $found->fields))),
+                    $check->places,
+                );
             }
 
             return $differences;
@@ -93,10 +135,25 @@ final readonly class CheckComparison
         $last = $check->lines[count($check->lines) - 1];
         $differences = [];
         if (null !== $found->page['image'] && $found->page['image'] !== $last['image']) {
-            $differences[] = new Difference('image', 'page', $last['image'] ?? 'none', $found->page['image'], $this->placesWith($check, 'image'));
+            $differences[] = new Difference(
+                'image',
+                'page',
+                $last['image'] ?? 'none',
+                $found->page['image'],
+                $this->placesWith($check, 'image'),
+            );
         }
 
-        return [...$differences, ...$this->amounts($check, 'page', ['unit price' => $last['unitPrice'], 'total' => $last['total']], ['unit price' => $found->page['unitPrice'], 'total' => $found->page['total']]), ...$this->entries($check, 'page', $last['entries']['page'] ?? [], $found->page['entries'])];
+        return [
+            ...$differences,
+            ...$this->amounts(
+                $check,
+                'page',
+                ['unit price' => $last['unitPrice'], 'total' => $last['total']],
+                ['unit price' => $found->page['unitPrice'], 'total' => $found->page['total']],
+            ),
+            ...$this->entries($check, 'page', $last['entries']['page'] ?? [], $found->page['entries']),
+        ];
     }
 
     /**
@@ -109,8 +166,24 @@ final readonly class CheckComparison
         $differences = [];
         foreach ($found->apart as $code => [$first, $second]) {
             $option = $this->setup->option($code);
-            [$one, $other] = array_map(static fn (array $codes): string => implode(', ', array_map(static fn (string $c): string => $option?->value($c)->label ?? $c, $codes)), [$first, $second]);
-            $differences[] = new Difference('controls', 'page', $this->name($code).' the same in both', sprintf('%s in one, %s in the other', '' === $one ? 'nothing' : $one, '' === $other ? 'nothing' : $other), null === $option ? [] : [$option->at.'/control']);
+            [$one, $other] = array_map(
+                static fn(array $codes): string => implode(
+                    ', ',
+                    array_map(static fn(string $c): string => $option?->value($c)->label ?? $c, $codes),
+                ),
+                [$first, $second],
+            );
+            $differences[] = new Difference(
+                'controls',
+                'page',
+                $this->name($code) . ' the same in both',
+                sprintf(
+                    '%s in one, %s in the other',
+                    '' === $one ? 'nothing' : $one,
+                    '' === $other ? 'nothing' : $other,
+                ),
+                null === $option ? [] : [$option->at . '/control'],
+            );
         }
 
         return $differences;
@@ -125,26 +198,53 @@ final readonly class CheckComparison
     {
         $expected = $check->lines;
         if (count($expected) !== count($found['lines'])) {
-            return [new Difference('lines', $stage, (string) count($expected), (string) count($found['lines']), ['/item'])];
+            return [
+                new Difference('lines', $stage, (string) count($expected), (string) count($found['lines']), ['/item']),
+            ];
         }
         $differences = [];
         foreach ($expected as $i => $line) {
             $other = $found['lines'][$i];
-            $text = static fn (string $key): ?string => is_string($other[$key] ?? null) || is_int($other[$key] ?? null) ? (string) $other[$key] : null;
+            $text = static fn(string $key): ?string => is_string($other[$key] ?? null) || is_int($other[$key] ?? null)
+                ? (string) $other[$key]
+                : null;
             $differences = [
                 ...$differences,
-                ...$this->amounts($check, $stage, ['unit price' => $line['unitPrice'], 'line total' => $line['lineTotal']], ['unit price' => $text('unitPrice'), 'line total' => $text('lineTotal')]),
+                ...$this->amounts(
+                    $check,
+                    $stage,
+                    ['unit price' => $line['unitPrice'], 'line total' => $line['lineTotal']],
+                    ['unit price' => $text('unitPrice'), 'line total' => $text('lineTotal')],
+                ),
                 ...$this->plain($check, $stage, $line, $text),
-                ...$this->entries($check, $stage, $line['entries'][$stage] ?? [], is_array($other['entries'] ?? null) ? array_values($other['entries']) : []),
+                ...$this->entries(
+                    $check,
+                    $stage,
+                    $line['entries'][$stage] ?? [],
+                    is_array($other['entries'] ?? null) ? array_values($other['entries']) : [],
+                ),
             ];
             if (Cells::ownText($line['ownLines']) !== Cells::ownText($other['ownLines'] ?? [])) {
-                $differences[] = new Difference('own lines', $stage, Cells::ownText($line['ownLines']), Cells::ownText($other['ownLines'] ?? []), array_values(array_filter($check->charged, static fn (string $p): bool => str_ends_with($p, '/line'))));
+                $differences[] = new Difference(
+                    'own lines',
+                    $stage,
+                    Cells::ownText($line['ownLines']),
+                    Cells::ownText($other['ownLines'] ?? []),
+                    array_values(
+                        array_filter($check->charged, static fn(string $p): bool => str_ends_with($p, '/line')),
+                    ),
+                );
             }
         }
-        $sum = Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $expected));
-        $rest = array_filter($differences, static fn (Difference $d): bool => in_array($d->field, ['unit price', 'line total', 'own lines'], true));
+        $sum = Cells::sum(array_map(static fn(array $l): ?string => $l['total'], $expected));
+        $rest = array_filter(
+            $differences,
+            static fn(Difference $d): bool => in_array($d->field, ['unit price', 'line total', 'own lines'], true),
+        );
         if (!Cells::isSame($sum, $found['total']) && [] === $rest) {
-            $differences[] = new Difference('total', $stage, $sum ?? 'no price', $found['total'] ?? 'no price', ['/checkout']);
+            $differences[] = new Difference('total', $stage, $sum ?? 'no price', $found['total'] ?? 'no price', [
+                '/checkout',
+            ]);
         }
 
         return $differences;
@@ -161,9 +261,22 @@ final readonly class CheckComparison
         $differences = [];
         foreach ($expected as $field => $amount) {
             if (!Cells::isSame($amount, $found[$field])) {
-                $own = in_array($check->purpose, [Purpose::Charge, Purpose::Condition, Purpose::Rounding], true) ? $check->places : [];
-                $charged = array_filter($check->charged, static fn (string $p): bool => 'page' !== $stage || !str_ends_with($p, '/line') || 'total' === $field);
-                $differences[] = new Difference($field, $stage, $amount ?? 'no price', $found[$field] ?? 'no price', array_values(array_unique([...$own, ...$charged, ...$this->charging($check)])));
+                $own = in_array($check->purpose, [Purpose::Charge, Purpose::Condition, Purpose::Rounding], true)
+                    ? $check->places
+                    : [];
+                $charged = array_filter(
+                    $check->charged,
+                    static fn(string $p): bool => 'page' !== $stage ||
+                        !str_ends_with($p, '/line') ||
+                        'total' === $field,
+                );
+                $differences[] = new Difference(
+                    $field,
+                    $stage,
+                    $amount ?? 'no price',
+                    $found[$field] ?? 'no price',
+                    array_values(array_unique([...$own, ...$charged, ...$this->charging($check)])),
+                );
             }
         }
 
@@ -179,7 +292,7 @@ final readonly class CheckComparison
     {
         $places = [];
         foreach ($this->setup->options as $option) {
-            $charged = array_filter($option->values, static fn (Value $v): bool => null !== $v->charge);
+            $charged = array_filter($option->values, static fn(Value $v): bool => null !== $v->charge);
             foreach ([] === $charged ? [] : $option->values as $value) {
                 if (in_array($value->at, $check->chosen, true)) {
                     $places[] = $value->at;
@@ -191,7 +304,7 @@ final readonly class CheckComparison
     }
 
     /**
-     * @param Line                      $line
+     * @param Line $line
      * @param \Closure(string): ?string $found
      *
      * @return list<Difference>
@@ -200,13 +313,27 @@ final readonly class CheckComparison
     {
         $differences = [];
         foreach (['sku', 'weight', 'points', 'image'] as $field) {
-            $same = in_array($field, ['weight', 'points'], true) ? Cells::isSame($line[$field], $found($field)) : $line[$field] === $found($field);
+            $same = in_array($field, ['weight', 'points'], true)
+                ? Cells::isSame($line[$field], $found($field))
+                : $line[$field] === $found($field);
             if (!$same) {
-                $differences[] = new Difference($field, $stage, $line[$field] ?? 'none', $found($field) ?? 'none', $this->placesWith($check, $field));
+                $differences[] = new Difference(
+                    $field,
+                    $stage,
+                    $line[$field] ?? 'none',
+                    $found($field) ?? 'none',
+                    $this->placesWith($check, $field),
+                );
             }
         }
         if ((string) $line['quantity'] !== $found('quantity')) {
-            $differences[] = new Difference('quantity', $stage, (string) $line['quantity'], $found('quantity') ?? 'none', ['/quantity']);
+            $differences[] = new Difference(
+                'quantity',
+                $stage,
+                (string) $line['quantity'],
+                $found('quantity') ?? 'none',
+                ['/quantity'],
+            );
         }
 
         return $differences;
@@ -224,20 +351,23 @@ final readonly class CheckComparison
             foreach ($option->values as $value) {
                 $part = $value->own ? null : $this->setup->part($value->item);
                 $has = match ($field) {
-                    'weight' => null !== $value->weight || null !== $part?->weight, 'points' => null !== $value->points || null !== $part?->points, 'image' => null !== $value->image, default => null !== $value->sku,
+                    'weight' => null !== $value->weight || null !== $part?->weight,
+                    'points' => null !== $value->points || null !== $part?->points,
+                    'image' => null !== $value->image,
+                    default => null !== $value->sku,
                 };
                 if ($has && in_array($value->at, $check->chosen, true)) {
-                    $places[] = $value->at.'/'.$field;
+                    $places[] = $value->at . '/' . $field;
                 }
             }
         }
 
-        return [...$places, ...([] === $places ? ['/item/'.$field] : [])];
+        return [...$places, ...[] === $places ? ['/item/' . $field] : []];
     }
 
     /**
      * @param list<array{label: string, value: string}> $expected
-     * @param list<mixed>                               $found
+     * @param list<mixed> $found
      *
      * @return list<Difference>
      */
@@ -250,20 +380,44 @@ final readonly class CheckComparison
         }
         $differences = [];
         foreach ($own as [$label, $value]) {
-            $match = array_values(array_filter($other, static fn (array $o): bool => $o[0] === $label));
+            $match = array_values(array_filter($other, static fn(array $o): bool => $o[0] === $label));
             if ([] === $match) {
-                $differences[] = new Difference('entries', $stage, $label.': '.$value, 'missing', [$this->placeOf($label).'/stages']);
+                $differences[] = new Difference('entries', $stage, $label . ': ' . $value, 'missing', [
+                    $this->placeOf($label) . '/stages',
+                ]);
             } elseif ($match[0][1] !== $value) {
-                $differences[] = new Difference('entries', $stage, $label.': '.$value, $label.': '.$match[0][1], [$this->placeOf($label)]);
+                $differences[] = new Difference(
+                    'entries',
+                    $stage,
+                    $label . ': ' . $value,
+                    $label . ': ' . $match[0][1],
+                    [$this->placeOf($label)],
+                );
             }
         }
         foreach ($other as [$label, $value]) {
-            if ([] === array_filter($own, static fn (array $o): bool => $o[0] === $label)) {
-                $differences[] = new Difference('entries', $stage, 'nothing', $label.': '.$value, $this->tooMuch($check, $label));
+            if ([] === array_filter($own, static fn(array $o): bool => $o[0] === $label)) {
+                $differences[] = new Difference(
+                    'entries',
+                    $stage,
+                    'nothing',
+                    $label . ': ' . $value,
+                    $this->tooMuch($check, $label),
+                );
             }
         }
 
-        return [] === $differences ? [new Difference('entries', $stage, implode('; ', array_map(static fn (array $e): string => implode(': ', $e), $own)), implode('; ', array_map(static fn (array $e): string => implode(': ', $e), $other)), ['/options'])] : $differences;
+        return [] === $differences
+            ? [
+                new Difference(
+                    'entries',
+                    $stage,
+                    implode('; ', array_map(static fn(array $e): string => implode(': ', $e), $own)),
+                    implode('; ', array_map(static fn(array $e): string => implode(': ', $e), $other)),
+                    ['/options'],
+                ),
+            ]
+            : $differences;
     }
 
     /**
@@ -274,8 +428,15 @@ final readonly class CheckComparison
     private function tooMuch(Check $check, string $label): array
     {
         $option = $this->optionOf($label);
-        if (null === $option || [] !== array_filter($check->chosen, static fn (string $at): bool => $at === $option->at || str_starts_with($at, $option->at.'/'))) {
-            return [$this->placeOf($label).'/stages'];
+        if (
+            null === $option ||
+            [] !==
+                array_filter(
+                    $check->chosen,
+                    static fn(string $at): bool => $at === $option->at || str_starts_with($at, $option->at . '/'),
+                )
+        ) {
+            return [$this->placeOf($label) . '/stages'];
         }
 
         $conditions = $this->conditionsOf($option->code);
@@ -287,7 +448,7 @@ final readonly class CheckComparison
     {
         foreach ($this->setup->item->data as $i => $data) {
             if ($data->label === $label) {
-                return '/item/data/'.$i;
+                return '/item/data/' . $i;
             }
         }
 
@@ -317,14 +478,27 @@ final readonly class CheckComparison
                 $places[] = 'row' === $field ? '/variants/rows' : ('quantity' === $field ? '/quantity' : '/item/stock');
                 continue;
             }
-            $isAnswered = [] !== array_filter($check->chosen, static fn (string $at): bool => $at === $option->at || str_starts_with($at, $option->at.'/'));
+            $isAnswered =
+                [] !==
+                array_filter(
+                    $check->chosen,
+                    static fn(string $at): bool => $at === $option->at || str_starts_with($at, $option->at . '/'),
+                );
             if ($isAnswered) {
                 $limit = match (true) {
-                    null !== $option->text => ['/length'], null !== $option->number => ['/step'], null !== $option->file => ['/types'], default => [],
+                    null !== $option->text => ['/length'],
+                    null !== $option->number => ['/step'],
+                    null !== $option->file => ['/types'],
+                    default => [],
                 };
-                array_push($places, ...([] === $limit ? $this->conditionsOf($field) : array_map(static fn (string $key): string => $option->at.$key, $limit)));
+                array_push(
+                    $places,
+                    ...[] === $limit
+                        ? $this->conditionsOf($field)
+                        : array_map(static fn(string $key): string => $option->at . $key, $limit),
+                );
             } else {
-                array_push($places, $option->at.'/required', ...$this->conditionsOf($field));
+                array_push($places, $option->at . '/required', ...$this->conditionsOf($field));
             }
         }
 
@@ -340,10 +514,10 @@ final readonly class CheckComparison
         if (null === $option) {
             return [];
         }
-        $places = null === $option->shownWhen ? [] : [$option->at.'/shownWhen'];
+        $places = null === $option->shownWhen ? [] : [$option->at . '/shownWhen'];
         foreach ($option->values as $value) {
             if (null !== $value->allowedWhen) {
-                $places[] = $value->at.'/allowedWhen';
+                $places[] = $value->at . '/allowedWhen';
             }
         }
 

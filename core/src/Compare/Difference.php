@@ -10,20 +10,32 @@ namespace Ithrel\Core\Compare;
 final readonly class Difference
 {
     /**
-     * @param string       $field  clicks, offered, accepted, field, unit price, total, sku, weight, points, image, entries, own lines, lines
-     * @param string       $stage  page, cart, checkout or order
-     * @param list<string> $places JSON Pointers that it can come from, the most likely first; "/checkout" where it lies in the shop alone
+     * @param string $field clicks, offered, accepted, field, unit price, total, sku, weight, points, image,
+     *                      entries, own lines, lines
+     * @param string $stage page, cart, checkout or order
+     * @param list<string> $places JSON Pointers that it can come from, the most likely first; "/checkout" where it lies
+     *                             in the shop alone
      */
-    public function __construct(public string $field, public string $stage, public string $expected, public string $found, public array $places)
-    {
-    }
+    public function __construct(
+        public string $field,
+        public string $stage,
+        public string $expected,
+        public string $found,
+        public array $places,
+    ) {}
 
     /**
      * @return array{field: string, stage: string, expected: string, found: string, places: list<string>} for keeping
      */
     public function toArray(): array
     {
-        return ['field' => $this->field, 'stage' => $this->stage, 'expected' => $this->expected, 'found' => $this->found, 'places' => $this->places];
+        return [
+            'field' => $this->field,
+            'stage' => $this->stage,
+            'expected' => $this->expected,
+            'found' => $this->found,
+            'places' => $this->places,
+        ];
     }
 
     /**

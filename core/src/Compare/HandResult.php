@@ -9,8 +9,8 @@ use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Setup\Setup;
 
 /**
- * What comes of a check in a few words: "taken for 152.00", "refused, naming Size", "not offered"; and what a person wrote
- * instead.
+ * What comes of a check in a few words: "taken for 152.00", "refused, naming Size", "not offered"; and what a person
+ * wrote instead.
  */
 final class HandResult
 {
@@ -27,7 +27,7 @@ final class HandResult
             return self::short($check);
         }
 
-        return self::short($check).', naming '.($setup->option($check->field)?->name() ?? $check->field);
+        return self::short($check) . ', naming ' . ($setup->option($check->field)?->name() ?? $check->field);
     }
 
     /** The same without what a refusal names. */
@@ -37,11 +37,16 @@ final class HandResult
             return true === ($check->offered[2] ?? false) ? 'offered' : 'not offered';
         }
 
-        return $check->accepted ? 'taken for '.(Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $check->lines)) ?? Cells::NO_PRICE) : 'refused';
+        return $check->accepted
+            ? 'taken for ' .
+                    (Cells::sum(array_map(static fn(array $l): ?string => $l['total'], $check->lines)) ??
+                        Cells::NO_PRICE)
+            : 'refused';
     }
 
     /**
-     * What was looked at, by what a person wrote: whether it was taken or offered, and the cart's total where an amount stands.
+     * What was looked at, by what a person wrote: whether it was taken or offered, and the cart's total where an amount
+     * stands.
      *
      * @return list<Cell>
      *
@@ -58,15 +63,32 @@ final class HandResult
             default => null,
         };
         if ($check->looksOnly()) {
-            return [new Cell('page', 0, 'offered', Cells::NONE, match ($is) {
-                true => 'yes', false => 'no', null => throw new \DomainException(sprintf('"%s" is neither "offered" nor "not offered"', $found)),
-            })];
+            return [
+                new Cell(
+                    'page',
+                    0,
+                    'offered',
+                    Cells::NONE,
+                    match ($is) {
+                        true => 'yes',
+                        false => 'no',
+                        null => throw new \DomainException(
+                            sprintf('"%s" is neither "offered" nor "not offered"', $found),
+                        ),
+                    },
+                ),
+            ];
         }
         if (null !== $is) {
             return [new Cell('cart', 0, 'taken', Cells::NONE, $is ? 'yes' : 'no')];
         }
-        $amount = ForeignDecimal::amount(1 === preg_match('/^taken for (.+)$/Du', $said, $m) ? $m[1] : $found) ?? throw new \DomainException(sprintf('"%s" is no amount, and neither "taken" nor "refused"', $found));
+        $amount =
+            ForeignDecimal::amount(1 === preg_match('/^taken for (.+)$/Du', $said, $m) ? $m[1] : $found) ??
+            throw new \DomainException(sprintf('"%s" is no amount, and neither "taken" nor "refused"', $found));
 
-        return [new Cell('cart', 0, 'taken', Cells::NONE, 'yes'), ...($check->accepted ? [new Cell('cart', 0, 'total', Cells::NONE, (string) $amount)] : [])];
+        return [
+            new Cell('cart', 0, 'taken', Cells::NONE, 'yes'),
+            ...$check->accepted ? [new Cell('cart', 0, 'total', Cells::NONE, (string) $amount)] : [],
+        ];
     }
 }

@@ -19,7 +19,19 @@ use Ithrel\Core\Table\Csv;
  */
 final class HandSheet
 {
-    private const HEADING = ['check', 'purpose', 'about', 'route', 'quantity', 'steps', 'stage', 'line', 'what', 'expected', 'found'];
+    private const HEADING = [
+        'check',
+        'purpose',
+        'about',
+        'route',
+        'quantity',
+        'steps',
+        'stage',
+        'line',
+        'what',
+        'expected',
+        'found',
+    ];
 
     /**
      * @return iterable<list<string>> rows of a CSV, the heading first
@@ -28,11 +40,25 @@ final class HandSheet
     {
         yield self::HEADING;
         foreach ($plan->checks as $check) {
-            $head = [$check->purpose->words(), $check->about, $check->route, implode(' and ', array_map(strval(...), $check->quantity)), self::line($setup, $check)];
+            $head = [
+                $check->purpose->words(),
+                $check->about,
+                $check->route,
+                implode(' and ', array_map(strval(...), $check->quantity)),
+                self::line($setup, $check),
+            ];
             $cells = match ($depth) {
                 HandDepth::Check => [['', '', HandResult::WHAT, HandResult::words($setup, $check)]],
                 HandDepth::Thing => self::merged(Cells::of($check, null)),
-                HandDepth::Stage => array_map(static fn (Cell $c): array => [$c->stage, 0 === $c->line ? '' : (string) $c->line, $c->what, $c->expected], Cells::of($check, null)),
+                HandDepth::Stage => array_map(
+                    static fn(Cell $c): array => [
+                        $c->stage,
+                        0 === $c->line ? '' : (string) $c->line,
+                        $c->what,
+                        $c->expected,
+                    ],
+                    Cells::of($check, null),
+                ),
             };
             foreach ($cells as $cell) {
                 yield [(string) $check->number, ...$head, ...$cell, ''];
@@ -54,7 +80,7 @@ final class HandSheet
         foreach ($cells as $cell) {
             // What the page shows of the item stands in the first line of the cart.
             $line = 'page' === $cell->stage && !in_array($cell->what, ['total', 'offered'], true) ? 1 : $cell->line;
-            $key = $line.' '.$cell->what.' '.$cell->expected;
+            $key = $line . ' ' . $cell->what . ' ' . $cell->expected;
             while (isset($rows[$key]) && in_array($cell->stage, $rows[$key][0], true)) {
                 $key .= '+';
             }
@@ -62,7 +88,9 @@ final class HandSheet
             $rows[$key][0][] = $cell->stage;
         }
 
-        return array_values(array_map(static fn (array $row): array => [implode(', ', $row[0]), $row[1], $row[2], $row[3]], $rows));
+        return array_values(
+            array_map(static fn(array $row): array => [implode(', ', $row[0]), $row[1], $row[2], $row[3]], $rows),
+        );
     }
 
     /**
@@ -73,15 +101,23 @@ final class HandSheet
         $steps = [];
         foreach ($check->visits as $v => $clicks) {
             $steps[] = 0 === $v ? 'Open the item\'s page' : 'Open the item\'s page anew';
-            array_push($steps, ...array_map(static fn (Click $c): string => $c->words, $clicks));
+            array_push($steps, ...array_map(static fn(Click $c): string => $c->words, $clicks));
             $isLast = $v === count($check->visits) - 1;
             if (null !== $check->offered && null === $check->sent) {
                 continue;
             }
             if ($isLast && null !== $check->sent) {
-                $steps[] = $check->accepted ? 'Send past the page, as an address or a script would, the same with each list of picks from its end' : 'Send past the page, as an address or a script would, the same with '.self::named($setup, $check);
+                $steps[] = $check->accepted
+                    ? 'Send past the page, as an address or a script would, the same with each list of picks from ' .
+                        'its end'
+                    : 'Send past the page, as an address or a script would, the same with ' .
+                        self::named($setup, $check);
             }
-            $steps[] = sprintf('Quantity %d: %s', $check->quantity[$v], 'express' === $check->route ? 'go straight to the checkout' : 'add to the cart');
+            $steps[] = sprintf(
+                'Quantity %d: %s',
+                $check->quantity[$v],
+                'express' === $check->route ? 'go straight to the checkout' : 'add to the cart',
+            );
         }
 
         return $steps;
@@ -94,11 +130,11 @@ final class HandSheet
 
     private static function named(Setup $setup, Check $check): string
     {
-        $code = $check->offered[0] ?? $check->field ?? '';
+        $code = $check->offered[0] ?? ($check->field ?? '');
         $option = $setup->option($code);
         $value = $option?->value($check->offered[1] ?? '');
 
-        return ($option?->name() ?? $code).(null === $value ? '' : ': '.$value->label);
+        return ($option?->name() ?? $code) . (null === $value ? '' : ': ' . $value->label);
     }
 
     /**
@@ -112,7 +148,9 @@ final class HandSheet
             throw UnreadableDocument::at('', 'The sheet is not UTF-8 text.');
         }
 
-        return str_starts_with(ltrim($text, "\u{FEFF} \t\r\n"), '{') ? self::fromJson($plan, $text) : self::fromCsv($setup, $plan, $text);
+        return str_starts_with(ltrim($text, "\u{FEFF} \t\r\n"), '{')
+            ? self::fromJson($plan, $text)
+            : self::fromCsv($setup, $plan, $text);
     }
 
     /**
@@ -122,14 +160,29 @@ final class HandSheet
      *
      * @throws \DomainException where it says nothing that can be read
      */
-    private static function cells(Setup $setup, Check $check, string $stages, int $line, string $what, string $found): array
-    {
+    private static function cells(
+        Setup $setup,
+        Check $check,
+        string $stages,
+        int $line,
+        string $what,
+        string $found,
+    ): array {
         if (HandResult::WHAT === $what && '' === $stages) {
             return HandResult::read($setup, $check, $found);
         }
         $all = array_map(trim(...), explode(',', $stages));
 
-        return array_map(static fn (string $stage): Cell => new Cell($stage, 'page' === $stage ? 0 : $line, $what, Cells::NONE, $found), $all);
+        return array_map(
+            static fn(string $stage): Cell => new Cell(
+                $stage,
+                'page' === $stage ? 0 : $line,
+                $what,
+                Cells::NONE,
+                $found,
+            ),
+            $all,
+        );
     }
 
     /**
@@ -142,33 +195,60 @@ final class HandSheet
         $column = array_flip($heading);
         $missing = array_diff(['check', 'stage', 'what', 'found'], $heading);
         if ([] !== $missing) {
-            throw UnreadableDocument::at('', sprintf('The sheet has no column called %s. Found: %s.', implode(', ', $missing), implode(', ', $heading)));
+            throw UnreadableDocument::at(
+                '',
+                sprintf(
+                    'The sheet has no column called %s. Found: %s.',
+                    implode(', ', $missing),
+                    implode(', ', $heading),
+                ),
+            );
         }
         $filled = [];
         $problems = [];
         foreach ($rows as $r => $row) {
-            $cell = static fn (string $name): string => self::plain($row[$column[$name] ?? -1] ?? '');
+            $cell = static fn(string $name): string => self::plain($row[$column[$name] ?? -1] ?? '');
             $number = $cell('check');
             $check = 1 === preg_match('/^\d{1,6}$/D', $number) ? $plan->checks[(int) $number - 1] ?? null : null;
-            if (null !== $check && '' !== $cell('steps') && self::oneLine($cell('steps')) !== self::oneLine(self::plain(self::line($setup, $check)))) {
-                throw UnreadableDocument::at('/rows/'.$r, sprintf('Row %d: check %s has other steps than it has now. The sheet is of another state of the setup; take it anew.', $r + 2, $number));
+            if (
+                null !== $check &&
+                '' !== $cell('steps') &&
+                self::oneLine($cell('steps')) !== self::oneLine(self::plain(self::line($setup, $check)))
+            ) {
+                throw UnreadableDocument::at(
+                    '/rows/' . $r,
+                    sprintf(
+                        'Row %d: check %s has other steps than it has now. The sheet is of another state of the ' .
+                            'setup; take it anew.',
+                        $r + 2,
+                        $number,
+                    ),
+                );
             }
             if ('' === $cell('found')) {
                 continue;
             }
             if (null === $check) {
-                $problems[] = new Problem('/rows/'.$r, sprintf('Row %d: this plan has no check "%s".', $r + 2, $number));
+                $problems[] = new Problem(
+                    '/rows/' . $r,
+                    sprintf('Row %d: this plan has no check "%s".', $r + 2, $number),
+                );
                 continue;
             }
             try {
-                foreach (self::cells($setup, $check, $cell('stage'), (int) $cell('line'), $cell('what'), $cell('found')) as $each) {
+                foreach (
+                    self::cells($setup, $check, $cell('stage'), (int) $cell('line'), $cell('what'), $cell('found'))
+                    as $each
+                ) {
                     if (isset($filled[$check->number][$each->key()])) {
-                        throw new \DomainException(sprintf('check %d has "%s" twice', $check->number, trim($each->key())));
+                        throw new \DomainException(
+                            sprintf('check %d has "%s" twice', $check->number, trim($each->key())),
+                        );
                     }
                     $filled[$check->number][$each->key()] = [$r, $each];
                 }
             } catch (\DomainException $e) {
-                $problems[] = new Problem('/rows/'.$r, sprintf('Row %d: %s.', $r + 2, $e->getMessage()));
+                $problems[] = new Problem('/rows/' . $r, sprintf('Row %d: %s.', $r + 2, $e->getMessage()));
             }
         }
         $found = [];
@@ -178,7 +258,13 @@ final class HandSheet
             foreach (Cells::of($check, null) as $cell) {
                 $seen = $given[$cell->key()][1]->found ?? null;
                 // Blanks at the ends are lost on the way through a spreadsheet, and no one sees them.
-                $cells[] = new Cell($cell->stage, $cell->line, $cell->what, $cell->expected, null !== $seen && trim($cell->expected) === trim($seen) ? $cell->expected : $seen);
+                $cells[] = new Cell(
+                    $cell->stage,
+                    $cell->line,
+                    $cell->what,
+                    $cell->expected,
+                    null !== $seen && trim($cell->expected) === trim($seen) ? $cell->expected : $seen,
+                );
                 unset($given[$cell->key()]);
             }
             foreach ($given as [$r, $more]) {
@@ -186,7 +272,16 @@ final class HandSheet
                 if (str_starts_with($more->what, Cell::ENTRY)) {
                     $cells[] = $more;
                 } else {
-                    $problems[] = new Problem('/rows/'.$r, sprintf('Row %d: check %d does not look at "%s" at the stage "%s".', $r + 2, $number, $more->what, $more->stage));
+                    $problems[] = new Problem(
+                        '/rows/' . $r,
+                        sprintf(
+                            'Row %d: check %d does not look at "%s" at the stage "%s".',
+                            $r + 2,
+                            $number,
+                            $more->what,
+                            $more->stage,
+                        ),
+                    );
                 }
             }
             try {
@@ -199,39 +294,76 @@ final class HandSheet
             throw new UnreadableDocument(array_slice($problems, 0, 20));
         }
 
-        return array_filter($found, static fn (?Found $f): bool => null !== $f);
+        return array_filter($found, static fn(?Found $f): bool => null !== $f);
     }
 
     /**
-     * {"checks": [{"check": 3, "taken": true, "fields": [], "offered": true, "page": {"unitPrice": "…"}, "stages": {"cart": {"lines": [{"sku": "…"}], "total": "…"}}}]},
-     * each member but the number as it is expected where it is left out.
+     * {"checks": [{"check": 3, "taken": true, "fields": [], "offered": true, "page": {"unitPrice": "…"}, "stages":
+     * {"cart": {"lines": [{"sku": "…"}], "total": "…"}}}]}, each member but the number as it is expected where it is
+     * left out.
      *
      * @return array<int, Found>
      */
     private static function fromJson(Plan $plan, string $text): array
     {
         $data = json_decode(json_encode(JsonText::decode($text), JSON_THROW_ON_ERROR), true, 64, JSON_THROW_ON_ERROR);
-        $given = is_array($data) && is_array($data['checks'] ?? null) ? $data['checks'] : throw UnreadableDocument::at('/checks', 'A list of checks was expected here.');
+        $given =
+            is_array($data) && is_array($data['checks'] ?? null)
+                ? $data['checks']
+                : throw UnreadableDocument::at('/checks', 'A list of checks was expected here.');
         $found = [];
         foreach (array_values($given) as $i => $each) {
             $number = is_array($each) && is_int($each['check'] ?? null) ? $each['check'] : 0;
-            $check = $plan->checks[$number - 1] ?? throw UnreadableDocument::at('/checks/'.$i.'/check', 'This plan has no such check.');
+            $check =
+                $plan->checks[$number - 1] ??
+                throw UnreadableDocument::at('/checks/' . $i . '/check', 'This plan has no such check.');
             \assert(is_array($each));
-            $asExpected = Cells::found($check, array_map(static fn (Cell $c): Cell => new Cell($c->stage, $c->line, $c->what, $c->expected, $c->expected), Cells::of($check, null))) ?? throw new \LogicException('A check looks at something.');
+            $asExpected =
+                Cells::found(
+                    $check,
+                    array_map(
+                        static fn(Cell $c): Cell => new Cell($c->stage, $c->line, $c->what, $c->expected, $c->expected),
+                        Cells::of($check, null),
+                    ),
+                ) ?? throw new \LogicException('A check looks at something.');
             $accepted = is_bool($each['taken'] ?? null) ? $each['taken'] : $asExpected->accepted;
-            $page = is_array($each['page'] ?? null) && null !== $asExpected->page ? array_replace($asExpected->page, array_intersect_key($each['page'], $asExpected->page)) : $asExpected->page;
+            $page =
+                is_array($each['page'] ?? null) && null !== $asExpected->page
+                    ? array_replace($asExpected->page, array_intersect_key($each['page'], $asExpected->page))
+                    : $asExpected->page;
             $stages = $asExpected->stages;
             foreach (is_array($each['stages'] ?? null) ? $each['stages'] : [] as $stage => $content) {
                 if (!isset($stages[$stage]) || !is_array($content)) {
-                    throw UnreadableDocument::at('/checks/'.$i.'/stages/'.$stage, 'This check does not look at such a stage.');
+                    throw UnreadableDocument::at(
+                        '/checks/' . $i . '/stages/' . $stage,
+                        'This check does not look at such a stage.',
+                    );
                 }
                 $lines = [];
-                foreach (is_array($content['lines'] ?? null) ? array_values($content['lines']) : $stages[$stage]['lines'] as $l => $line) {
+                foreach (
+                    is_array($content['lines'] ?? null) ? array_values($content['lines']) : $stages[$stage]['lines']
+                    as $l => $line
+                ) {
                     $lines[] = is_array($line) ? $line + ($stages[$stage]['lines'][$l] ?? []) : [];
                 }
-                $stages[$stage] = ['lines' => $lines, 'total' => is_string($content['total'] ?? null) ? $content['total'] : $stages[$stage]['total']];
+                $stages[$stage] = [
+                    'lines' => $lines,
+                    'total' => is_string($content['total'] ?? null) ? $content['total'] : $stages[$stage]['total'],
+                ];
             }
-            $kept = ['page' => $page, 'stages' => $accepted ? $stages : [], 'accepted' => $accepted, 'offered' => is_bool($each['offered'] ?? null) ? $each['offered'] : $asExpected->offered, 'fields' => array_values(array_filter(is_array($each['fields'] ?? null) ? $each['fields'] : $asExpected->fields, is_string(...))), 'refused' => null];
+            $kept = [
+                'page' => $page,
+                'stages' => $accepted ? $stages : [],
+                'accepted' => $accepted,
+                'offered' => is_bool($each['offered'] ?? null) ? $each['offered'] : $asExpected->offered,
+                'fields' => array_values(
+                    array_filter(
+                        is_array($each['fields'] ?? null) ? $each['fields'] : $asExpected->fields,
+                        is_string(...),
+                    ),
+                ),
+                'refused' => null,
+            ];
             $found[$number] = Found::fromArray($kept);
         }
 

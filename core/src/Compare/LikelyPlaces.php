@@ -18,7 +18,10 @@ final class LikelyPlaces
     /** Places named at most. */
     private const MOST = 6;
 
-    /** What a check that differs speaks for a place; for the one that it names first; for a base price or a value, which are nearly always there. */
+    /**
+     * What a check that differs speaks for a place; for the one that it names first; for a base price or a value, which
+     * are nearly always there.
+     */
     private const ONE = 10;
     private const FIRST = 12;
     private const VALUE = 7;
@@ -28,10 +31,11 @@ final class LikelyPlaces
     private const PAIR = 150;
 
     /**
-     * @param list<Check>                  $checks    those that were tried
+     * @param list<Check> $checks those that were tried
      * @param array<int, list<Difference>> $differing number of a check => its differences
      *
-     * @return list<array{at: string, checks: list<int>}> the place that explains most first, with the numbers of the checks
+     * @return list<array{at: string, checks: list<int>}> the place that explains most first, with the numbers of the
+     *                                                    checks
      */
     public static function of(array $checks, array $differing): array
     {
@@ -88,7 +92,7 @@ final class LikelyPlaces
      * Two checks whose choices differ in one option alone: where their unit prices are off by different amounts, what
      * they do not share is to blame; where by the same amount, it is not.
      *
-     * @param list<Check>                  $checks
+     * @param list<Check> $checks
      * @param array<int, list<Difference>> $differing
      *
      * @return array<string, int> place => how much speaks against its being wrong; negative where it is to blame
@@ -97,7 +101,11 @@ final class LikelyPlaces
     {
         $groups = [];
         foreach ($checks as $check) {
-            if ([] === $check->chosen || 1 !== count($check->lines) || (isset($differing[$check->number]) && null === self::by($differing[$check->number]))) {
+            if (
+                [] === $check->chosen ||
+                1 !== count($check->lines) ||
+                (isset($differing[$check->number]) && null === self::by($differing[$check->number]))
+            ) {
                 continue;
             }
             $options = [];
@@ -107,7 +115,9 @@ final class LikelyPlaces
             foreach (array_keys($options) as $option) {
                 $rest = $options;
                 unset($rest[$option]);
-                $groups[$check->lines[0]['quantity'].' '.$option.' '.json_encode($rest, JSON_THROW_ON_ERROR)][] = $check;
+                $groups[
+                    $check->lines[0]['quantity'] . ' ' . $option . ' ' . json_encode($rest, JSON_THROW_ON_ERROR)
+                ][] = $check;
             }
         }
         $against = [];
@@ -142,7 +152,9 @@ final class LikelyPlaces
                 $found = ForeignDecimal::plain($difference->found);
                 $expected = ForeignDecimal::plain($difference->expected);
 
-                return null === $found || null === $expected ? null : (string) $found->minus($expected)->strippedOfTrailingZeros();
+                return null === $found || null === $expected
+                    ? null
+                    : (string) $found->minus($expected)->strippedOfTrailingZeros();
             }
         }
 

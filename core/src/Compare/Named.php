@@ -9,9 +9,9 @@ use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 
 /**
- * What somebody who writes a table means: an option by its code, label or name, a value by its code or label. Where that is
- * none, what stands in brackets, or an amount at the end, does not count on either side: "Gift wrap" is "Gift wrap (+4.00)",
- * "Initials (max 3)" is "Initials"; unless two are alike then.
+ * What somebody who writes a table means: an option by its code, label or name, a value by its code or label. Where
+ * that is none, what stands in brackets, or an amount at the end, does not count on either side: "Gift wrap" is "Gift
+ * wrap (+4.00)", "Initials (max 3)" is "Initials"; unless two are alike then.
  */
 final class Named
 {
@@ -20,14 +20,21 @@ final class Named
      */
     public static function option(Setup $setup, string $title, ?\Closure $isMeant = null): ?Option
     {
-        $isMeant ??= static fn (Option $o): bool => Kind::Note !== $o->kind;
+        $isMeant ??= static fn(Option $o): bool => Kind::Note !== $o->kind;
         $options = array_values(array_filter($setup->options, $isMeant));
         foreach ($options as $option) {
-            if ($title === $option->code || in_array(PriceSheet::plain($title), [PriceSheet::plain($option->label), PriceSheet::plain($option->name())], true)) {
+            if (
+                $title === $option->code ||
+                in_array(
+                    PriceSheet::plain($title),
+                    [PriceSheet::plain($option->label), PriceSheet::plain($option->name())],
+                    true,
+                )
+            ) {
                 return $option;
             }
         }
-        $found = self::only(array_map(static fn (Option $o): array => [$o->label, $o->name()], $options), $title);
+        $found = self::only(array_map(static fn(Option $o): array => [$o->label, $o->name()], $options), $title);
 
         return null === $found ? null : $options[$found];
     }
@@ -39,10 +46,13 @@ final class Named
     {
         $found = $option->value($name)?->index;
         foreach ($option->values as $value) {
-            $found ??= PriceSheet::plain($value->label) === PriceSheet::plain($name) || 0 === strcasecmp($value->code, $name) ? $value->index : null;
+            $found ??=
+                PriceSheet::plain($value->label) === PriceSheet::plain($name) || 0 === strcasecmp($value->code, $name)
+                    ? $value->index
+                    : null;
         }
 
-        return $found ?? self::only(array_map(static fn ($v): array => [$v->label], $option->values), $name);
+        return $found ?? self::only(array_map(static fn($v): array => [$v->label], $option->values), $name);
     }
 
     /**
@@ -53,7 +63,13 @@ final class Named
     private static function only(array $names, string $wanted): ?int
     {
         $short = self::short($wanted);
-        $found = array_keys(array_filter($names, static fn (array $all): bool => '' !== $short && in_array($short, array_map(self::short(...), $all), true)));
+        $found = array_keys(
+            array_filter(
+                $names,
+                static fn(array $all): bool => '' !== $short &&
+                    in_array($short, array_map(self::short(...), $all), true),
+            ),
+        );
 
         return 1 === count($found) ? $found[0] : null;
     }
@@ -64,7 +80,16 @@ final class Named
         $without = PriceSheet::plain($text);
         do {
             $before = $without;
-            $without = PriceSheet::plain((string) preg_replace(['/\s*[\(\[（][^()\[\]（）]*[\)\]）]$/u', '/\s[+\-−]\s?\p{Sc}?\d[\d.,]*\s?(?:\p{Sc}|[A-Za-z]{3})?$/u'], '', $without));
+            $without = PriceSheet::plain(
+                (string) preg_replace(
+                    [
+                        '/\s*[\(\[（][^()\[\]（）]*[\)\]）]$/u',
+                        '/\s[+\-−]\s?\p{Sc}?\d[\d.,]*\s?(?:\p{Sc}|[A-Za-z]{3})?$/u',
+                    ],
+                    '',
+                    $without,
+                ),
+            );
         } while ($without !== $before && '' !== $without);
 
         return '' === $without ? PriceSheet::plain($text) : $without;

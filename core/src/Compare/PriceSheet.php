@@ -21,12 +21,10 @@ final readonly class PriceSheet
     private const UNITS = ['unit price', 'price', 'each', 'expected price'];
 
     /**
-     * @param list<SheetColumn>  $columns
-     * @param list<list<string>> $rows    cells in the order of the columns
+     * @param list<SheetColumn> $columns
+     * @param list<list<string>> $rows cells in the order of the columns
      */
-    private function __construct(public array $columns, public array $rows)
-    {
-    }
+    private function __construct(public array $columns, public array $rows) {}
 
     /**
      * @throws UnreadableDocument where it has no heading or nothing expected
@@ -39,18 +37,36 @@ final readonly class PriceSheet
         $rows = Csv::rows($text);
         $heading = array_shift($rows);
         if (null === $heading || [] === $rows) {
-            throw UnreadableDocument::at('', 'A heading and at least one row were expected: columns for options, quantity and the total.');
+            throw UnreadableDocument::at(
+                '',
+                'A heading and at least one row were expected: columns for options, quantity and the total.',
+            );
         }
         if (count($rows) > self::MOST_ROWS) {
-            throw UnreadableDocument::at('', sprintf('The sheet has %d rows; at most %d are read.', count($rows), self::MOST_ROWS));
+            throw UnreadableDocument::at(
+                '',
+                sprintf('The sheet has %d rows; at most %d are read.', count($rows), self::MOST_ROWS),
+            );
         }
-        $columns = array_map(static fn (string $h): SheetColumn => self::column($setup, $h), $heading);
-        $roles = array_map(static fn (SheetColumn $c): string => $c->role, $columns);
+        $columns = array_map(static fn(string $h): SheetColumn => self::column($setup, $h), $heading);
+        $roles = array_map(static fn(SheetColumn $c): string => $c->role, $columns);
         if (!in_array(SheetColumn::TOTAL, $roles, true) && !in_array(SheetColumn::UNIT, $roles, true)) {
-            throw UnreadableDocument::at('', sprintf('No column says what is expected. Call one "total" or "unit price". Found: %s.', implode(', ', $heading)));
+            throw UnreadableDocument::at(
+                '',
+                sprintf(
+                    'No column says what is expected. Call one "total" or "unit price". Found: %s.',
+                    implode(', ', $heading),
+                ),
+            );
         }
 
-        return new self($columns, array_map(static fn (array $row): array => array_pad(array_slice($row, 0, count($columns)), count($columns), ''), $rows));
+        return new self(
+            $columns,
+            array_map(
+                static fn(array $row): array => array_pad(array_slice($row, 0, count($columns)), count($columns), ''),
+                $rows,
+            ),
+        );
     }
 
     private static function column(Setup $setup, string $heading): SheetColumn
@@ -62,12 +78,15 @@ final readonly class PriceSheet
 
         $plain = Named::short($heading);
 
-        return new SheetColumn($heading, match (true) {
-            in_array($plain, self::QUANTITIES, true) => SheetColumn::QUANTITY,
-            in_array($plain, self::TOTALS, true) => SheetColumn::TOTAL,
-            in_array($plain, self::UNITS, true) => SheetColumn::UNIT,
-            default => SheetColumn::IGNORED,
-        });
+        return new SheetColumn(
+            $heading,
+            match (true) {
+                in_array($plain, self::QUANTITIES, true) => SheetColumn::QUANTITY,
+                in_array($plain, self::TOTALS, true) => SheetColumn::TOTAL,
+                in_array($plain, self::UNITS, true) => SheetColumn::UNIT,
+                default => SheetColumn::IGNORED,
+            },
+        );
     }
 
     /** Letters that differ only in case, or blanks only in number, are the same here. */

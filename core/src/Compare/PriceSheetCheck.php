@@ -22,8 +22,8 @@ use Ithrel\Core\Setup\Option;
  *
  * A row's state is what clicks make of the page as it opens: the options named are answered in walk order, an empty
  * cell leaves its option empty; options that the sheet does not name keep their default, or are left empty. Inputs that
- * have to be answered and are no columns take the ordinary answer that costs the least: a price list seldom has a column
- * for a name.
+ * have to be answered and are no columns take the ordinary answer that costs the least: a price list seldom has a
+ * column for a name.
  */
 final class PriceSheetCheck
 {
@@ -54,7 +54,7 @@ final class PriceSheetCheck
 
     /**
      * @param list<SheetColumn> $columns
-     * @param list<string>      $cells
+     * @param list<string> $cells
      */
     private function row(int $number, array $columns, array $cells): SheetRow
     {
@@ -70,7 +70,11 @@ final class PriceSheetCheck
                     $option = $setup->options[$column->option ?? 0];
                     $answer = CellAnswer::of($option, $cell);
                     if (null === $answer && !CellAnswer::meansNone($option, $cell)) {
-                        $unreadable[] = sprintf('%s cannot be "%s".', $option->name(), mb_strimwidth($cell, 0, 60, '…', 'UTF-8'));
+                        $unreadable[] = sprintf(
+                            '%s cannot be "%s".',
+                            $option->name(),
+                            mb_strimwidth($cell, 0, 60, '…', 'UTF-8'),
+                        );
                     }
                     $given[$option->index] = $answer;
                     break;
@@ -96,16 +100,29 @@ final class PriceSheetCheck
             $unreadable[] = 'Nothing is expected here.';
         }
         if ([] !== $unreadable) {
-            return new SheetRow($number, SheetRow::UNREADABLE, $unreadable, [], new State(), $quantity, $expected, null);
+            return new SheetRow(
+                $number,
+                SheetRow::UNREADABLE,
+                $unreadable,
+                [],
+                new State(),
+                $quantity,
+                $expected,
+                null,
+            );
         }
         [$state, $assumed] = $this->clicked($given);
         $appraisal = $this->appraiser->appraise(GivenState::of($setup, $state, $quantity));
         $ours = $isUnit ? $appraisal->quote->unitPrice : $appraisal->quote->total;
-        $problems = array_map(static fn (AnswerProblem $p): string => $p->message, $appraisal->problems);
+        $problems = array_map(static fn(AnswerProblem $p): string => $p->message, $appraisal->problems);
         foreach ($given as $index => $answer) {
             // A click on what is not shown or not allowed comes to nothing; so does one that is dropped later.
             if (null !== $answer && (is_array($answer) ? $answer !== $state->picked($index) : !$state->has($index))) {
-                $problems[] = sprintf('%s cannot be %s with the other answers.', $setup->options[$index]->name(), $this->words($setup->options[$index], $answer));
+                $problems[] = sprintf(
+                    '%s cannot be %s with the other answers.',
+                    $setup->options[$index]->name(),
+                    $this->words($setup->options[$index], $answer),
+                );
             }
         }
         $verdict = match (true) {
@@ -133,14 +150,28 @@ final class PriceSheetCheck
         }
         foreach ($this->reach->board->dependencies->walk as $index) {
             $option = $this->reach->setup->options[$index];
-            if ($option->required && $option->kind->isInput() && !array_key_exists($index, $given) && !$state->has($index) && $page->isShown($option, $state)) {
+            if (
+                $option->required &&
+                $option->kind->isInput() &&
+                !array_key_exists($index, $given) &&
+                !$state->has($index) &&
+                $page->isShown($option, $state)
+            ) {
                 $state = $this->answered($option, $state);
             }
         }
         $assumed = [];
         foreach ($this->reach->setup->options as $option) {
-            if (!array_key_exists($option->index, $given) && Kind::Note !== $option->kind && $page->isShown($option, $state)) {
-                $assumed[] = sprintf('%s: %s', $option->name(), $state->has($option->index) ? $this->lines->carried($option, $state) : 'left empty');
+            if (
+                !array_key_exists($option->index, $given) &&
+                Kind::Note !== $option->kind &&
+                $page->isShown($option, $state)
+            ) {
+                $assumed[] = sprintf(
+                    '%s: %s',
+                    $option->name(),
+                    $state->has($option->index) ? $this->lines->carried($option, $state) : 'left empty',
+                );
             }
         }
 
@@ -155,7 +186,9 @@ final class PriceSheetCheck
         $least = null;
         foreach ($this->samples[$option->index] ?? [] as $sample) {
             $after = $this->reach->board->page->click($state, $option->index, $sample);
-            $price = $this->appraiser->appraise(GivenState::of($this->reach->setup, $after, $this->reach->setup->quantity->min))->quote->total;
+            $price = $this->appraiser->appraise(
+                GivenState::of($this->reach->setup, $after, $this->reach->setup->quantity->min),
+            )->quote->total;
             if (null === $cheapest || (null !== $price && (null === $least || $price->isLessThan($least)))) {
                 [$cheapest, $least] = [$after, $price];
             }

@@ -16,10 +16,8 @@ final readonly class SheetColumn
     public const IGNORED = 'ignored';
 
     /**
-     * @param string   $role   one of the constants
+     * @param string $role one of the constants
      * @param int|null $option position of the option
      */
-    public function __construct(public string $heading, public string $role, public ?int $option = null)
-    {
-    }
+    public function __construct(public string $heading, public string $role, public ?int $option = null) {}
 }

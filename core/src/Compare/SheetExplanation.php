@@ -12,10 +12,13 @@ use Brick\Math\BigDecimal;
 final readonly class SheetExplanation
 {
     /**
-     * @param list<int>   $rows numbers of the rows that it explains
-     * @param string|null $at   JSON Pointer of the place they share; null where there is none
+     * @param list<int> $rows numbers of the rows that it explains
+     * @param string|null $at JSON Pointer of the place they share; null where there is none
      */
-    public function __construct(public BigDecimal $difference, public array $rows, public ?string $at, public string $words)
-    {
-    }
+    public function __construct(
+        public BigDecimal $difference,
+        public array $rows,
+        public ?string $at,
+        public string $words,
+    ) {}
 }

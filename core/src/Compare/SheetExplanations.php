@@ -41,13 +41,19 @@ final readonly class SheetExplanations
         foreach ($groups as $difference => $group) {
             $explanations[] = $this->explain(BigDecimal::of($difference), $group, $agreeing);
         }
-        usort($explanations, static fn (SheetExplanation $a, SheetExplanation $b): int => [count($b->rows), $a->rows] <=> [count($a->rows), $b->rows]);
+        usort(
+            $explanations,
+            static fn(SheetExplanation $a, SheetExplanation $b): int => [count($b->rows), $a->rows] <=> [
+                count($a->rows),
+                $b->rows,
+            ],
+        );
 
         return $explanations;
     }
 
     /**
-     * @param non-empty-list<SheetRow>                          $group
+     * @param non-empty-list<SheetRow> $group
      * @param array<string, array{string, string, ?BigDecimal}> $agreeing
      */
     private function explain(BigDecimal $difference, array $group, array $agreeing): SheetExplanation
@@ -56,14 +62,24 @@ final readonly class SheetExplanations
         foreach (array_slice($group, 1) as $row) {
             $shared = array_intersect_key($shared, $this->features($row));
         }
-        $numbers = array_map(static fn (SheetRow $r): int => $r->number, $group);
-        $quantities = array_unique(array_map(static fn (SheetRow $r): int => $r->quantity, $group));
+        $numbers = array_map(static fn(SheetRow $r): int => $r->number, $group);
+        $quantities = array_unique(array_map(static fn(SheetRow $r): int => $r->quantity, $group));
         $best = null;
         $least = PHP_INT_MAX;
         foreach ($shared as $key => $feature) {
             $amount = $feature[2];
-            $isAmount = null !== $amount && !$amount->isZero() && 1 === count($quantities) && ($amount->abs()->isEqualTo($difference->abs()) || $amount->multipliedBy($quantities[0])->abs()->isEqualTo($difference->abs()) || $amount->multipliedBy(2 * $quantities[0])->abs()->isEqualTo($difference->abs()));
-            $rank = (isset($agreeing[$key]) ? 2 : 0) + ($isAmount ? 0 : 1) + ($isAmount && isset($agreeing[$key]) ? 1 : 0);
+            $isAmount =
+                null !== $amount &&
+                !$amount->isZero() &&
+                1 === count($quantities) &&
+                ($amount->abs()->isEqualTo($difference->abs()) ||
+                    $amount->multipliedBy($quantities[0])->abs()->isEqualTo($difference->abs()) ||
+                    $amount
+                        ->multipliedBy(2 * $quantities[0])
+                        ->abs()
+                        ->isEqualTo($difference->abs()));
+            $rank =
+                (isset($agreeing[$key]) ? 2 : 0) + ($isAmount ? 0 : 1) + ($isAmount && isset($agreeing[$key]) ? 1 : 0);
             if ($rank < $least && ($rank < 2 || $isAmount)) {
                 [$best, $least] = [$feature, $rank];
             }
@@ -86,21 +102,33 @@ final readonly class SheetExplanations
         foreach ($this->pricer->quote($row->state, $row->quantity)->ledger as $entry) {
             $amounts[$entry->at] = $entry->amount;
             if (str_starts_with($entry->at, '/charges/')) {
-                $features[$entry->at] = [$entry->at, '' === $entry->label ? 'a charge of the setup' : $entry->label, $entry->amount];
+                $features[$entry->at] = [
+                    $entry->at,
+                    '' === $entry->label ? 'a charge of the setup' : $entry->label,
+                    $entry->amount,
+                ];
             }
         }
         foreach ($row->state->answers as $index => $answer) {
             $option = $this->setup->options[$index];
             if (null !== $option->charge) {
-                $features[$option->at] = [$option->charge->at, 'the charge of '.$option->name(), $amounts[$option->charge->at] ?? null];
+                $features[$option->at] = [
+                    $option->charge->at,
+                    'the charge of ' . $option->name(),
+                    $amounts[$option->charge->at] ?? null,
+                ];
             }
             foreach (is_array($answer) ? $answer : [] as $position) {
                 $value = $option->values[$position];
-                $features[$value->at] = [null === $value->charge ? $value->at : $value->charge->at, Kind::Flag === $option->kind ? $option->name() : $option->name().': '.$value->label, null === $value->charge ? null : $amounts[$value->charge->at] ?? null];
+                $features[$value->at] = [
+                    null === $value->charge ? $value->at : $value->charge->at,
+                    Kind::Flag === $option->kind ? $option->name() : $option->name() . ': ' . $value->label,
+                    null === $value->charge ? null : $amounts[$value->charge->at] ?? null,
+                ];
             }
         }
         if ($row->quantity > $this->setup->quantity->min) {
-            $features['quantity '.$row->quantity] = ['/quantity', sprintf('%d pieces', $row->quantity), null];
+            $features['quantity ' . $row->quantity] = ['/quantity', sprintf('%d pieces', $row->quantity), null];
         }
 
         return $features;

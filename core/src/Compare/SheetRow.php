@@ -19,11 +19,11 @@ final readonly class SheetRow
     public const UNREADABLE = 'unreadable';
 
     /**
-     * @param int             $number   from 1, the heading not counted
-     * @param string          $verdict  one of the constants
-     * @param list<string>    $problems why it cannot be read or reached
-     * @param list<string>    $assumed  options the sheet does not name, with what they were left at
-     * @param BigDecimal|null $ours     null where there is no price
+     * @param int $number from 1, the heading not counted
+     * @param string $verdict one of the constants
+     * @param list<string> $problems why it cannot be read or reached
+     * @param list<string> $assumed options the sheet does not name, with what they were left at
+     * @param BigDecimal|null $ours null where there is no price
      */
     public function __construct(
         public int $number,
@@ -34,8 +34,7 @@ final readonly class SheetRow
         public int $quantity,
         public ?BigDecimal $expected,
         public ?BigDecimal $ours,
-    ) {
-    }
+    ) {}
 
     /** Expected less ours; null where one of them is not known. */
     public function difference(): ?BigDecimal

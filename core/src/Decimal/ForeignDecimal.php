@@ -18,16 +18,25 @@ final class ForeignDecimal
     /** A plain decimal, "-12.50"; null where it is none. */
     public static function plain(string $text): ?BigDecimal
     {
-        return 1 === preg_match('/^-?\d{1,'.self::MOST_DIGITS.'}(\.\d{1,'.self::MOST_DIGITS.'})?$/D', $text) ? BigDecimal::of($text) : null;
+        return 1 === preg_match('/^-?\d{1,' . self::MOST_DIGITS . '}(\.\d{1,' . self::MOST_DIGITS . '})?$/D', $text)
+            ? BigDecimal::of($text)
+            : null;
     }
 
-    /** An amount as people write it: with a currency, with commas or points between thousands; null where it is none. */
+    /**
+     * An amount as people write it: with a currency, with commas or points between thousands; null where it is none.
+     */
     public static function amount(string $cell): ?BigDecimal
     {
         $digits = str_replace('−', '-', (string) preg_replace('/[^\d.,\-−]/u', '', $cell));
         $lastComma = strrpos($digits, ',');
         $lastPoint = strrpos($digits, '.');
-        if (false !== $lastComma && (false === $lastPoint ? 1 === preg_match('/,\d{1,2}$/D', $digits) && 1 === substr_count($digits, ',') : $lastComma > $lastPoint)) {
+        if (
+            false !== $lastComma &&
+            (false === $lastPoint
+                ? 1 === preg_match('/,\d{1,2}$/D', $digits) && 1 === substr_count($digits, ',')
+                : $lastComma > $lastPoint)
+        ) {
             $digits = str_replace(['.', ','], ['', '.'], $digits);
         } else {
             $digits = str_replace(',', '', $digits);

@@ -14,10 +14,10 @@ use Ithrel\Core\Setup\UnreadableDocument;
 /**
  * Which place of a setup a shop has otherwise, from what it did with the checks of a plan.
  *
- * Deviations are tried one after the other: what would a shop do that has the document with this one thing in it? The one
- * whose shop does most of what was seen, and least of what was not, is taken; the rest is explained on top of it, until
- * nothing is left that a deviation explains (diagnosis by models of what is wrong, after de Kleer and Williams 1989,
- * "Diagnosis with behavioral modes"; greedy, so several faults at once need not be told in the best way). What no
+ * Deviations are tried one after the other: what would a shop do that has the document with this one thing in it? The
+ * one whose shop does most of what was seen, and least of what was not, is taken; the rest is explained on top of it,
+ * until nothing is left that a deviation explains (diagnosis by models of what is wrong, after de Kleer and Williams
+ * 1989, "Diagnosis with behavioral modes"; greedy, so several faults at once need not be told in the best way). What no
  * deviation explains is told by the places that its checks have in common.
  */
 final class Diagnosis
@@ -54,27 +54,34 @@ final class Diagnosis
     private array $aside = [];
 
     /**
-     * @param list<Seen>       $seen
+     * @param list<Seen> $seen
      * @param \Closure(): bool $isOver
      */
-    private function __construct(private readonly Setup $setup, string $json, array $seen, private readonly \Closure $isOver)
-    {
+    private function __construct(
+        private readonly Setup $setup,
+        string $json,
+        array $seen,
+        private readonly \Closure $isOver,
+    ) {
         $this->all = $seen;
         $this->model = Model::asWritten(DocumentTree::of($json), $setup);
     }
 
     /**
-     * @param string                $json   of the setup
-     * @param list<Seen>            $seen   checks that were tried, agreeing ones too
-     * @param \Closure(): bool|null $isOver asked between two deviations: whether no more are tried, and what is known is told
+     * @param string $json of the setup
+     * @param list<Seen> $seen checks that were tried, agreeing ones too
+     * @param \Closure(): bool|null $isOver asked between two deviations: whether no more are tried, and what is known
+     *                                      is told
      *
      * @return list<Likely> the one that explains most first
      */
     public static function of(Setup $setup, string $json, array $seen, ?\Closure $isOver = null): array
     {
-        $differing = array_filter($seen, static fn (Seen $s): bool => [] !== $s->differences);
+        $differing = array_filter($seen, static fn(Seen $s): bool => [] !== $s->differences);
 
-        return [] === $differing ? [] : (new self($setup, $json, $seen, $isOver ?? static fn (): bool => false))->places();
+        return [] === $differing
+            ? []
+            : (new self($setup, $json, $seen, $isOver ?? static fn(): bool => false))->places();
     }
 
     /**
@@ -82,10 +89,12 @@ final class Diagnosis
      */
     private function places(): array
     {
-        $left = array_values(array_filter($this->all, static fn (Seen $s): bool => [] !== $s->cells));
+        $left = array_values(array_filter($this->all, static fn(Seen $s): bool => [] !== $s->cells));
         $likely = Strangers::of($this->setup, $left);
-        $strange = array_merge([], ...array_map(static fn (Likely $l): array => $l->checks, $likely));
-        $left = array_values(array_filter($left, static fn (Seen $s): bool => !in_array($s->check->number, $strange, true)));
+        $strange = array_merge([], ...array_map(static fn(Likely $l): array => $l->checks, $likely));
+        $left = array_values(
+            array_filter($left, static fn(Seen $s): bool => !in_array($s->check->number, $strange, true)),
+        );
         while ([] !== $left && count($likely) < self::MOST) {
             $before = $this->scores($this->model, Extent::Everywhere, $this->all);
             $best = $this->best($left, $before);
@@ -93,19 +102,30 @@ final class Diagnosis
                 break;
             }
             [$deviation, $extent, $model, $scores] = $best;
-            $explained = array_keys(array_filter($scores, static fn (int $score, int $check): bool => $score > $before[$check], ARRAY_FILTER_USE_BOTH));
+            $explained = array_keys(
+                array_filter(
+                    $scores,
+                    static fn(int $score, int $check): bool => $score > $before[$check],
+                    ARRAY_FILTER_USE_BOTH,
+                ),
+            );
             $likely[] = new Likely($deviation->at, $explained, $deviation->as, $extent->value);
             if (Extent::Everywhere === $extent) {
                 $this->model = $model;
             } else {
                 foreach ($this->all as $seen) {
-                    $this->aside[$seen->check->number] = [...$this->aside[$seen->check->number] ?? [], ...$extent->cells($seen->check, $model->cells($seen), $this->model->cells($seen))];
+                    $this->aside[$seen->check->number] = [
+                        ...$this->aside[$seen->check->number] ?? [],
+                        ...$extent->cells($seen->check, $model->cells($seen), $this->model->cells($seen)),
+                    ];
                 }
             }
-            $left = array_values(array_filter($left, static fn (Seen $s): bool => $scores[$s->check->number] < self::WHOLE));
+            $left = array_values(
+                array_filter($left, static fn(Seen $s): bool => $scores[$s->check->number] < self::WHOLE),
+            );
         }
 
-        $rest = array_filter($this->all, static fn (Seen $s): bool => [] === $s->cells || in_array($s, $left, true));
+        $rest = array_filter($this->all, static fn(Seen $s): bool => [] === $s->cells || in_array($s, $left, true));
 
         return array_slice([...$likely, ...self::inCommon(array_values($rest))], 0, self::MOST);
     }
@@ -126,11 +146,14 @@ final class Diagnosis
             }
         }
 
-        return array_map(static fn (array $place): Likely => new Likely($place['at'], $place['checks']), LikelyPlaces::of(array_map(static fn (Seen $s): Check => $s->check, $seen), $differing));
+        return array_map(
+            static fn(array $place): Likely => new Likely($place['at'], $place['checks']),
+            LikelyPlaces::of(array_map(static fn(Seen $s): Check => $s->check, $seen), $differing),
+        );
     }
 
     /**
-     * @param list<Seen>      $left
+     * @param list<Seen> $left
      * @param array<int, int> $before scores by check without it
      *
      * @return array{Deviation, Extent, Model, array<int, int>}|null
@@ -138,8 +161,14 @@ final class Diagnosis
     private function best(array $left, array $before): ?array
     {
         $few = Seen::spread($left, self::SAMPLE);
-        $sample = [...$few, ...Seen::spread(array_values(array_filter($this->all, static fn (Seen $s): bool => [] === $s->cells)), self::SAMPLE)];
-        $start = array_sum(array_map(static fn (Seen $s): int => $before[$s->check->number], $sample));
+        $sample = [
+            ...$few,
+            ...Seen::spread(
+                array_values(array_filter($this->all, static fn(Seen $s): bool => [] === $s->cells)),
+                self::SAMPLE,
+            ),
+        ];
+        $start = array_sum(array_map(static fn(Seen $s): int => $before[$s->check->number], $sample));
         $tried = [];
         foreach ($this->deviations($left) as $i => $deviation) {
             if (($this->isOver)()) {
@@ -148,7 +177,7 @@ final class Diagnosis
             try {
                 $model = $this->model->otherwise($deviation);
                 $tells = $this->tells($model, $few);
-            } catch (UnreadableDocument|MathException|TooLarge) {
+            } catch (UnreadableDocument | MathException | TooLarge) {
                 // No shop could have such a document.
                 continue;
             }
@@ -166,7 +195,13 @@ final class Diagnosis
         foreach (self::foremost($tried) as [, , , , $deviation, $extent, $model]) {
             $scores = $this->scores($model, $extent, $this->all);
             $gain = array_sum($scores) - array_sum($before);
-            $isWhole = [] !== array_filter($scores, static fn (int $score, int $check): bool => self::WHOLE === $score && $before[$check] < self::WHOLE, ARRAY_FILTER_USE_BOTH);
+            $isWhole =
+                [] !==
+                array_filter(
+                    $scores,
+                    static fn(int $score, int $check): bool => self::WHOLE === $score && $before[$check] < self::WHOLE,
+                    ARRAY_FILTER_USE_BOTH,
+                );
             if ($gain > $most && $isWhole) {
                 [$best, $most] = [[$deviation, $extent, $model, $scores], $gain];
             }
@@ -176,13 +211,15 @@ final class Diagnosis
     }
 
     /**
-     * @param list<array{int, int, int, int, Deviation, Extent, Model}> $tried gain on the sample, then what decides among equals
+     * The best of some, each with its gain on the sample, then with what decides among equals.
      *
-     * @return list<array{int, int, int, int, Deviation, Extent, Model}> the best of them
+     * @param list<array{int, int, int, int, Deviation, Extent, Model}> $tried
+     *
+     * @return list<array{int, int, int, int, Deviation, Extent, Model}>
      */
     private static function foremost(array $tried): array
     {
-        usort($tried, static fn (array $a, array $b): int => array_slice($b, 0, 4) <=> array_slice($a, 0, 4));
+        usort($tried, static fn(array $a, array $b): int => array_slice($b, 0, 4) <=> array_slice($a, 0, 4));
 
         return array_slice($tried, 0, self::FINALISTS);
     }
@@ -211,7 +248,10 @@ final class Diagnosis
     private function tells(Model $model, array $few): bool
     {
         foreach ($few as $seen) {
-            if ([] !== array_diff_key(array_intersect_key($model->cells($seen), $seen->cells), $this->model->cells($seen))) {
+            if (
+                [] !==
+                array_diff_key(array_intersect_key($model->cells($seen), $seen->cells), $this->model->cells($seen))
+            ) {
                 return true;
             }
         }
@@ -220,8 +260,9 @@ final class Diagnosis
     }
 
     /**
-     * How well a shop's doing is told, check by check: 100 whole, less for a part; below 0 where something would be seen of a
-     * check that agrees. Where a check differs in another way nothing is held against it: another cause may have a part in it.
+     * How well a shop's doing is told, check by check: 100 whole, less for a part; below 0 where something would be
+     * seen of a check that agrees. Where a check differs in another way nothing is held against it: another cause may
+     * have a part in it.
      *
      * @param list<Seen> $seen
      *
@@ -231,7 +272,10 @@ final class Diagnosis
     {
         $scores = [];
         foreach ($seen as $each) {
-            $would = [...$extent->cells($each->check, $model->cells($each), $this->model->cells($each)), ...$this->aside[$each->check->number] ?? []];
+            $would = [
+                ...$extent->cells($each->check, $model->cells($each), $this->model->cells($each)),
+                ...$this->aside[$each->check->number] ?? [],
+            ];
             $both = count(array_intersect_key($would, $each->cells));
             $any = count($would + $each->cells);
             $scores[$each->check->number] = match (true) {

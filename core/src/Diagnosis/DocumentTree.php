@@ -13,9 +13,7 @@ use Ithrel\Core\Setup\JsonText;
  */
 final readonly class DocumentTree
 {
-    private function __construct(public \stdClass $root)
-    {
-    }
+    private function __construct(public \stdClass $root) {}
 
     /**
      * @param string $json of a setup document that was read
@@ -55,8 +53,8 @@ final readonly class DocumentTree
     }
 
     /**
-     * @param Path  $path
-     * @param mixed $new  null: taken out
+     * @param Path $path
+     * @param mixed $new null: taken out
      */
     public function with(array $path, mixed $new): self
     {
@@ -77,7 +75,7 @@ final readonly class DocumentTree
         if (is_array($node)) {
             $node[$key] = self::put($node[$key] ?? null, $path, $new);
 
-            return array_values(array_filter($node, static fn (mixed $each): bool => null !== $each));
+            return array_values(array_filter($node, static fn(mixed $each): bool => null !== $each));
         }
         $object = $node instanceof \stdClass ? clone $node : new \stdClass();
         $object->{$key} = self::put($object->{$key} ?? null, $path, $new);

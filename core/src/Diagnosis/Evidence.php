@@ -16,12 +16,17 @@ final readonly class Evidence
     private const WITNESSES = 8;
 
     /**
-     * @param list<Seen>       $left   checks that differ and are not explained
-     * @param \Closure(): bool $isOver asked where much is worked out before a deviation is known: whether that is enough
+     * @param list<Seen> $left checks that differ and are not explained
+     * @param \Closure(): bool $isOver asked where much is worked out before a deviation is known: whether that is
+     *                                 enough
      */
-    public function __construct(public DocumentTree $tree, public Model $model, public Setup $setup, public array $left, public \Closure $isOver)
-    {
-    }
+    public function __construct(
+        public DocumentTree $tree,
+        public Model $model,
+        public Setup $setup,
+        public array $left,
+        public \Closure $isOver,
+    ) {}
 
     /**
      * Whether something in one of these fields is not explained.

@@ -21,9 +21,10 @@ enum Extent: string
     case Order = 'on the order alone';
 
     /**
-     * What would be seen of a check: inside the extent what a shop with the deviation shows, outside what one without it does.
+     * What would be seen of a check: inside the extent what a shop with the deviation shows, outside what one without
+     * it does.
      *
-     * @param array<string, string> $with    as Seen::$cells
+     * @param array<string, string> $with as Seen::$cells
      * @param array<string, string> $without
      *
      * @return array<string, string>
@@ -31,7 +32,9 @@ enum Extent: string
     public function cells(Check $check, array $with, array $without): array
     {
         if (self::Everywhere === $this || self::Express === $this || self::Form === $this) {
-            return self::Everywhere === $this || ('express' === $check->route) === (self::Express === $this) ? $with : $without;
+            return self::Everywhere === $this || ('express' === $check->route) === (self::Express === $this)
+                ? $with
+                : $without;
         }
         if (self::PastThePage === $this) {
             return null === $check->sent ? $without : $with;
@@ -42,8 +45,11 @@ enum Extent: string
             self::AfterTheCart => ['checkout', 'order'],
             self::Order => ['order'],
         };
-        $isIn = static fn (string $stage): bool => in_array($stage, $stages, true);
+        $isIn = static fn(string $stage): bool => in_array($stage, $stages, true);
 
-        return [...array_filter($with, $isIn), ...array_filter($without, static fn (string $stage): bool => !$isIn($stage))];
+        return [
+            ...array_filter($with, $isIn),
+            ...array_filter($without, static fn(string $stage): bool => !$isIn($stage)),
+        ];
     }
 }

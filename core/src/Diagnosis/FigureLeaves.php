@@ -50,7 +50,12 @@ final class FigureLeaves
                 yield from self::plain($tree, [...$value, 'figures', (string) $name]);
             }
             if (null === $tree->at([...$value, 'charge']) && null === $tree->at([...$value, 'item'])) {
-                yield new FigureLeaf(self::pointer([...$value, 'charge']), [...$value, 'charge'], BigDecimal::zero(), false);
+                yield new FigureLeaf(
+                    self::pointer([...$value, 'charge']),
+                    [...$value, 'charge'],
+                    BigDecimal::zero(),
+                    false,
+                );
             }
         }
     }
@@ -78,7 +83,11 @@ final class FigureLeaves
     {
         yield from self::plain($tree, ['item', $key], isAlways: true);
         foreach ([...self::rows($tree), ...self::parts($tree), ...self::values($tree)] as $owner) {
-            yield from self::plain($tree, [...$owner, $key], isAlways: 'variants' !== $owner[0] || null !== $tree->at([...$owner, $key]));
+            yield from self::plain(
+                $tree,
+                [...$owner, $key],
+                isAlways: 'variants' !== $owner[0] || null !== $tree->at([...$owner, $key]),
+            );
         }
     }
 
@@ -95,16 +104,30 @@ final class FigureLeaves
         $at = self::pointer($path);
         foreach (self::OF_A_CHARGE as $key) {
             // Where a floor or a ceiling holds is a place of its own.
-            yield from self::plain($tree, [...$path, $key], in_array($key, ['min', 'max'], true) ? $at.'/'.$key : $at);
+            yield from self::plain(
+                $tree,
+                [...$path, $key],
+                in_array($key, ['min', 'max'], true) ? $at . '/' . $key : $at,
+            );
         }
         foreach ($tree->positions([...$path, 'steps']) as $i) {
             yield from self::plain($tree, [...$path, 'steps', $i, 'amount'], $at);
             yield from self::plain($tree, [...$path, 'steps', $i, 'rate'], $at);
         }
         $formula = $tree->at([...$path, 'expr']);
-        if (is_string($formula) && false !== preg_match_all(self::IN_A_FORMULA, $formula, $numbers, PREG_OFFSET_CAPTURE)) {
+        if (
+            is_string($formula) &&
+            false !== preg_match_all(self::IN_A_FORMULA, $formula, $numbers, PREG_OFFSET_CAPTURE)
+        ) {
             foreach ($numbers[0] as [$number, $offset]) {
-                yield new FigureLeaf($at, [...$path, 'expr'], BigDecimal::of($number), true, substr($formula, 0, $offset), substr($formula, $offset + strlen($number)));
+                yield new FigureLeaf(
+                    $at,
+                    [...$path, 'expr'],
+                    BigDecimal::of($number),
+                    true,
+                    substr($formula, 0, $offset),
+                    substr($formula, $offset + strlen($number)),
+                );
             }
         }
     }
@@ -129,7 +152,7 @@ final class FigureLeaves
      */
     public static function rows(DocumentTree $tree): array
     {
-        return array_map(static fn (int $i): array => ['variants', 'rows', $i], $tree->positions(['variants', 'rows']));
+        return array_map(static fn(int $i): array => ['variants', 'rows', $i], $tree->positions(['variants', 'rows']));
     }
 
     /**
@@ -137,7 +160,7 @@ final class FigureLeaves
      */
     public static function parts(DocumentTree $tree): array
     {
-        return array_map(static fn (int $i): array => ['parts', $i], $tree->positions(['parts']));
+        return array_map(static fn(int $i): array => ['parts', $i], $tree->positions(['parts']));
     }
 
     /**
@@ -165,6 +188,7 @@ final class FigureLeaves
      */
     public static function pointer(array $path): string
     {
-        return '/'.implode('/', array_map(static fn (string|int $key): string => Pointer::escape((string) $key), $path));
+        return '/' .
+            implode('/', array_map(static fn(string|int $key): string => Pointer::escape((string) $key), $path));
     }
 }

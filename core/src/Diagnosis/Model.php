@@ -22,12 +22,15 @@ final class Model
     private array $cells = [];
 
     /**
-     * @param Setup        $expected         the setup that the checks were made of
+     * @param Setup $expected the setup that the checks were made of
      * @param list<string> $askedWhileHidden as Deviation has it
      */
-    private function __construct(public readonly DocumentTree $tree, private readonly Setup $expected, private readonly ModelShop $shop, private readonly array $askedWhileHidden = [])
-    {
-    }
+    private function __construct(
+        public readonly DocumentTree $tree,
+        private readonly Setup $expected,
+        private readonly ModelShop $shop,
+        private readonly array $askedWhileHidden = [],
+    ) {}
 
     /** A shop that has the setup as it is written. */
     public static function asWritten(DocumentTree $tree, Setup $setup): self
@@ -44,7 +47,11 @@ final class Model
     {
         $tree = $deviation->in($this->tree);
         $asked = [...$this->askedWhileHidden, ...$deviation->askedWhileHidden];
-        $shop = new ModelShop(Reader::shipped()->readSound($tree->root, $this->expected->today), $deviation->keepsThePage() ? $this->shop : null, $asked);
+        $shop = new ModelShop(
+            Reader::shipped()->readSound($tree->root, $this->expected->today),
+            $deviation->keepsThePage() ? $this->shop : null,
+            $asked,
+        );
 
         return new self($tree, $this->expected, $shop, $asked);
     }
@@ -61,7 +68,10 @@ final class Model
     {
         $number = $seen->check->number;
 
-        return $this->cells[$number] ??= $seen->cellsOf((new CheckComparison($this->expected))->differences($seen->check, $this->found($seen)), $this->found($seen));
+        return $this->cells[$number] ??= $seen->cellsOf(
+            (new CheckComparison($this->expected))->differences($seen->check, $this->found($seen)),
+            $this->found($seen),
+        );
     }
 
     /**
@@ -71,7 +81,9 @@ final class Model
      */
     public static function figure(Found $found, string $field): ?BigDecimal
     {
-        $text = str_starts_with($field, 'page ') ? $found->page[substr($field, 5)] ?? null : $found->stages['cart']['lines'][0][$field] ?? null;
+        $text = str_starts_with($field, 'page ')
+            ? $found->page[substr($field, 5)] ?? null
+            : $found->stages['cart']['lines'][0][$field] ?? null;
 
         return is_string($text) && is_numeric($text) ? BigDecimal::of($text) : null;
     }

@@ -32,11 +32,14 @@ final class ModelShop
     private array $visits = [];
 
     /**
-     * @param self|null    $pageOf           a shop whose page does the same with every click
+     * @param self|null $pageOf a shop whose page does the same with every click
      * @param list<string> $askedWhileHidden codes of options that it asks for where they are hidden
      */
-    public function __construct(private readonly Setup $setup, private readonly ?self $pageOf = null, private readonly array $askedWhileHidden = [])
-    {
+    public function __construct(
+        private readonly Setup $setup,
+        private readonly ?self $pageOf = null,
+        private readonly array $askedWhileHidden = [],
+    ) {
         $this->reach = new Reach($setup, true);
         $this->steps = new Steps($this->reach->board->page);
         $this->appraiser = new Appraiser($this->reach);
@@ -56,12 +59,17 @@ final class ModelShop
             $offered = $visit->offered;
             $appraisal = $this->appraiser->appraise(GivenState::of($this->setup, $visit->state, $check->quantity[$i]));
             $seen = $this->line($appraisal);
-            $page = ['unitPrice' => self::amount($seen, 'unitPrice'), 'total' => self::amount($seen, 'total'), 'entries' => self::entries($seen, 'page'), 'image' => is_string($seen['image'] ?? null) ? $seen['image'] : null];
+            $page = [
+                'unitPrice' => self::amount($seen, 'unitPrice'),
+                'total' => self::amount($seen, 'total'),
+                'entries' => self::entries($seen, 'page'),
+                'image' => is_string($seen['image'] ?? null) ? $seen['image'] : null,
+            ];
             $isSent = null !== $check->sent && $i === count($check->visits) - 1;
             if ($isSent) {
                 $appraisal = $this->appraiser->appraise($this->read($check->sent ?? [], $check->quantity[$i]));
             }
-            $fields = array_values(array_unique([...$this->problems($appraisal), ...($isSent ? [] : $visit->misread)]));
+            $fields = array_values(array_unique([...$this->problems($appraisal), ...$isSent ? [] : $visit->misread]));
             if ([] === $fields) {
                 $lines[] = $isSent ? $this->line($appraisal) : $seen;
             }
@@ -70,9 +78,15 @@ final class ModelShop
             return new Found(null, $offered, $page, false, $fields, []);
         }
         $stages = [];
-        $sum = Cells::sum(array_map(static fn (array $line): ?string => self::amount($line, 'total'), $lines));
+        $sum = Cells::sum(array_map(static fn(array $line): ?string => self::amount($line, 'total'), $lines));
         foreach (self::STAGES as $stage) {
-            $stages[$stage] = ['lines' => array_map(static fn (array $line): array => ['entries' => self::entries($line, $stage)] + $line, $lines), 'total' => $sum];
+            $stages[$stage] = [
+                'lines' => array_map(
+                    static fn(array $line): array => ['entries' => self::entries($line, $stage)] + $line,
+                    $lines,
+                ),
+                'total' => $sum,
+            ];
         }
 
         return new Found(null, $offered, $page, true, [], $stages);
@@ -80,7 +94,7 @@ final class ModelShop
 
     private function visit(Check $check, int $number): Visit
     {
-        $key = $check->number.' '.$number;
+        $key = $check->number . ' ' . $number;
 
         return $this->visits[$key] ??= $this->pageOf?->visit($check, $number) ?? $this->clicked($check, $number);
     }
@@ -96,10 +110,16 @@ final class ModelShop
                 return new Visit($state, [], null, $click->option);
             }
             unset($misread[$option->code]);
-            $given = null === $click->answer ? null : $this->read([$option->code => $click->answer], $this->setup->quantity->min);
+            $given =
+                null === $click->answer
+                    ? null
+                    : $this->read([$option->code => $click->answer], $this->setup->quantity->min);
             $answer = $given->state->answers[$option->index] ?? null;
             $isChosen = is_array($answer) && [] !== $option->values;
-            if (($isChosen && [] !== array_diff($answer, $page->allowed($option, $state))) || ($option->kind->isChoice() && [] !== ($given->problems ?? []))) {
+            if (
+                ($isChosen && [] !== array_diff($answer, $page->allowed($option, $state))) ||
+                ($option->kind->isChoice() && [] !== ($given->problems ?? []))
+            ) {
                 return new Visit($state, [], null, $click->option);
             }
             if ([] !== ($given->problems ?? [])) {
@@ -123,7 +143,8 @@ final class ModelShop
         }
         $value = null === $check->offered[1] ? null : $option->value($check->offered[1]);
 
-        return null === $check->offered[1] || (null !== $value && in_array($value->index, $page->allowed($option, $state), true));
+        return null === $check->offered[1] ||
+            (null !== $value && in_array($value->index, $page->allowed($option, $state), true));
     }
 
     /**
@@ -132,7 +153,15 @@ final class ModelShop
     private function read(array $pick, int $quantity): GivenState
     {
         /** @var \stdClass $document */
-        $document = json_decode(json_encode(['pick' => (object) $pick, 'quantity' => $quantity], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), false, 32, JSON_THROW_ON_ERROR);
+        $document = json_decode(
+            json_encode(
+                ['pick' => (object) $pick, 'quantity' => $quantity],
+                JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE,
+            ),
+            false,
+            32,
+            JSON_THROW_ON_ERROR,
+        );
 
         return GivenState::read($this->setup, $document);
     }
@@ -147,13 +176,20 @@ final class ModelShop
         $fields = [];
         foreach ($appraisal->problems as $problem) {
             if (!in_array($problem->code, ['guard', 'formula'], true)) {
-                $fields[] = 'quantity' === $problem->code ? 'quantity' : $problem->option ?? ($this->setup->isEnough($this->setup->item->stock) ? 'row' : 'item');
+                $fields[] =
+                    'quantity' === $problem->code
+                        ? 'quantity'
+                        : $problem->option ?? ($this->setup->isEnough($this->setup->item->stock) ? 'row' : 'item');
             }
         }
 
         foreach ($this->askedWhileHidden as $code) {
             $option = $this->setup->option($code);
-            if (null !== $option && !$appraisal->state->has($option->index) && !$this->reach->board->page->isShown($option, $appraisal->state)) {
+            if (
+                null !== $option &&
+                !$appraisal->state->has($option->index) &&
+                !$this->reach->board->page->isShown($option, $appraisal->state)
+            ) {
                 $fields[] = $code;
             }
         }
@@ -170,7 +206,12 @@ final class ModelShop
         /** @var array<string, mixed> $line */
         $line = $text['line'];
 
-        return $line + ['unitPrice' => $text['unitPrice'], 'lineTotal' => $text['lineTotal'], 'total' => $text['total'], 'ownLines' => $text['ownLines']];
+        return $line + [
+            'unitPrice' => $text['unitPrice'],
+            'lineTotal' => $text['lineTotal'],
+            'total' => $text['total'],
+            'ownLines' => $text['ownLines'],
+        ];
     }
 
     /**

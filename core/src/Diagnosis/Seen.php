@@ -22,10 +22,14 @@ final readonly class Seen
 
     /**
      * @param list<Difference> $differences
-     * @param list<string>     $unseen      stages, and stages with a field ("cart unitPrice"), that were not looked at
+     * @param list<string> $unseen stages, and stages with a field ("cart unitPrice"), that were not looked at
      */
-    public function __construct(public Check $check, public Found $found, public array $differences, private array $unseen = [])
-    {
+    public function __construct(
+        public Check $check,
+        public Found $found,
+        public array $differences,
+        private array $unseen = [],
+    ) {
         $this->cells = $this->cellsOf($differences, $found);
     }
 
@@ -39,19 +43,19 @@ final readonly class Seen
         $cells = [];
         foreach ($differences as $d) {
             $field = lcfirst(str_replace(' ', '', ucwords($d->field)));
-            if (in_array($d->stage, $this->unseen, true) || in_array($d->stage.' '.$field, $this->unseen, true)) {
+            if (in_array($d->stage, $this->unseen, true) || in_array($d->stage . ' ' . $field, $this->unseen, true)) {
                 continue;
             }
             if ('accepted' !== $d->field && 'field' !== $d->field) {
-                $cells[$d->stage.' '.$field.' '.$d->expected.' | '.$d->found] = $d->stage;
+                $cells[$d->stage . ' ' . $field . ' ' . $d->expected . ' | ' . $d->found] = $d->stage;
                 continue;
             }
             // What refuses tells itself: that it is refused, and each thing that it names.
             if ('accepted' === $d->field) {
-                $cells['accepted '.($found->accepted ? 'yes' : 'no')] = $d->stage;
+                $cells['accepted ' . ($found->accepted ? 'yes' : 'no')] = $d->stage;
             }
             foreach ($found->accepted ? [] : array_unique($found->fields) as $name) {
-                $cells['names '.$name] = $d->stage;
+                $cells['names ' . $name] = $d->stage;
             }
         }
 
@@ -61,7 +65,9 @@ final readonly class Seen
     /** Whether one cart line was bought, so that its figures can be held against others. */
     public function isOneSale(): bool
     {
-        return 1 === count($this->check->lines) && $this->found->accepted && 1 === count($this->found->stages['cart']['lines'] ?? []);
+        return 1 === count($this->check->lines) &&
+            $this->found->accepted &&
+            1 === count($this->found->stages['cart']['lines'] ?? []);
     }
 
     /**

@@ -35,7 +35,11 @@ final readonly class Alignment
         foreach ($merged as $position => $key) {
             $own = $ownKeys[$key] ?? null;
             $foreign = $otherKeys[$key] ?? null;
-            $variables[] = new Variable($own[0] ?? null, $foreign[0] ?? null, self::letters($own[1] ?? null, $foreign[1] ?? null));
+            $variables[] = new Variable(
+                $own[0] ?? null,
+                $foreign[0] ?? null,
+                self::letters($own[1] ?? null, $foreign[1] ?? null),
+            );
             if (null !== $own) {
                 $ofBase[$own[0]] = $position;
             }
@@ -58,7 +62,8 @@ final readonly class Alignment
     }
 
     /**
-     * Codes of severals whose common values stand in another order in the second; they have to be brought into line first.
+     * Codes of severals whose common values stand in another order in the second; they have to be brought into line
+     * first.
      *
      * @return list<string>
      */
@@ -68,8 +73,18 @@ final readonly class Alignment
         foreach ($base->setup->options as $option) {
             $foreign = $other->setup->option($option->code);
             if (Kind::Several === $option->kind && Kind::Several === $foreign?->kind) {
-                $own = array_values(array_filter(self::codes($option), static fn (string $code): bool => null !== $foreign->value($code)));
-                $their = array_values(array_filter(self::codes($foreign), static fn (string $code): bool => null !== $option->value($code)));
+                $own = array_values(
+                    array_filter(
+                        self::codes($option),
+                        static fn(string $code): bool => null !== $foreign->value($code),
+                    ),
+                );
+                $their = array_values(
+                    array_filter(
+                        self::codes($foreign),
+                        static fn(string $code): bool => null !== $option->value($code),
+                    ),
+                );
                 if ($own !== $their) {
                     $crossed[] = $option->code;
                 }
@@ -84,11 +99,12 @@ final readonly class Alignment
      */
     public static function codes(Option $option): array
     {
-        return array_map(static fn ($value): string => $value->code, $option->values);
+        return array_map(static fn($value): string => $value->code, $option->values);
     }
 
     /**
-     * @return array<string, array{int, list<string>}> what is decided => its cell, and what its letters mean, "" being none
+     * @return array<string, array{int, list<string>}> what is decided => its cell, and what its letters mean, "" being
+     *                                                 none
      */
     private static function keys(Board $board): array
     {
@@ -100,11 +116,14 @@ final readonly class Alignment
             $cells = $board->cellsOf[$option->index];
             if (Kind::Several === $option->kind) {
                 foreach ($option->values as $n => $value) {
-                    $keys['several '.$option->code.' '.$value->code] = [$cells[$n], ['picked', '']];
+                    $keys['several ' . $option->code . ' ' . $value->code] = [$cells[$n], ['picked', '']];
                 }
             } elseif ([] !== $cells) {
-                $words = Kind::Flag === $option->kind ? ['yes'] : array_map(static fn (string $code): string => '='.$code, self::codes($option));
-                $keys[(Kind::Flag === $option->kind ? 'flag ' : 'one ').$option->code] = [$cells[0], [...$words, '']];
+                $words =
+                    Kind::Flag === $option->kind
+                        ? ['yes']
+                        : array_map(static fn(string $code): string => '=' . $code, self::codes($option));
+                $keys[(Kind::Flag === $option->kind ? 'flag ' : 'one ') . $option->code] = [$cells[0], [...$words, '']];
             }
         }
 
@@ -137,7 +156,7 @@ final readonly class Alignment
     }
 
     /**
-     * @param list<string>|null $own     what the letters mean
+     * @param list<string>|null $own what the letters mean
      * @param list<string>|null $foreign
      *
      * @return list<array{int|null, int|null}>

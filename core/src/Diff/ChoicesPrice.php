@@ -19,9 +19,7 @@ final class ChoicesPrice
     /**
      * @param bool|null $hangsOnInputs whether what is typed has a share in a price; null where that is to be found out
      */
-    public function __construct(private readonly Reach $reach, private ?bool $hangsOnInputs = null)
-    {
-    }
+    public function __construct(private readonly Reach $reach, private ?bool $hangsOnInputs = null) {}
 
     /**
      * @return BigDecimal|null null where it has no price

@@ -7,29 +7,73 @@ namespace Ithrel\Core\Diff;
 use Ithrel\Core\Setup\Pointer;
 
 /**
- * Every place at which two documents mean something else. Options and values are matched by code, rows by pick, parts by
- * SKU, guards and charges by id, else by position. What was added, removed, moved, and a condition that was changed, is one
- * change at its root.
+ * Every place at which two documents mean something else. Options and values are matched by code, rows by pick, parts
+ * by SKU, guards and charges by id, else by position. What was added, removed, moved, and a condition that was changed,
+ * is one change at its root.
  */
 final class DocumentChanges
 {
     /** What is compared as a whole. */
-    private const WHOLE = ['shownWhen', 'allowedWhen', 'when', 'never', 'always', 'charge', 'size', 'box', 'points', 'pick', 'by', 'stages', 'control', 'styled', 'weekdays', 'closed', 'types', 'colours', 'takes', 'fixed', 'figures', 'steps'];
+    private const WHOLE = [
+        'shownWhen',
+        'allowedWhen',
+        'when',
+        'never',
+        'always',
+        'charge',
+        'size',
+        'box',
+        'points',
+        'pick',
+        'by',
+        'stages',
+        'control',
+        'styled',
+        'weekdays',
+        'closed',
+        'types',
+        'colours',
+        'takes',
+        'fixed',
+        'figures',
+        'steps',
+    ];
 
     /** Lists whose members are known by a name of their own. */
-    private const KEYED = ['options' => 'code', 'values' => 'code', 'parts' => 'sku', 'data' => 'code', 'views' => 'code', 'places' => 'code', 'guards' => 'id', 'charges' => 'id'];
+    private const KEYED = [
+        'options' => 'code',
+        'values' => 'code',
+        'parts' => 'sku',
+        'data' => 'code',
+        'views' => 'code',
+        'places' => 'code',
+        'guards' => 'id',
+        'charges' => 'id',
+    ];
 
     /** Lists in which the order means something. */
     private const ORDERED = ['options', 'values', 'charges', 'data', 'views', 'places'];
 
-    private const WORDS = ['shownWhen' => 'when it is shown', 'allowedWhen' => 'when it can be picked', 'when' => 'when it applies', 'never' => 'what must never be', 'always' => 'what must always be', 'salePrice' => 'sale price', 'sku' => 'SKU', 'rows' => 'rows', 'maxBytes' => 'largest file', 'appliesTo' => 'items it applies to', 'by' => 'options that rows go by', 'yes' => 'yes', 'because' => 'reason'];
+    private const WORDS = [
+        'shownWhen' => 'when it is shown',
+        'allowedWhen' => 'when it can be picked',
+        'when' => 'when it applies',
+        'never' => 'what must never be',
+        'always' => 'what must always be',
+        'salePrice' => 'sale price',
+        'sku' => 'SKU',
+        'rows' => 'rows',
+        'maxBytes' => 'largest file',
+        'appliesTo' => 'items it applies to',
+        'by' => 'options that rows go by',
+        'yes' => 'yes',
+        'because' => 'reason',
+    ];
 
     /** @var list<DocumentChange> */
     private array $changes = [];
 
-    private function __construct()
-    {
-    }
+    private function __construct() {}
 
     /**
      * @param array<array-key, mixed> $old as Meaning has it
@@ -52,10 +96,24 @@ final class DocumentChanges
     private function objects(array $old, array $new, string $oldAt, string $newAt, string $name): void
     {
         foreach ($new as $key => $value) {
-            $this->values($old[$key] ?? null, $value, $oldAt.'/'.Pointer::escape((string) $key), $newAt.'/'.Pointer::escape((string) $key), $name, (string) $key);
+            $this->values(
+                $old[$key] ?? null,
+                $value,
+                $oldAt . '/' . Pointer::escape((string) $key),
+                $newAt . '/' . Pointer::escape((string) $key),
+                $name,
+                (string) $key,
+            );
         }
         foreach (array_diff_key($old, $new) as $key => $value) {
-            $this->values($value, null, $oldAt.'/'.Pointer::escape((string) $key), $newAt.'/'.Pointer::escape((string) $key), $name, (string) $key);
+            $this->values(
+                $value,
+                null,
+                $oldAt . '/' . Pointer::escape((string) $key),
+                $newAt . '/' . Pointer::escape((string) $key),
+                $name,
+                (string) $key,
+            );
         }
     }
 
@@ -67,7 +125,13 @@ final class DocumentChanges
         $keyed = isset(self::KEYED[$key]) || 'rows' === $key;
         if ($keyed && (is_array($old) || null === $old) && (is_array($new) || null === $new)) {
             $this->lists($old ?? [], $new ?? [], $oldAt, $newAt, $name, $key);
-        } elseif (is_array($old) && is_array($new) && !in_array($key, self::WHOLE, true) && !array_is_list($old) && !array_is_list($new)) {
+        } elseif (
+            is_array($old) &&
+            is_array($new) &&
+            !in_array($key, self::WHOLE, true) &&
+            !array_is_list($old) &&
+            !array_is_list($new)
+        ) {
             $this->objects($old, $new, $oldAt, $newAt, self::named($name, $key));
         } else {
             $this->changes[] = self::change($old, $new, $oldAt, $newAt, self::named($name, $key));
@@ -85,22 +149,37 @@ final class DocumentChanges
         foreach ($after as $code => [$n, $thing]) {
             $words = self::thing($name, $key, $thing, $n);
             if (!isset($before[$code])) {
-                $this->changes[] = new DocumentChange($newAt.'/'.$n, 'new', null, $thing, $words.' is new.');
+                $this->changes[] = new DocumentChange($newAt . '/' . $n, 'new', null, $thing, $words . ' is new.');
                 continue;
             }
             [$m, $was] = $before[$code];
             if (isset($moved[$code])) {
-                $this->changes[] = new DocumentChange($newAt.'/'.$n, 'new', (string) $m, (string) $n, sprintf('%s stands at place %d; it stood at %d.', $words, $n + 1, $m + 1));
+                $this->changes[] = new DocumentChange(
+                    $newAt . '/' . $n,
+                    'new',
+                    (string) $m,
+                    (string) $n,
+                    sprintf('%s stands at place %d; it stood at %d.', $words, $n + 1, $m + 1),
+                );
             }
-            if (($was['kind'] ?? null) !== ($thing['kind'] ?? null) || ($was['how'] ?? null) !== ($thing['how'] ?? null)) {
-                $this->changes[] = self::change($was, $thing, $oldAt.'/'.$m, $newAt.'/'.$n, $words);
+            if (
+                ($was['kind'] ?? null) !== ($thing['kind'] ?? null) ||
+                ($was['how'] ?? null) !== ($thing['how'] ?? null)
+            ) {
+                $this->changes[] = self::change($was, $thing, $oldAt . '/' . $m, $newAt . '/' . $n, $words);
                 continue;
             }
             unset($was['pick'], $thing['pick']);
-            $this->objects($was, $thing, $oldAt.'/'.$m, $newAt.'/'.$n, $words);
+            $this->objects($was, $thing, $oldAt . '/' . $m, $newAt . '/' . $n, $words);
         }
         foreach (array_diff_key($before, $after) as [$m, $was]) {
-            $this->changes[] = new DocumentChange($oldAt.'/'.$m, 'old', $was, null, self::thing($name, $key, $was, $m).' is gone.');
+            $this->changes[] = new DocumentChange(
+                $oldAt . '/' . $m,
+                'old',
+                $was,
+                null,
+                self::thing($name, $key, $was, $m) . ' is gone.',
+            );
         }
     }
 
@@ -115,7 +194,7 @@ final class DocumentChanges
         foreach (array_values($list) as $n => $thing) {
             $thing = is_array($thing) ? $thing : [];
             $name = 'rows' === $key ? self::pickOf($thing) : $thing[self::KEYED[$key]] ?? null;
-            $name = is_string($name) ? '='.$name : '#'.$n;
+            $name = is_string($name) ? '=' . $name : '#' . $n;
             while (isset($named[$name])) {
                 $name .= '+';
             }
@@ -130,7 +209,10 @@ final class DocumentChanges
      */
     private static function pickOf(array $row): string
     {
-        $pick = array_filter(is_array($row['pick'] ?? null) ? $row['pick'] : [], static fn (mixed $answer): bool => false !== $answer && [] !== $answer);
+        $pick = array_filter(
+            is_array($row['pick'] ?? null) ? $row['pick'] : [],
+            static fn(mixed $answer): bool => false !== $answer && [] !== $answer,
+        );
         ksort($pick);
         foreach ($pick as $code => $answer) {
             if (is_array($answer)) {
@@ -153,7 +235,7 @@ final class DocumentChanges
     private static function moved(array $before, array $after): array
     {
         $place = array_flip($before);
-        $common = array_values(array_filter($after, static fn (string $name): bool => isset($place[$name])));
+        $common = array_values(array_filter($after, static fn(string $name): bool => isset($place[$name])));
         // The longest rising run of places, by patience sorting; each knows the one before it.
         $tops = $previous = [];
         foreach ($common as $i => $name) {
@@ -181,10 +263,15 @@ final class DocumentChanges
     private static function change(mixed $old, mixed $new, string $oldAt, string $newAt, string $name): DocumentChange
     {
         $message = match (true) {
-            null === $old => sprintf('%s is new%s.', $name, is_string($new) ? ': '.self::shown($new) : ''),
-            null === $new => sprintf('%s is gone%s.', $name, is_string($old) ? '; it was '.self::shown($old) : ''),
-            is_scalar($old) && is_scalar($new) => sprintf('%s was %s, is now %s.', $name, self::shown($old), self::shown($new)),
-            default => $name.' is another.',
+            null === $old => sprintf('%s is new%s.', $name, is_string($new) ? ': ' . self::shown($new) : ''),
+            null === $new => sprintf('%s is gone%s.', $name, is_string($old) ? '; it was ' . self::shown($old) : ''),
+            is_scalar($old) && is_scalar($new) => sprintf(
+                '%s was %s, is now %s.',
+                $name,
+                self::shown($old),
+                self::shown($new),
+            ),
+            default => $name . ' is another.',
         };
 
         return new DocumentChange(null === $new ? $oldAt : $newAt, null === $new ? 'old' : 'new', $old, $new, $message);
@@ -199,7 +286,7 @@ final class DocumentChanges
     {
         $words = self::WORDS[$key] ?? strtolower((string) preg_replace('/(?<=[a-z])(?=[A-Z])/', ' ', $key));
 
-        return '' === $name ? ucfirst($words) : $name.', '.$words;
+        return '' === $name ? ucfirst($words) : $name . ', ' . $words;
     }
 
     /**
@@ -207,18 +294,35 @@ final class DocumentChanges
      */
     private static function thing(string $name, string $key, array $thing, int $n): string
     {
-        $label = $thing['label'] ?? $thing['name'] ?? $thing['because'] ?? $thing['code'] ?? $thing['id'] ?? $thing['sku'] ?? null;
-        $own = is_string($label) && '' !== $label ? $label : match ($key) {
-            'rows' => 'Row '.($n + 1), 'charges' => 'Charge '.($n + 1), 'guards' => 'Guard '.($n + 1), default => ucfirst(rtrim($key, 's')).' '.($n + 1),
-        };
+        $label =
+            $thing['label'] ??
+            ($thing['name'] ?? ($thing['because'] ?? ($thing['code'] ?? ($thing['id'] ?? ($thing['sku'] ?? null)))));
+        $own =
+            is_string($label) && '' !== $label
+                ? $label
+                : match ($key) {
+                    'rows' => 'Row ' . ($n + 1),
+                    'charges' => 'Charge ' . ($n + 1),
+                    'guards' => 'Guard ' . ($n + 1),
+                    default => ucfirst(rtrim($key, 's')) . ' ' . ($n + 1),
+                };
         if ('rows' === $key) {
             $answers = [];
             foreach (is_array($thing['pick'] ?? null) ? $thing['pick'] : [] as $code => $answer) {
-                $answers[] = $code.' '.(is_array($answer) ? implode('; ', array_filter($answer, is_scalar(...))) : (is_scalar($answer) ? (is_bool($answer) ? 'yes' : $answer) : ''));
+                $answers[] =
+                    $code .
+                    ' ' .
+                    (is_array($answer)
+                        ? implode('; ', array_filter($answer, is_scalar(...)))
+                        : (is_scalar($answer)
+                            ? (is_bool($answer)
+                                ? 'yes'
+                                : $answer)
+                            : ''));
             }
-            $own = 'Row '.($n + 1).' ('.implode(', ', $answers).')';
+            $own = 'Row ' . ($n + 1) . ' (' . implode(', ', $answers) . ')';
         }
 
-        return 'values' === $key ? $name.': '.$own : $own;
+        return 'values' === $key ? $name . ': ' . $own : $own;
     }
 }

@@ -8,18 +8,16 @@ use Brick\Math\BigDecimal;
 use Ithrel\Core\Price\Spread\Sums;
 
 /**
- * Only the difference is carried: right as long as no amount has to be rounded, and short, as most decisions add the same
- * on both sides: "=12". "b", "o" and "n" stand for: only base, only the other, neither has a price.
+ * Only the difference is carried: right as long as no amount has to be rounded, and short, as most decisions add the
+ * same on both sides: "=12". "b", "o" and "n" stand for: only base, only the other, neither has a price.
  */
 final readonly class GapOfDifferences implements PriceGap
 {
     /**
      * @param int $places decimals of the sums, the same on both sides
-     * @param int $minor  decimals of the currency
+     * @param int $minor decimals of the currency
      */
-    public function __construct(private int $places, private int $minor)
-    {
-    }
+    public function __construct(private int $places, private int $minor) {}
 
     public function of(int $base, int $other): string
     {
@@ -33,20 +31,23 @@ final readonly class GapOfDifferences implements PriceGap
         return match (true) {
             Sums::NONE === $base => Sums::NONE === $other ? 'n' : 'o',
             Sums::NONE === $other => 'b',
-            default => '='.($base - $other),
+            default => '=' . ($base - $other),
         };
     }
 
     public function plus(string $a, string $b): string
     {
-        $known = static fn (string $gap): array => [!in_array($gap, ['o', 'n'], true), !in_array($gap, ['b', 'n'], true)];
+        $known = static fn(string $gap): array => [
+            !in_array($gap, ['o', 'n'], true),
+            !in_array($gap, ['b', 'n'], true),
+        ];
         if (ctype_alpha($a) || ctype_alpha($b)) {
             [$base, $other] = [$known($a)[0] && $known($b)[0], $known($a)[1] && $known($b)[1]];
 
             return $base ? 'b' : ($other ? 'o' : 'n');
         }
 
-        return '='.((int) substr($a, 1) + (int) substr($b, 1));
+        return '=' . ((int) substr($a, 1) + (int) substr($b, 1));
     }
 
     public function isSame(string $gap): bool

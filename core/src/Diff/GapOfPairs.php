@@ -12,20 +12,18 @@ use Ithrel\Core\Price\Spread\Sums;
  */
 final readonly class GapOfPairs implements PriceGap
 {
-    public function __construct(private Sums $base, private Sums $other)
-    {
-    }
+    public function __construct(private Sums $base, private Sums $other) {}
 
     public function of(int $base, int $other): string
     {
-        return $base.' '.$other;
+        return $base . ' ' . $other;
     }
 
     public function plus(string $a, string $b): string
     {
         [$c, $d] = [self::sums($a), self::sums($b)];
 
-        return Sums::plus($c[0], $d[0]).' '.Sums::plus($c[1], $d[1]);
+        return Sums::plus($c[0], $d[0]) . ' ' . Sums::plus($c[1], $d[1]);
     }
 
     public function isSame(string $gap): bool

@@ -17,7 +17,14 @@ final class JointGraph
     private const MOST_STATES = 400_000;
     private const MOST_GAPS = 2_000_000;
 
-    /** @var list<list<list<array{int, string, int, int}>>> position => state => edges: state after it, gap added, position in the variable's letters, how many letters */
+    /**
+     * @var list<list<list<array{
+     *     int,
+     *     string,
+     *     int,
+     *     int,
+     * }>>>  position => state => edges: state after it, gap added, position in the variable's letters, how many letters
+     */
     private array $edges = [];
 
     /** @var list<list<\GMP>> layer => state => combinations from here on */
@@ -32,8 +39,12 @@ final class JointGraph
      * @throws TooLarge
      * @throws NotExact
      */
-    public function __construct(public readonly array $variables, private readonly JointSide $base, private readonly JointSide $other, private readonly ?PriceGap $gap)
-    {
+    public function __construct(
+        public readonly array $variables,
+        private readonly JointSide $base,
+        private readonly JointSide $other,
+        private readonly ?PriceGap $gap,
+    ) {
         $this->walk();
         $this->count();
         if (null !== $gap) {
@@ -56,7 +67,8 @@ final class JointGraph
     }
 
     /**
-     * @return array{int, string}|null state after an answer, and the gap that it adds; null where nothing shared is left
+     * @return array{int, string}|null state after an answer, and the gap that it adds; null where nothing shared is
+     *                                 left
      */
     public function after(int $layer, int $state, int $letter): ?array
     {
@@ -79,12 +91,18 @@ final class JointGraph
             foreach ($states as [$own, $foreign]) {
                 $edges = [];
                 foreach ($variable->letters as $n => [$a, $b]) {
-                    $first = null === $variable->base || null === $a ? [$own, 0] : $this->base->decide($own, $variable->base, $a);
-                    $second = null === $first || null === $variable->other || null === $b ? [$foreign, 0] : $this->other->decide($foreign, $variable->other, $b);
+                    $first =
+                        null === $variable->base || null === $a
+                            ? [$own, 0]
+                            : $this->base->decide($own, $variable->base, $a);
+                    $second =
+                        null === $first || null === $variable->other || null === $b
+                            ? [$foreign, 0]
+                            : $this->other->decide($foreign, $variable->other, $b);
                     if (null === $first || null === $second) {
                         continue;
                     }
-                    $key = JointSide::key($first[0]).'#'.JointSide::key($second[0]);
+                    $key = JointSide::key($first[0]) . '#' . JointSide::key($second[0]);
                     if (!isset($index[$key])) {
                         $index[$key] = count($next);
                         $next[] = [$first[0], $second[0]];
@@ -94,7 +112,12 @@ final class JointGraph
                     }
                     $gap = null === $this->gap ? '' : $this->gap->of($first[1], $second[1]);
                     $last = count($edges) - 1;
-                    if ($last >= 0 && $edges[$last][0] === $index[$key] && $edges[$last][1] === $gap && $edges[$last][2] + $edges[$last][3] === $n) {
+                    if (
+                        $last >= 0 &&
+                        $edges[$last][0] === $index[$key] &&
+                        $edges[$last][1] === $gap &&
+                        $edges[$last][2] + $edges[$last][3] === $n
+                    ) {
                         ++$edges[$last][3];
                     } else {
                         $edges[] = [$index[$key], $gap, $n, 1];
@@ -130,7 +153,7 @@ final class JointGraph
     {
         $last = count($this->variables);
         $zero = $gap->of(0, 0);
-        $below = array_map(static fn (\GMP $count): array => [$zero => gmp_init(1)], $this->counts[$last]);
+        $below = array_map(static fn(\GMP $count): array => [$zero => gmp_init(1)], $this->counts[$last]);
         $gaps = [$below];
         $kept = 0;
         for ($p = $last - 1; $p >= 0; --$p) {

@@ -24,7 +24,7 @@ final readonly class JointSide
 
     /**
      * @param list<Diagram> $diagrams
-     * @param list<int>     $cells    all cells of these diagrams in the order in which they are decided
+     * @param list<int> $cells all cells of these diagrams in the order in which they are decided
      */
     public function __construct(private array $diagrams, array $cells, private ?PriceTrack $track)
     {
@@ -49,7 +49,8 @@ final readonly class JointSide
     /**
      * @param Standing $standing
      *
-     * @return array{Standing, int}|null where it stands after the decision, and the sum added; null where nothing selectable is left
+     * @return array{Standing, int}|null where it stands after the decision, and the sum added; null where nothing
+     *                                   selectable is left
      */
     public function decide(array $standing, int $cell, int $letter): ?array
     {
@@ -74,6 +75,6 @@ final readonly class JointSide
      */
     public static function key(array $standing): string
     {
-        return implode(',', $standing[0]).(null === $standing[1] ? '' : '|'.PriceTrack::key($standing[1]));
+        return implode(',', $standing[0]) . (null === $standing[1] ? '' : '|' . PriceTrack::key($standing[1]));
     }
 }

@@ -72,19 +72,24 @@ final readonly class ListDiff
             if (null === $number) {
                 if (++$lost <= $this->limit) {
                     $told = SaleList::told($this->setup, $row);
-                    $this->result->first['lost'][] = null === $row['state'] ? $told : ['why' => $this->whyNot($row['state'])] + $told;
+                    $this->result->first['lost'][] =
+                        null === $row['state'] ? $told : ['why' => $this->whyNot($row['state'])] + $told;
                 }
             } else {
                 $met[gmp_strval($number)] = true;
                 $sold[] = [$number, $row];
             }
         }
-        usort($sold, static fn (array $a, array $b): int => gmp_cmp($a[0], $b[0]));
+        usort($sold, static fn(array $a, array $b): int => gmp_cmp($a[0], $b[0]));
         $this->result->newSelectable = gmp_strval($selectable);
         $this->result->both = (string) count($sold);
         $this->result->lost = (string) $lost;
         $this->result->gained = gmp_strval(gmp_sub($selectable, count($sold)));
-        for ($n = gmp_init(0); gmp_cmp($n, $selectable) < 0 && count($this->result->first['gained']) < $this->limit; $n = gmp_add($n, 1)) {
+        for (
+            $n = gmp_init(0);
+            gmp_cmp($n, $selectable) < 0 && count($this->result->first['gained']) < $this->limit;
+            $n = gmp_add($n, 1)
+        ) {
             if (!isset($met[gmp_strval($n)])) {
                 $this->result->first['gained'][] = ['pick' => (object) StateText::pick($this->setup, $listing->at($n))];
             }
@@ -96,12 +101,22 @@ final readonly class ListDiff
     /** What a shopper meets who wants this combination, whatever she would have to type beside it. */
     private function whyNot(State $state): string
     {
-        $problems = (new Appraiser($this->reach))->appraise(GivenState::of($this->setup, $state, $this->setup->quantity->min))->problems;
-        $refused = array_map(static fn (AnswerProblem $p): ?string => 'missing' === $p->code ? null : $p->option, $problems);
-        $isMet = fn (AnswerProblem $p): bool => 'missing' !== $p->code || null === $p->option || (!in_array($p->option, $refused, true) && true === $this->setup->option($p->option)?->kind->isChoice());
+        $problems = (new Appraiser($this->reach))->appraise(
+            GivenState::of($this->setup, $state, $this->setup->quantity->min),
+        )->problems;
+        $refused = array_map(
+            static fn(AnswerProblem $p): ?string => 'missing' === $p->code ? null : $p->option,
+            $problems,
+        );
+        $isMet = fn(AnswerProblem $p): bool => 'missing' !== $p->code ||
+            null === $p->option ||
+            (!in_array($p->option, $refused, true) && true === $this->setup->option($p->option)?->kind->isChoice());
         $met = array_filter($problems, $isMet);
 
-        return implode(' ', array_slice(array_map(static fn (AnswerProblem $p): string => $p->message, array_values($met)), 0, 2));
+        return implode(
+            ' ',
+            array_slice(array_map(static fn(AnswerProblem $p): string => $p->message, array_values($met)), 0, 2),
+        );
     }
 
     /**
@@ -114,7 +129,9 @@ final readonly class ListDiff
         $count = 0;
         $least = $greatest = null;
         $first = [];
-        $text = fn (?BigDecimal $amount): ?string => null === $amount ? null : Amount::text($amount, $this->setup->currency);
+        $text = fn(?BigDecimal $amount): ?string => null === $amount
+            ? null
+            : Amount::text($amount, $this->setup->currency);
         foreach ($rows as $row) {
             if (null === $row['price'] || null === $row['state']) {
                 continue;
@@ -122,7 +139,8 @@ final readonly class ListDiff
             try {
                 $ours = $this->price->of($row['state'], $most);
             } catch (NotExact $e) {
-                $this->result->reasons[$most ? 'dearest' : 'repriced'] = 'Prices cannot be compared: '.$e->getMessage().'.';
+                $this->result->reasons[$most ? 'dearest' : 'repriced'] =
+                    'Prices cannot be compared: ' . $e->getMessage() . '.';
 
                 return null;
             }
@@ -136,7 +154,12 @@ final readonly class ListDiff
                 $greatest = null === $greatest || $change->isGreaterThan($greatest) ? $change : $greatest;
             }
             if (count($first) < $this->limit) {
-                $first[] = ['pick' => (object) StateText::pick($this->setup, $row['state']), 'old' => $text($row['price']), 'new' => $text($ours), 'line' => $row['line']];
+                $first[] = [
+                    'pick' => (object) StateText::pick($this->setup, $row['state']),
+                    'old' => $text($row['price']),
+                    'new' => $text($ours),
+                    'line' => $row['line'],
+                ];
             }
         }
         if (!$most) {
@@ -162,15 +185,32 @@ final readonly class ListDiff
             if (null === $row['state'] || (null === $row['sku'] && null === $row['stock'] && null === $row['image'])) {
                 continue;
             }
-            $line = $appraiser->appraise(GivenState::of($this->setup, $row['state'], $this->setup->quantity->min))->line;
+            $line = $appraiser->appraise(GivenState::of($this->setup, $row['state'], $this->setup->quantity->min))
+                ->line;
             $variant = $stock->row($row['state']);
             $at = $variant->at ?? '/item';
-            $ours = ['sku' => $line->sku, 'image' => $line->image, 'stock' => null === $variant ? $this->setup->item->stock : $variant->stock];
+            $ours = [
+                'sku' => $line->sku,
+                'image' => $line->image,
+                'stock' => null === $variant ? $this->setup->item->stock : $variant->stock,
+            ];
             foreach ($ours as $what => $value) {
                 $wanted = $row[$what];
                 if (null !== $wanted && !self::isSame($wanted, $value)) {
                     $found = null === $value ? null : ($value instanceof BigDecimal ? Amount::plain($value) : $value);
-                    $changes[] = new DocumentChange($at.'/'.$what, 'new', $wanted, $found, sprintf('%s – the list says %s %s, the setup %s.', $row['words'], 'sku' === $what ? 'SKU' : ('image' === $what ? 'picture' : $what), $wanted, $found ?? 'none'));
+                    $changes[] = new DocumentChange(
+                        $at . '/' . $what,
+                        'new',
+                        $wanted,
+                        $found,
+                        sprintf(
+                            '%s – the list says %s %s, the setup %s.',
+                            $row['words'],
+                            'sku' === $what ? 'SKU' : ('image' === $what ? 'picture' : $what),
+                            $wanted,
+                            $found ?? 'none',
+                        ),
+                    );
                 }
             }
         }
@@ -180,7 +220,7 @@ final readonly class ListDiff
 
     private static function isSame(string $wanted, BigDecimal|string|null $found): bool
     {
-        if (!$found instanceof BigDecimal) {
+        if (!($found instanceof BigDecimal)) {
             return $wanted === $found;
         }
         try {

@@ -13,23 +13,58 @@ use Brick\Math\Exception\MathException;
 final class Meaning
 {
     private const DEFAULTS = [
-        'required' => false, 'hidden' => false, 'free' => [false, '0'], 'line' => 'inside', 'per' => 'unit', 'skipSpaces' => false, 'measure' => 'utf16', 'allow' => 'any', 'points' => '0', 'backorder' => false,
-        'help' => '', 'default' => false, 'mode' => 'half-up', 'at' => 'unit', 'all' => false,
+        'required' => false,
+        'hidden' => false,
+        'free' => [false, '0'],
+        'line' => 'inside',
+        'per' => 'unit',
+        'skipSpaces' => false,
+        'measure' => 'utf16',
+        'allow' => 'any',
+        'points' => '0',
+        'backorder' => false,
+        'help' => '',
+        'default' => false,
+        'mode' => 'half-up',
+        'at' => 'unit',
+        'all' => false,
     ];
 
     /** Names of decimals; those of amounts are told with the currency's decimals. */
     private const AMOUNTS = ['price', 'salePrice', 'cost', 'charge', 'amount'];
-    private const DECIMALS = ['weight', 'stock', 'points', 'rate', 'min', 'max', 'step', 'length', 'width', 'height', 'x', 'y', 'free', 'decimals', 'maxBytes', 'minWidth', 'minHeight', 'atLeast', 'atMost', 'above', 'below', 'from', 'most'];
+    private const DECIMALS = [
+        'weight',
+        'stock',
+        'points',
+        'rate',
+        'min',
+        'max',
+        'step',
+        'length',
+        'width',
+        'height',
+        'x',
+        'y',
+        'free',
+        'decimals',
+        'maxBytes',
+        'minWidth',
+        'minHeight',
+        'atLeast',
+        'atMost',
+        'above',
+        'below',
+        'from',
+        'most',
+    ];
 
     private const STAGES = ['page', 'cart', 'checkout', 'order'];
 
-    public function __construct(private readonly int $minorUnits)
-    {
-    }
+    public function __construct(private readonly int $minorUnits) {}
 
     /**
-     * @param mixed  $value decoded JSON
-     * @param string $key   that it stands under
+     * @param mixed $value decoded JSON
+     * @param string $key that it stands under
      *
      * @return array<array-key, mixed>|scalar|null objects as arrays by key
      */
@@ -47,7 +82,7 @@ final class Meaning
             return $this->object($object, $key);
         }
         if (is_array($value)) {
-            $list = array_map(fn (mixed $own): mixed => $this->of($own, $key), array_values($value));
+            $list = array_map(fn(mixed $own): mixed => $this->of($own, $key), array_values($value));
 
             return 'is' === $key && 1 === count($list) ? $list[0] : $list;
         }
@@ -77,11 +112,22 @@ final class Meaning
             }
         }
         // An object that says nothing means the same as none, where none means something.
-        if ([] === $object && in_array($key, ['quantity', 'rounding', 'picks', 'length', 'lines', 'files', 'pixels', 'yes', 'appliesTo', 'variants'], true)) {
+        if (
+            [] === $object &&
+            in_array(
+                $key,
+                ['quantity', 'rounding', 'picks', 'length', 'lines', 'files', 'pixels', 'yes', 'appliesTo', 'variants'],
+                true,
+            )
+        ) {
             return null;
         }
         if ('quantity' === $key && !isset($object['atLeast']) && !isset($object['atMost'])) {
-            $object = array_filter($object, static fn (mixed $v, string $k): bool => !in_array($k, ['min', 'step'], true) || '1' !== $v, ARRAY_FILTER_USE_BOTH);
+            $object = array_filter(
+                $object,
+                static fn(mixed $v, string $k): bool => !in_array($k, ['min', 'step'], true) || '1' !== $v,
+                ARRAY_FILTER_USE_BOTH,
+            );
 
             return [] === $object ? null : $object;
         }

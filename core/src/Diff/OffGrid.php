@@ -7,6 +7,4 @@ namespace Ithrel\Core\Diff;
 /**
  * An amount finer than the currency: sums have to be rounded before they are compared.
  */
-final class OffGrid extends \RuntimeException
-{
-}
+final class OffGrid extends \RuntimeException {}

@@ -13,7 +13,8 @@ use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
 
 /**
- * Two setups laid out beside each other: the diagrams of both, their cells in one order, and which of them hang together.
+ * Two setups laid out beside each other: the diagrams of both, their cells in one order, and which of them hang
+ * together.
  */
 final readonly class Pairing
 {
@@ -49,7 +50,8 @@ final readonly class Pairing
     /**
      * The combinations that both share, by groups that have nothing to do with one another.
      *
-     * @param array{PriceParts, PriceParts, PriceGap, bool}|null $prices parts of the price of each, how they are compared, and whether the
+     * @param array{PriceParts, PriceParts, PriceGap, bool}|null $prices parts of the price of each, how they are
+     *                                                                   compared, and whether the
      *                                                                   dearest inputs count
      *
      * @return list<JointGraph>
@@ -66,7 +68,10 @@ final readonly class Pairing
             }
         }
         $slots = [];
-        foreach (null === $prices ? [] : [[$prices[0], $ownOf], [$prices[1], $foreignOf]] as $side => [$parts, $componentOf]) {
+        foreach (
+            null === $prices ? [] : [[$prices[0], $ownOf], [$prices[1], $foreignOf]]
+            as $side => [$parts, $componentOf]
+        ) {
             foreach ($parts->slots as $slot) {
                 $cells = self::cellsOf($slot, $parts);
                 foreach ($cells as $cell) {
@@ -84,13 +89,30 @@ final readonly class Pairing
         $graphs = [];
         foreach ($variablesOf as $group => $variables) {
             $sides = [];
-            foreach ([[$this->own, 0, 'base'], [$this->foreign, count($this->own), 'other']] as $side => [$diagrams, $first, $cellName]) {
-                $mine = array_filter($diagrams, static fn (int $c): bool => $groups->of($first + $c) === $group, ARRAY_FILTER_USE_KEY);
-                $cells = array_values(array_filter(array_map(static fn (Variable $v): ?int => $v->{$cellName}, $variables), is_int(...)));
+            foreach (
+                [[$this->own, 0, 'base'], [$this->foreign, count($this->own), 'other']]
+                as $side => [$diagrams, $first, $cellName]
+            ) {
+                $mine = array_filter(
+                    $diagrams,
+                    static fn(int $c): bool => $groups->of($first + $c) === $group,
+                    ARRAY_FILTER_USE_KEY,
+                );
+                $cells = array_values(
+                    array_filter(array_map(static fn(Variable $v): ?int => $v->{$cellName}, $variables), is_int(...)),
+                );
                 $track = null;
                 if (null !== $prices) {
-                    $bound = array_filter($slots[$side] ?? [], static fn (array $s): bool => $groups->of($s[0]) === $group);
-                    $track = new PriceTrack($prices[$side], array_map(static fn (array $s): Slot => $s[1], array_values($bound)), $cells, $prices[3]);
+                    $bound = array_filter(
+                        $slots[$side] ?? [],
+                        static fn(array $s): bool => $groups->of($s[0]) === $group,
+                    );
+                    $track = new PriceTrack(
+                        $prices[$side],
+                        array_map(static fn(array $s): Slot => $s[1], array_values($bound)),
+                        $cells,
+                        $prices[3],
+                    );
                 }
                 $sides[] = new JointSide(array_values($mine), $cells, $track);
             }

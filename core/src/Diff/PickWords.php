@@ -14,9 +14,7 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class PickWords
 {
-    public function __construct(private Setup $setup)
-    {
-    }
+    public function __construct(private Setup $setup) {}
 
     /**
      * @param Told $row
@@ -29,15 +27,21 @@ final readonly class PickWords
         $words = [];
         foreach (get_object_vars($row['pick']) as $code => $given) {
             $option = $this->setup->option($code);
-            $words[] = ($option?->name() ?? $code).': '.implode('; ', array_map(static function (string $value) use ($option): string {
-                foreach (Kind::Flag === $option?->kind ? [] : $option->values ?? [] as $each) {
-                    if ($each->code === $value) {
-                        return $each->label;
-                    }
-                }
+            $words[] =
+                ($option?->name() ?? $code) .
+                ': ' .
+                implode(
+                    '; ',
+                    array_map(static function (string $value) use ($option): string {
+                        foreach (Kind::Flag === $option?->kind ? [] : $option->values ?? [] as $each) {
+                            if ($each->code === $value) {
+                                return $each->label;
+                            }
+                        }
 
-                return $value;
-            }, self::values($given)));
+                        return $value;
+                    }, self::values($given)),
+                );
         }
 
         return [] === $words ? 'nothing chosen' : implode(', ', $words);
@@ -58,7 +62,7 @@ final readonly class PickWords
         foreach ($this->setup->options as $option) {
             if ($option->kind->isChoice()) {
                 foreach (isset($pick[$option->code]) ? self::values($pick[$option->code]) : [''] as $value) {
-                    $pins[] = $option->code.'='.$value;
+                    $pins[] = $option->code . '=' . $value;
                 }
             }
         }

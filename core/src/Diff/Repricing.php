@@ -39,13 +39,16 @@ final class Repricing
 
     /**
      * @param Pairing $pairing new beside old
-     * @param bool    $most    whether the inputs that make each combination dearest count
-     * @param int     $limit   how many of the combinations are told
+     * @param bool $most whether the inputs that make each combination dearest count
+     * @param int $limit how many of the combinations are told
      *
      * @throws NotExact where prices can neither be added up nor are few enough to be worked out one by one
      */
-    public function __construct(private readonly Pairing $pairing, private readonly bool $most, private readonly int $limit)
-    {
+    public function __construct(
+        private readonly Pairing $pairing,
+        private readonly bool $most,
+        private readonly int $limit,
+    ) {
         $this->count = gmp_init(0);
         if (!$pairing->isPossible) {
             $this->first = [];
@@ -54,7 +57,7 @@ final class Repricing
         }
         try {
             $this->addUp();
-        } catch (NotExact|TooLarge $e) {
+        } catch (NotExact | TooLarge $e) {
             foreach ([$pairing->base, $pairing->other] as $reach) {
                 if (gmp_cmp($reach->selectable(), OneByOne::MOST) > 0) {
                     throw $e instanceof NotExact ? $e : new NotExact($e->getMessage());
@@ -90,7 +93,15 @@ final class Repricing
         $found = [];
         foreach ($own->cases() as $a) {
             foreach ($foreign->cases() as $b) {
-                $states = SumForm::first(false, $own->areRounded(), fn (SumForm $f): array => SumForm::first(false, $foreign->areRounded(), fn (SumForm $g): array => $this->ofCase($a, $b, $f, $g)));
+                $states = SumForm::first(
+                    false,
+                    $own->areRounded(),
+                    fn(SumForm $f): array => SumForm::first(
+                        false,
+                        $foreign->areRounded(),
+                        fn(SumForm $g): array => $this->ofCase($a, $b, $f, $g),
+                    ),
+                );
                 array_push($found, ...$states);
             }
         }
@@ -103,12 +114,22 @@ final class Repricing
     private function ofCase(RunningCase $a, RunningCase $b, SumForm $f, SumForm $g): array
     {
         $own = new Sums($this->pairing->base->setup, true, $this->pairing->base->setup->quantity->min, false, $a, $f);
-        $foreign = new Sums($this->pairing->other->setup, true, $this->pairing->other->setup->quantity->min, false, $b, $g);
+        $foreign = new Sums(
+            $this->pairing->other->setup,
+            true,
+            $this->pairing->other->setup->quantity->min,
+            false,
+            $b,
+            $g,
+        );
         $parts = [self::parts($this->pairing->base, $own, $a), self::parts($this->pairing->other, $foreign, $b)];
         $this->hangsOnInputs = $this->hangsOnInputs || [] !== [...$parts[0]->inputSlots(), ...$parts[1]->inputSlots()];
         if ($f === $g && !$f->isSplit()) {
             try {
-                return $this->compare($parts, new GapOfDifferences($f->places(), $this->pairing->base->setup->currency->minorUnits));
+                return $this->compare(
+                    $parts,
+                    new GapOfDifferences($f->places(), $this->pairing->base->setup->currency->minorUnits),
+                );
             } catch (OffGrid) {
             }
         }
@@ -155,7 +176,8 @@ final class Repricing
         $this->count = gmp_add($this->count, $count);
         if (null !== $change) {
             $this->least = null === $this->least || $change->isLessThan($this->least) ? $change : $this->least;
-            $this->greatest = null === $this->greatest || $change->isGreaterThan($this->greatest) ? $change : $this->greatest;
+            $this->greatest =
+                null === $this->greatest || $change->isGreaterThan($this->greatest) ? $change : $this->greatest;
         }
     }
 
@@ -163,11 +185,27 @@ final class Repricing
     {
         $this->hangsOnInputs = true;
         $old = [];
-        foreach ((new OneByOne($this->pairing->other, true, $this->pairing->other->setup->quantity->min, $this->most))->amounts() as [$choices, $price]) {
+        foreach (
+            (new OneByOne(
+                $this->pairing->other,
+                true,
+                $this->pairing->other->setup->quantity->min,
+                $this->most,
+            ))->amounts()
+            as [$choices, $price]
+        ) {
             $old[self::key($this->pairing->other, $choices)] = $price;
         }
         $found = [];
-        foreach ((new OneByOne($this->pairing->base, true, $this->pairing->base->setup->quantity->min, $this->most))->amounts() as [$choices, $price]) {
+        foreach (
+            (new OneByOne(
+                $this->pairing->base,
+                true,
+                $this->pairing->base->setup->quantity->min,
+                $this->most,
+            ))->amounts()
+            as [$choices, $price]
+        ) {
             $key = self::key($this->pairing->base, $choices);
             if (!array_key_exists($key, $old)) {
                 continue;
@@ -190,10 +228,19 @@ final class Repricing
     {
         $cells = [];
         foreach ($this->pairing->base->setup->options as $option) {
-            array_push($cells, ...($option->kind->isChoice() ? $this->pairing->base->board->cellsOf[$option->index] : []));
+            array_push(
+                $cells,
+                ...$option->kind->isChoice() ? $this->pairing->base->board->cellsOf[$option->index] : [],
+            );
         }
-        $keyed = array_map(fn (State $state): array => [array_map(fn (int $cell): int => $this->pairing->base->board->letterIn($state, $cell), $cells), $state], $states);
-        usort($keyed, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        $keyed = array_map(
+            fn(State $state): array => [
+                array_map(fn(int $cell): int => $this->pairing->base->board->letterIn($state, $cell), $cells),
+                $state,
+            ],
+            $states,
+        );
+        usort($keyed, static fn(array $a, array $b): int => $a[0] <=> $b[0]);
 
         return array_slice(array_column($keyed, 1), 0, $this->limit);
     }

@@ -19,7 +19,16 @@ use Ithrel\Core\Table\Csv;
 /**
  * A table of what shall be sold: a row of choices each, with or without price, SKU, stock and picture.
  *
- * @phpstan-type Listed array{line: int, state: State|null, words: string, why: string|null, price: BigDecimal|null, sku: string|null, stock: string|null, image: string|null}
+ * @phpstan-type Listed array{
+ *     line: int,
+ *     state: State|null,
+ *     words: string,
+ *     why: string|null,
+ *     price: BigDecimal|null,
+ *     sku: string|null,
+ *     stock: string|null,
+ *     image: string|null,
+ * }
  */
 final readonly class SaleList
 {
@@ -34,12 +43,10 @@ final readonly class SaleList
     ];
 
     /**
-     * @param list<Listed> $rows    each combination once, as it stands first
+     * @param list<Listed> $rows each combination once, as it stands first
      * @param list<string> $notices columns that are not understood, and choices without a column
      */
-    private function __construct(public array $rows, public array $notices)
-    {
-    }
+    private function __construct(public array $rows, public array $notices) {}
 
     /**
      * @throws UnreadableDocument
@@ -52,16 +59,22 @@ final readonly class SaleList
         $lines = Csv::rows($text);
         $heading = array_shift($lines) ?? [];
         if (count($lines) > self::MOST_ROWS) {
-            throw UnreadableDocument::at('', sprintf('The list has %d rows; at most %d are read.', count($lines), self::MOST_ROWS));
+            throw UnreadableDocument::at(
+                '',
+                sprintf('The list has %d rows; at most %d are read.', count($lines), self::MOST_ROWS),
+            );
         }
         [$columns, $notices] = self::columns($setup, $heading);
         if ([] === array_filter($columns, is_int(...))) {
-            throw UnreadableDocument::at('', sprintf('No column is an option of the setup. Found: %s.', implode(', ', $heading)));
+            throw UnreadableDocument::at(
+                '',
+                sprintf('No column is an option of the setup. Found: %s.', implode(', ', $heading)),
+            );
         }
         $rows = [];
         foreach ($lines as $n => $cells) {
             $row = self::row($setup, $columns, $cells, $n + 2);
-            $rows[null === $row['state'] ? 'line '.$row['line'] : $row['state']->key()] ??= $row;
+            $rows[null === $row['state'] ? 'line ' . $row['line'] : $row['state']->key()] ??= $row;
         }
 
         return new self(array_values($rows), $notices);
@@ -70,14 +83,19 @@ final readonly class SaleList
     /**
      * @param list<string> $heading
      *
-     * @return array{array<int, int|string>, list<string>} column => option, or what else it holds; and what has to be told
+     * @return array{array<int, int|string>, list<string>} column => option, or what else it holds; and what has to be
+     *                                                     told
      */
     private static function columns(Setup $setup, array $heading): array
     {
         $columns = $notices = $named = [];
         foreach ($heading as $c => $title) {
             $plain = Named::short($title);
-            $option = Named::option($setup, $title, static fn (Option $o): bool => $o->kind->isChoice() && !isset($named[$o->index]));
+            $option = Named::option(
+                $setup,
+                $title,
+                static fn(Option $o): bool => $o->kind->isChoice() && !isset($named[$o->index]),
+            );
             if (null !== $option) {
                 $columns[$c] = $option->index;
                 $named[$option->index] = true;
@@ -89,12 +107,20 @@ final readonly class SaleList
                     continue 2;
                 }
             }
-            $isInput = null !== Named::option($setup, $title, static fn (Option $o): bool => $o->kind->isInput());
-            $notices[] = $isInput ? sprintf('The column "%s" is what a shopper types; it is no part of a combination and was not looked at.', $title) : sprintf('The column "%s" is not understood and was not looked at.', $title);
+            $isInput = null !== Named::option($setup, $title, static fn(Option $o): bool => $o->kind->isInput());
+            $notices[] = $isInput
+                ? sprintf(
+                    'The column "%s" is what a shopper types; it is no part of a combination and was not looked at.',
+                    $title,
+                )
+                : sprintf('The column "%s" is not understood and was not looked at.', $title);
         }
         foreach ($setup->options as $option) {
             if ($option->kind->isChoice() && !isset($named[$option->index])) {
-                $notices[] = sprintf('The list has no column for %s: only combinations without it are on the list.', $option->name());
+                $notices[] = sprintf(
+                    'The list has no column for %s: only combinations without it are on the list.',
+                    $option->name(),
+                );
             }
         }
 
@@ -103,7 +129,7 @@ final readonly class SaleList
 
     /**
      * @param array<int, int|string> $columns
-     * @param list<string>           $cells
+     * @param list<string> $cells
      *
      * @return Listed
      */
@@ -118,13 +144,22 @@ final readonly class SaleList
                 $option = $setup->options[$what];
                 $answer = CellAnswer::of($option, $cell);
                 if (!is_array($answer) && !CellAnswer::meansNone($option, $cell)) {
-                    $unknown[] = sprintf('%s has no value “%s”.', $option->name(), mb_strimwidth($cell, 0, 80, '…', 'UTF-8'));
+                    $unknown[] = sprintf(
+                        '%s has no value “%s”.',
+                        $option->name(),
+                        mb_strimwidth($cell, 0, 80, '…', 'UTF-8'),
+                    );
                 }
                 if (is_array($answer)) {
                     $answers[$option->index] = $answer;
                 }
                 if ('' !== $cell) {
-                    $words[] = $option->name().': '.(is_array($answer) && Kind::Flag !== $option->kind ? implode('; ', array_map(static fn (int $v): string => $option->values[$v]->label, $answer)) : $cell);
+                    $words[] =
+                        $option->name() .
+                        ': ' .
+                        (is_array($answer) && Kind::Flag !== $option->kind
+                            ? implode('; ', array_map(static fn(int $v): string => $option->values[$v]->label, $answer))
+                            : $cell);
                 }
             } elseif ('price' === $what) {
                 $price ??= ForeignDecimal::amount($cell);
@@ -134,7 +169,16 @@ final readonly class SaleList
         }
         ksort($answers);
 
-        return ['line' => $line, 'state' => [] === $unknown ? new State($answers) : null, 'words' => implode(', ', $words), 'why' => [] === $unknown ? null : implode(' ', $unknown), 'price' => $price, 'sku' => $row['sku'], 'stock' => $row['stock'], 'image' => $row['image']];
+        return [
+            'line' => $line,
+            'state' => [] === $unknown ? new State($answers) : null,
+            'words' => implode(', ', $words),
+            'why' => [] === $unknown ? null : implode(' ', $unknown),
+            'price' => $price,
+            'sku' => $row['sku'],
+            'stock' => $row['stock'],
+            'image' => $row['image'],
+        ];
     }
 
     /**
@@ -144,6 +188,8 @@ final readonly class SaleList
      */
     public static function told(Setup $setup, array $row): array
     {
-        return null === $row['state'] ? ['pick' => null, 'line' => $row['line'], 'words' => $row['words'], 'why' => $row['why'] ?? ''] : ['pick' => (object) StateText::pick($setup, $row['state']), 'line' => $row['line']];
+        return null === $row['state']
+            ? ['pick' => null, 'line' => $row['line'], 'words' => $row['words'], 'why' => $row['why'] ?? '']
+            : ['pick' => (object) StateText::pick($setup, $row['state']), 'line' => $row['line']];
     }
 }

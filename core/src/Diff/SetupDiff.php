@@ -57,7 +57,10 @@ final readonly class SetupDiff
         $this->result->lost = gmp_strval(gmp_sub($old->selectable(), $both));
         $this->result->first['gained'] = self::picks($new, (new Walk($forward, $graphs))->missing($this->limit));
         $backward = new Pairing($old, $new);
-        $this->result->first['lost'] = self::picks($old, (new Walk($backward, $backward->graphs()))->missing($this->limit));
+        $this->result->first['lost'] = self::picks(
+            $old,
+            (new Walk($backward, $backward->graphs()))->missing($this->limit),
+        );
         $this->prices($forward, $both);
     }
 
@@ -103,7 +106,7 @@ final readonly class SetupDiff
 
     private static function incomparable(NotExact $e): string
     {
-        return 'Prices cannot be compared: '.$e->getMessage().'.';
+        return 'Prices cannot be compared: ' . $e->getMessage() . '.';
     }
 
     /**
@@ -113,7 +116,10 @@ final readonly class SetupDiff
      */
     private function repriced(Reach $new, Reach $old, Repricing $repricing): array
     {
-        $prices = [new ChoicesPrice($old, $repricing->hangsOnInputs), new ChoicesPrice($new, $repricing->hangsOnInputs)];
+        $prices = [
+            new ChoicesPrice($old, $repricing->hangsOnInputs),
+            new ChoicesPrice($new, $repricing->hangsOnInputs),
+        ];
         $text = static function (int $side, Reach $reach, State $choices) use ($prices): ?string {
             $price = $prices[$side]->of($choices, false);
 
@@ -123,7 +129,11 @@ final readonly class SetupDiff
         return array_map(static function (State $choices) use ($new, $old, $text): array {
             $pick = (object) StateText::pick($new->setup, $choices);
 
-            return ['pick' => $pick, 'old' => $text(0, $old, GivenState::read($old->setup, (object) ['pick' => $pick])->state), 'new' => $text(1, $new, $choices)];
+            return [
+                'pick' => $pick,
+                'old' => $text(0, $old, GivenState::read($old->setup, (object) ['pick' => $pick])->state),
+                'new' => $text(1, $new, $choices),
+            ];
         }, $repricing->first());
     }
 
@@ -134,6 +144,9 @@ final readonly class SetupDiff
      */
     private static function picks(Reach $reach, array $states): array
     {
-        return array_map(static fn (State $state): array => ['pick' => (object) StateText::pick($reach->setup, $state)], $states);
+        return array_map(
+            static fn(State $state): array => ['pick' => (object) StateText::pick($reach->setup, $state)],
+            $states,
+        );
     }
 }

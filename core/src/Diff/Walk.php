@@ -18,7 +18,17 @@ final class Walk
     /** @var list<Diagram> of the first setup */
     private readonly array $diagrams;
 
-    /** @var list<array{graph: int, layer: int, cell: int|null, size: int, diagram: int, position: int, index: array<int, int>}> by variable; index: letter => its place among those that both have */
+    /**
+     * @var list<array{
+     *     graph: int,
+     *     layer: int,
+     *     cell: int|null,
+     *     size: int,
+     *     diagram: int,
+     *     position: int,
+     *     index: array<int, int>,
+     * }>  by variable; index: letter => its place among those that both have
+     */
     private readonly array $steps;
 
     /** @var array<int, list<int>> graph => diagrams of the first setup in it */
@@ -29,10 +39,13 @@ final class Walk
 
     /**
      * @param list<JointGraph> $graphs
-     * @param PriceGap|null    $gap    how the graphs carry prices; null where they carry none
+     * @param PriceGap|null $gap how the graphs carry prices; null where they carry none
      */
-    public function __construct(private readonly Pairing $pairing, private readonly array $graphs, private readonly ?PriceGap $gap = null)
-    {
+    public function __construct(
+        private readonly Pairing $pairing,
+        private readonly array $graphs,
+        private readonly ?PriceGap $gap = null,
+    ) {
         $this->diagrams = $pairing->baseDiagrams();
         $at = $layerOf = $steps = $diagramsOf = [];
         foreach ($this->diagrams as $d => $diagram) {
@@ -56,7 +69,15 @@ final class Walk
             foreach ($variable->letters as $n => [$a]) {
                 $index[$a ?? 0] = $n;
             }
-            $steps[] = ['graph' => $g, 'layer' => $layer, 'cell' => $cell, 'size' => null === $cell ? 1 : $pairing->base->board->cells[$cell]->size, 'diagram' => $d, 'position' => $p, 'index' => $index];
+            $steps[] = [
+                'graph' => $g,
+                'layer' => $layer,
+                'cell' => $cell,
+                'size' => null === $cell ? 1 : $pairing->base->board->cells[$cell]->size,
+                'diagram' => $d,
+                'position' => $p,
+                'index' => $index,
+            ];
         }
         $this->steps = $steps;
         $this->diagramsOf = array_map(array_values(...), $diagramsOf);
@@ -81,7 +102,7 @@ final class Walk
      */
     public function repriced(int $limit, string $constant): array
     {
-        return $this->find($limit, fn (Spot $spot): bool => $this->isRepriced($spot, $constant));
+        return $this->find($limit, fn(Spot $spot): bool => $this->isRepriced($spot, $constant));
     }
 
     private function isMissing(Spot $spot): bool
@@ -113,9 +134,9 @@ final class Walk
                 return false;
             }
             $more = array_keys($graph->gaps($spot->layers[$g], $spot->states[$g]));
-            $choices[] = array_map(static fn (string $sum): string => $gap->plus($spot->gaps[$g] ?? '', $sum), $more);
+            $choices[] = array_map(static fn(string $sum): string => $gap->plus($spot->gaps[$g] ?? '', $sum), $more);
         }
-        usort($choices, static fn (array $a, array $b): int => count($a) <=> count($b));
+        usort($choices, static fn(array $a, array $b): int => count($a) <=> count($b));
         $sums = [$constant => true];
         foreach ($choices as $list) {
             $next = [];
@@ -150,8 +171,17 @@ final class Walk
             return [];
         }
         $zero = $this->gap?->of(0, 0);
-        $states = array_map(static fn (JointGraph $graph): ?int => 0 === gmp_sign($graph->left(0, 0)) ? null : 0, $this->graphs);
-        $start = new Spot(array_fill(0, count($this->diagrams), 0), array_fill(0, count($this->diagrams), 0), $states, array_fill(0, count($this->graphs), 0), array_fill(0, count($this->graphs), $zero));
+        $states = array_map(
+            static fn(JointGraph $graph): ?int => 0 === gmp_sign($graph->left(0, 0)) ? null : 0,
+            $this->graphs,
+        );
+        $start = new Spot(
+            array_fill(0, count($this->diagrams), 0),
+            array_fill(0, count($this->diagrams), 0),
+            $states,
+            array_fill(0, count($this->graphs), 0),
+            array_fill(0, count($this->graphs), $zero),
+        );
         if ($holds($start)) {
             $this->decide(0, $start, [], $limit, $holds);
         }
@@ -160,7 +190,7 @@ final class Walk
     }
 
     /**
-     * @param array<int, int>      $letters cell => letter, so far
+     * @param array<int, int> $letters cell => letter, so far
      * @param \Closure(Spot): bool $holds
      */
     private function decide(int $n, Spot $spot, array $letters, int $limit, \Closure $holds): void
@@ -186,7 +216,8 @@ final class Walk
             $g = $step['graph'];
             $state = $spot->states[$g];
             $index = $step['index'][$letter] ?? null;
-            $after = null === $state || null === $index ? null : $this->graphs[$g]->after($step['layer'], $state, $index);
+            $after =
+                null === $state || null === $index ? null : $this->graphs[$g]->after($step['layer'], $state, $index);
             $next->states[$g] = $after[0] ?? null;
             $next->layers[$g] = $step['layer'] + 1;
             if (null !== $after && null !== $this->gap) {

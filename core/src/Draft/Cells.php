@@ -24,7 +24,9 @@ final class Cells
     public function __construct(private readonly Columns $columns, array $lines, private readonly int $minorUnits)
     {
         foreach (array_keys($columns->at) as $meaning) {
-            $this->signs[$meaning] = WrittenAmount::decimalSign(array_map(static fn (array $cells): string => $columns->cell($cells, $meaning), $lines));
+            $this->signs[$meaning] = WrittenAmount::decimalSign(
+                array_map(static fn(array $cells): string => $columns->cell($cells, $meaning), $lines),
+            );
         }
     }
 
@@ -35,7 +37,11 @@ final class Cells
      */
     public function amount(array $cells, string $meaning): ?WrittenAmount
     {
-        return WrittenAmount::read($this->columns->cell($cells, $meaning), $this->minorUnits, $this->signs[$meaning] ?? null);
+        return WrittenAmount::read(
+            $this->columns->cell($cells, $meaning),
+            $this->minorUnits,
+            $this->signs[$meaning] ?? null,
+        );
     }
 
     /**
@@ -44,14 +50,20 @@ final class Cells
     public function decimal(array $cells, string $meaning): ?string
     {
         $text = $this->columns->cell($cells, $meaning);
-        $read = WrittenAmount::read((string) preg_replace('/\s*\p{L}+[²³23]?\.?$/u', '', $text), 3, $this->signs[$meaning] ?? null);
+        $read = WrittenAmount::read(
+            (string) preg_replace('/\s*\p{L}+[²³23]?\.?$/u', '', $text),
+            3,
+            $this->signs[$meaning] ?? null,
+        );
 
         return null === $read || $read->isPercent ? null : self::text($read->amount);
     }
 
     public static function text(BigDecimal $amount): string
     {
-        return (string) $amount->strippedOfTrailingZeros()->toScale(max(0, $amount->strippedOfTrailingZeros()->getScale()));
+        return (string) $amount
+            ->strippedOfTrailingZeros()
+            ->toScale(max(0, $amount->strippedOfTrailingZeros()->getScale()));
     }
 
     public static function yes(string $cell): ?bool

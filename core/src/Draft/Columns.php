@@ -10,20 +10,46 @@ namespace Ithrel\Core\Draft;
 final readonly class Columns
 {
     /** Headings by what they mean; letter case, blanks, underscores and hyphens do not matter. */
-    public const OF_OPTIONS = ['option' => ['option', 'optionname'], 'value' => ['value', 'choice', 'valuename'], 'kind' => ['kind', 'type'], 'code' => ['code'], 'label' => ['label'], 'charge' => ['charge', 'price', 'surcharge'], 'sku' => ['sku'], 'stock' => ['stock'], 'weight' => ['weight'], 'image' => ['image', 'picture'], 'swatch' => ['swatch'], 'default' => ['default'], 'required' => ['required'], 'min' => ['min', 'minimum'], 'max' => ['max', 'maximum'], 'step' => ['step'], 'unit' => ['unit'], 'help' => ['help'], 'shownWhen' => ['shownwhen']];
-    public const OF_ROWS = ['price' => ['price'], 'salePrice' => ['saleprice'], 'sku' => ['sku'], 'stock' => ['stock'], 'weight' => ['weight'], 'image' => ['image', 'picture'], 'cost' => ['cost']];
+    public const OF_OPTIONS = [
+        'option' => ['option', 'optionname'],
+        'value' => ['value', 'choice', 'valuename'],
+        'kind' => ['kind', 'type'],
+        'code' => ['code'],
+        'label' => ['label'],
+        'charge' => ['charge', 'price', 'surcharge'],
+        'sku' => ['sku'],
+        'stock' => ['stock'],
+        'weight' => ['weight'],
+        'image' => ['image', 'picture'],
+        'swatch' => ['swatch'],
+        'default' => ['default'],
+        'required' => ['required'],
+        'min' => ['min', 'minimum'],
+        'max' => ['max', 'maximum'],
+        'step' => ['step'],
+        'unit' => ['unit'],
+        'help' => ['help'],
+        'shownWhen' => ['shownwhen'],
+    ];
+    public const OF_ROWS = [
+        'price' => ['price'],
+        'salePrice' => ['saleprice'],
+        'sku' => ['sku'],
+        'stock' => ['stock'],
+        'weight' => ['weight'],
+        'image' => ['image', 'picture'],
+        'cost' => ['cost'],
+    ];
 
     /**
-     * @param array<string, int> $at     meaning => column
+     * @param array<string, int> $at meaning => column
      * @param array<int, string> $others column => heading of one that none of the known
-     * @param list<string>       $titles
+     * @param list<string> $titles
      */
-    private function __construct(public array $at, public array $others, public array $titles)
-    {
-    }
+    private function __construct(public array $at, public array $others, public array $titles) {}
 
     /**
-     * @param list<string>                $titles
+     * @param list<string> $titles
      * @param array<string, list<string>> $known
      */
     public static function of(array $titles, array $known): self
@@ -61,6 +87,10 @@ final readonly class Columns
 
     public function from(int $line, string $meaning): string
     {
-        return sprintf('line %d, column %s', $line, isset($this->at[$meaning]) ? $this->titles[$this->at[$meaning]] : $meaning);
+        return sprintf(
+            'line %d, column %s',
+            $line,
+            isset($this->at[$meaning]) ? $this->titles[$this->at[$meaning]] : $meaning,
+        );
     }
 }

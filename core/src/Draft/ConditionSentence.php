@@ -10,22 +10,29 @@ use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
- * A condition as a sentence about the shopper's names, read into what the document says: "Holder is E27 and (Width is at
- * least 40 or Gift wrap is yes)". Options and values are told by label or by code, or in quotation marks; the longest name
- * that fits is meant.
+ * A condition as a sentence about the shopper's names, read into what the document says: "Holder is E27 and (Width is
+ * at least 40 or Gift wrap is yes)". Options and values are told by label or by code, or in quotation marks; the
+ * longest name that fits is meant.
  */
 final class ConditionSentence
 {
-    private const BOUNDS = ['at least' => 'atLeast', 'from' => 'atLeast', 'at most' => 'atMost', 'until' => 'atMost', 'above' => 'above', 'after' => 'above', 'below' => 'below', 'before' => 'below'];
+    private const BOUNDS = [
+        'at least' => 'atLeast',
+        'from' => 'atLeast',
+        'at most' => 'atMost',
+        'until' => 'atMost',
+        'above' => 'above',
+        'after' => 'above',
+        'below' => 'below',
+        'before' => 'below',
+    ];
 
     /** Names that are told where one was expected. */
     private const MOST_TOLD = 8;
 
     private int $at = 0;
 
-    private function __construct(private readonly Setup $setup, private readonly string $words)
-    {
-    }
+    private function __construct(private readonly Setup $setup, private readonly string $words) {}
 
     /**
      * @return array<string, mixed> a condition of the document
@@ -106,7 +113,11 @@ final class ConditionSentence
             }
             $this->at = $here;
         }
-        throw $this->expected('the name of an option ('.$this->told(array_map(static fn (Option $o): string => $o->name(), $this->setup->options)).')');
+        throw $this->expected(
+            'the name of an option (' .
+                $this->told(array_map(static fn(Option $o): string => $o->name(), $this->setup->options)) .
+                ')',
+        );
     }
 
     /**
@@ -165,7 +176,9 @@ final class ConditionSentence
             throw $this->expected('"is answered" or "has no answer"');
         }
         if (!$this->takes('is')) {
-            throw $this->expected('"is at least", "is at most", "is above", "is below", "is answered" or "has no answer"');
+            throw $this->expected(
+                '"is at least", "is at most", "is above", "is below", "is answered" or "has no answer"',
+            );
         }
         do {
             $here = $this->at;
@@ -175,14 +188,21 @@ final class ConditionSentence
                     $key = $each;
                 }
             }
-            $pattern = Kind::Date === $option->kind ? '/\G(\d{4}-\d\d-\d\d|[+-]\d{1,5}d)(?![\w.])/' : '/\G(-?\d+(?:\.\d+)?)(?!\w)/';
+            $pattern =
+                Kind::Date === $option->kind
+                    ? '/\G(\d{4}-\d\d-\d\d|[+-]\d{1,5}d)(?![\w.])/'
+                    : '/\G(-?\d+(?:\.\d+)?)(?!\w)/';
             if (null === $key || 1 !== preg_match($pattern, $this->words, $m, 0, $this->at)) {
                 if ([] !== array_diff_key($test, ['option' => 1])) {
                     // The "and" leads on to another test.
                     $this->at = $here - strlen(' and');
                     break;
                 }
-                throw $this->expected(Kind::Date === $option->kind ? '"from", "until", "after" or "before" with a day such as 2030-01-31 or +3d' : '"at least", "at most", "above" or "below" with a number');
+                throw $this->expected(
+                    Kind::Date === $option->kind
+                        ? '"from", "until", "after" or "before" with a day such as 2030-01-31 or +3d'
+                        : '"at least", "at most", "above" or "below" with a number',
+                );
             }
             $this->at += strlen($m[1]);
             $this->skip();
@@ -203,7 +223,16 @@ final class ConditionSentence
         $count = [];
         $here = $this->at;
         do {
-            if (1 === preg_match('/\G(at least|at most|exactly)? ?(\d{1,7})(?: to (\d{1,7}))?(?!\w)/iu', $this->words, $m, 0, $this->at)) {
+            if (
+                1 ===
+                preg_match(
+                    '/\G(at least|at most|exactly)? ?(\d{1,7})(?: to (\d{1,7}))?(?!\w)/iu',
+                    $this->words,
+                    $m,
+                    0,
+                    $this->at,
+                )
+            ) {
                 $this->at += strlen($m[0]);
                 $this->skip();
                 $count += match (true) {
@@ -241,7 +270,15 @@ final class ConditionSentence
                     $this->at = $here - strlen(' or');
                     break;
                 }
-                throw $this->expected(sprintf('a value of %s (%s)', $option->name(), $this->told(array_map(static fn (\Ithrel\Core\Setup\Value $v): string => $v->label, $option->values))));
+                throw $this->expected(
+                    sprintf(
+                        'a value of %s (%s)',
+                        $option->name(),
+                        $this->told(
+                            array_map(static fn(\Ithrel\Core\Setup\Value $v): string => $v->label, $option->values),
+                        ),
+                    ),
+                );
             }
             $codes[] = $code;
         } while ($this->takes('or'));
@@ -295,10 +332,15 @@ final class ConditionSentence
         $length = 0;
         foreach ($names as $name => $code) {
             $name = (string) preg_replace('/\s+/u', ' ', trim((string) $name));
-            foreach ([$name, '"'.$name.'"', '“'.$name.'”'] as $written) {
+            foreach ([$name, '"' . $name . '"', '“' . $name . '”'] as $written) {
                 $there = substr($this->words, $this->at, strlen($written));
                 $next = substr($this->words, $this->at + strlen($written), 1);
-                if ('' !== $name && strlen($written) > $length && mb_strtolower($there) === mb_strtolower($written) && in_array($next, ['', ' ', ')'], true)) {
+                if (
+                    '' !== $name &&
+                    strlen($written) > $length &&
+                    mb_strtolower($there) === mb_strtolower($written) &&
+                    in_array($next, ['', ' ', ')'], true)
+                ) {
                     [$best, $length] = [$code, strlen($written)];
                 }
             }
@@ -313,7 +355,7 @@ final class ConditionSentence
 
     private function takes(string $word): bool
     {
-        if (1 !== preg_match('/\G'.preg_quote($word, '/').'(?![\w])/iu', $this->words, $m, 0, $this->at)) {
+        if (1 !== preg_match('/\G' . preg_quote($word, '/') . '(?![\w])/iu', $this->words, $m, 0, $this->at)) {
             return false;
         }
         $this->at += strlen($m[0]);
@@ -345,7 +387,7 @@ final class ConditionSentence
      */
     private function told(array $names): string
     {
-        return implode(', ', array_slice($names, 0, self::MOST_TOLD)).(count($names) > self::MOST_TOLD ? ', …' : '');
+        return implode(', ', array_slice($names, 0, self::MOST_TOLD)) . (count($names) > self::MOST_TOLD ? ', …' : '');
     }
 
     private function expected(string $what): UnreadableDocument
@@ -353,6 +395,14 @@ final class ConditionSentence
         $before = trim(substr($this->words, 0, $this->at));
         $here = substr($this->words, $this->at);
 
-        return UnreadableDocument::at('', sprintf('%s%s was expected%s.', '' === $before ? 'At the beginning ' : sprintf('After “%s” ', $before), $what, '' === $here ? '' : sprintf(', not “%s”', mb_strimwidth($here, 0, 40, '…'))));
+        return UnreadableDocument::at(
+            '',
+            sprintf(
+                '%s%s was expected%s.',
+                '' === $before ? 'At the beginning ' : sprintf('After “%s” ', $before),
+                $what,
+                '' === $here ? '' : sprintf(', not “%s”', mb_strimwidth($here, 0, 40, '…')),
+            ),
+        );
     }
 }

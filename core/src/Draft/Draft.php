@@ -10,11 +10,9 @@ namespace Ithrel\Core\Draft;
 final readonly class Draft
 {
     /**
-     * @param array<string, mixed>                                       $document
+     * @param array<string, mixed> $document
      * @param list<array{at: string, from: string, sure: 'yes'|'guess'}> $read
-     * @param list<array{from: string, why: string}>                     $left
+     * @param list<array{from: string, why: string}> $left
      */
-    public function __construct(public array $document, public array $read, public array $left)
-    {
-    }
+    public function __construct(public array $document, public array $read, public array $left) {}
 }

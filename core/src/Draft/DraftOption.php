@@ -21,20 +21,24 @@ final class DraftOption
     private int $doubled = 0;
 
     /**
-     * @param array<string, Fact>   $facts  path below the option ("required", "length/max") => fact
-     * @param list<DraftValue>      $values
-     * @param array<string, string> $blank  path => place of a cell that is empty, where a sheet has a column for it
+     * @param array<string, Fact> $facts path below the option ("required", "length/max") => fact
+     * @param list<DraftValue> $values
+     * @param array<string, string> $blank path => place of a cell that is empty, where a sheet has a column for it
      */
-    public function __construct(public Fact $label, public ?Fact $kind, public array $facts = [], public array $values = [], public array $blank = [])
-    {
-    }
+    public function __construct(
+        public Fact $label,
+        public ?Fact $kind,
+        public array $facts = [],
+        public array $values = [],
+        public array $blank = [],
+    ) {}
 
     /** The first value of a label. */
     public function value(string $label): ?DraftValue
     {
         for ($known = count($this->byLabel) + $this->doubled; $known < count($this->values); ++$known) {
             $plain = PriceSheet::plain($this->values[$known]->label->text());
-            isset($this->byLabel[$plain]) ? ++$this->doubled : $this->byLabel[$plain] = $this->values[$known];
+            isset($this->byLabel[$plain]) ? ++$this->doubled : ($this->byLabel[$plain] = $this->values[$known]);
         }
 
         return $this->byLabel[PriceSheet::plain($label)] ?? null;

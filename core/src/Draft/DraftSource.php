@@ -23,7 +23,13 @@ final class DraftSource
     /** Whether it is a sheet that a setup gave out, in which nothing is guessed. */
     public bool $isExact = false;
 
-    /** @var list<array{pick: array<string, string>, facts: array<string, Fact>, blank?: array<string, string>}> rows: label of an option => label of a value */
+    /**
+     * @var list<array{
+     *     pick: array<string, string>,
+     *     facts: array<string, Fact>,
+     *     blank?: array<string, string>,
+     * }>  rows: label of an option => label of a value
+     */
     public array $rows = [];
 
     /** @var list<string> labels of the options that rows go by */
@@ -35,9 +41,7 @@ final class DraftSource
     /**
      * @param string $name of the file, without folders and ending
      */
-    public function __construct(public readonly string $name)
-    {
-    }
+    public function __construct(public readonly string $name) {}
 
     public function leave(string $from, string $why): void
     {

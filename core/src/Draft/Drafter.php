@@ -46,7 +46,7 @@ final class Drafter
 
     /**
      * @param non-empty-list<DraftSource> $sources
-     * @param string|null                 $currency what it is where no source tells
+     * @param string|null $currency what it is where no source tells
      */
     public static function of(array $sources, ?string $currency = null): Draft
     {
@@ -55,7 +55,16 @@ final class Drafter
         $drafter->options($sources);
         $drafter->rows($sources);
         foreach ($sources as $source) {
-            array_push($drafter->left, ...array_map(static fn (array $left): array => ['from' => (count($sources) > 1 ? $source->name.': ' : '').$left['from'], 'why' => $left['why']], $source->left));
+            array_push(
+                $drafter->left,
+                ...array_map(
+                    static fn(array $left): array => [
+                        'from' => (count($sources) > 1 ? $source->name . ': ' : '') . $left['from'],
+                        'why' => $left['why'],
+                    ],
+                    $source->left,
+                ),
+            );
         }
 
         return new Draft($drafter->document(), $drafter->read, $drafter->left);
@@ -66,10 +75,14 @@ final class Drafter
      */
     private function document(): array
     {
-        return ['ithrel' => 'setup/1', 'name' => $this->item['name'], 'currency' => $this->currency, 'item' => $this->item]
-            + ([] === $this->quantity ? [] : ['quantity' => $this->quantity])
-            + ['options' => $this->options]
-            + ([] === $this->by ? [] : ['variants' => ['by' => $this->by, 'rows' => $this->rows]]);
+        return [
+            'ithrel' => 'setup/1',
+            'name' => $this->item['name'],
+            'currency' => $this->currency,
+            'item' => $this->item,
+        ] +
+            ([] === $this->quantity ? [] : ['quantity' => $this->quantity]) + ['options' => $this->options] +
+            ([] === $this->by ? [] : ['variants' => ['by' => $this->by, 'rows' => $this->rows]]);
     }
 
     /**
@@ -87,11 +100,21 @@ final class Drafter
         $name = $sources[0]->name;
         foreach (['name' => $name, 'sku' => $name, 'price' => '0'] as $key => $stand) {
             if (!isset($item[$key])) {
-                $item[$key] = new Fact($stand, 'price' === $key ? 'not told; 0 stands for it' : 'the name of the file', false);
-                $this->left[] = ['from' => $name, 'why' => match ($key) {
-                    'price' => 'No price of the item is told; 0 stands for it.',
-                    default => sprintf('No %s of the item is told; the name of the file stands for it.', 'sku' === $key ? 'SKU' : $key),
-                }];
+                $item[$key] = new Fact(
+                    $stand,
+                    'price' === $key ? 'not told; 0 stands for it' : 'the name of the file',
+                    false,
+                );
+                $this->left[] = [
+                    'from' => $name,
+                    'why' => match ($key) {
+                        'price' => 'No price of the item is told; 0 stands for it.',
+                        default => sprintf(
+                            'No %s of the item is told; the name of the file stands for it.',
+                            'sku' === $key ? 'SKU' : $key,
+                        ),
+                    },
+                ];
             }
         }
         $this->note('/name', $item['name']);
@@ -125,15 +148,24 @@ final class Drafter
                 if (null !== $same) {
                     self::join($same, $option);
                 } else {
-                    $options[isset($options[$plain]) ? $plain.' #'.count($options) : $plain] = $option;
+                    $options[isset($options[$plain]) ? $plain . ' #' . count($options) : $plain] = $option;
                 }
             }
         }
         $taken = $byCode = [];
         foreach (array_values($options) as $index => $option) {
             $given = $option->facts['code'] ?? null;
-            $isCode = null !== $given && 1 === preg_match('/^[a-z][a-z0-9_]*$/D', $given->text()) && !isset($taken[$given->text()]);
-            $code = $isCode ? $given->text() : Names::code($given?->text() ?? LabelCharge::in($option->label->text())->name ?? $option->label->text(), $taken, true);
+            $isCode =
+                null !== $given &&
+                1 === preg_match('/^[a-z][a-z0-9_]*$/D', $given->text()) &&
+                !isset($taken[$given->text()]);
+            $code = $isCode
+                ? $given->text()
+                : Names::code(
+                    $given?->text() ?? (LabelCharge::in($option->label->text())->name ?? $option->label->text()),
+                    $taken,
+                    true,
+                );
             $taken[$code] = true;
             $this->codes[PriceSheet::plain($option->label->text())] ??= $code;
             $byCode[$code] = $code;
@@ -146,14 +178,17 @@ final class Drafter
             $this->options[$index] = $this->withCodes($option, 'shownWhen');
             $values = $option['values'] ?? null;
             if (is_array($values)) {
-                $this->options[$index]['values'] = array_map(fn (mixed $value): array => $this->withCodes((array) $value, 'allowedWhen'), $values);
+                $this->options[$index]['values'] = array_map(
+                    fn(mixed $value): array => $this->withCodes((array) $value, 'allowedWhen'),
+                    $values,
+                );
             }
         }
     }
 
     private function option(int $index, string $code, DraftOption $option): void
     {
-        $at = '/options/'.$index;
+        $at = '/options/' . $index;
         $own = ['code' => $code];
         $this->put($own, 'label', $option->label, $at);
         $this->put($own, 'kind', $option->kind ?? throw new \LogicException('An option without a kind is left.'), $at);
@@ -161,11 +196,21 @@ final class Drafter
             if ($this->fits($option, $path)) {
                 $this->put($own, $path, $fact, $at);
             } else {
-                $this->left[] = ['from' => $fact->from, 'why' => sprintf('An option of the kind %s has no %s.', $this->kinds[$code], str_replace('/', ' ', $path))];
+                $this->left[] = [
+                    'from' => $fact->from,
+                    'why' => sprintf(
+                        'An option of the kind %s has no %s.',
+                        $this->kinds[$code],
+                        str_replace('/', ' ', $path),
+                    ),
+                ];
             }
         }
         if ([] !== $option->values && !in_array($this->kinds[$code], ['one', 'several', 'part'], true)) {
-            $this->left[] = ['from' => $option->values[0]->label->from, 'why' => sprintf('An option of the kind %s has no values.', $this->kinds[$code])];
+            $this->left[] = [
+                'from' => $option->values[0]->label->from,
+                'why' => sprintf('An option of the kind %s has no values.', $this->kinds[$code]),
+            ];
         } elseif ([] !== $option->values) {
             $own['values'] = $this->values($option, $code, $at);
         }
@@ -182,18 +227,28 @@ final class Drafter
         foreach ($option->values as $n => $value) {
             $label = $value->label->text();
             $given = $value->facts['code'] ?? null;
-            $valueCode = null !== $given && !isset($taken[$given->text()]) ? $given->text() : Names::code(LabelCharge::in($label)->name ?? $label, $taken, false);
+            $valueCode =
+                null !== $given && !isset($taken[$given->text()])
+                    ? $given->text()
+                    : Names::code(LabelCharge::in($label)->name ?? $label, $taken, false);
             $taken[$valueCode] = true;
             $this->valueCodes[$code][PriceSheet::plain($label)] ??= $valueCode;
             $byCode[PriceSheet::plain($valueCode)] ??= $valueCode;
             $own = ['code' => $valueCode];
-            $place = $at.'/values/'.$n;
+            $place = $at . '/values/' . $n;
             $this->put($own, 'label', $value->label, $place);
             foreach (array_diff_key($value->facts, ['code' => 1]) as $path => $fact) {
                 if ('default' === $path && 'several' !== $this->kinds[$code] && !$option->isExact && ++$defaults > 1) {
                     $this->left[] = ['from' => $fact->from, 'why' => 'Another value is selected beforehand already.'];
                 } else {
-                    $this->put($own, 'part' === $this->kinds[$code] && 'sku' === $path && !isset($value->facts['item']) ? 'item' : $path, $fact, $place);
+                    $this->put(
+                        $own,
+                        'part' === $this->kinds[$code] && 'sku' === $path && !isset($value->facts['item'])
+                            ? 'item'
+                            : $path,
+                        $fact,
+                        $place,
+                    );
                 }
             }
             $values[] = $own;
@@ -248,9 +303,11 @@ final class Drafter
             $first->kind = $second->kind;
         }
         // That every row answers is a guess; a page that does not ask for it knows better.
-        $first->facts += array_filter($second->facts, static fn (Fact $fact): bool => $fact->isSure);
+        $first->facts += array_filter($second->facts, static fn(Fact $fact): bool => $fact->isSure);
         foreach ($second->values as $value) {
-            $same = $first->value($value->label->text()) ?? self::named($first, $value->label->text()) ?? self::ofCode($first, $value->label->text());
+            $same =
+                $first->value($value->label->text()) ??
+                (self::named($first, $value->label->text()) ?? self::ofCode($first, $value->label->text()));
             if (null === $same && $first->isExact) {
                 continue;
             }
@@ -309,7 +366,7 @@ final class Drafter
             if ([] === $source->rows) {
                 continue;
             }
-            $by = array_map(fn (string $label): string => $this->codes[PriceSheet::plain($label)], $source->by);
+            $by = array_map(fn(string $label): string => $this->codes[PriceSheet::plain($label)], $source->by);
             if ([] === $by) {
                 $source->leave('the table', 'It has no column that is an option, so its rows are of nothing.');
                 continue;
@@ -323,7 +380,7 @@ final class Drafter
                 }
                 $own = ['pick' => (object) $pick];
                 foreach ($row['facts'] as $key => $fact) {
-                    $this->put($own, $key, $fact, '/variants/rows/'.count($this->rows));
+                    $this->put($own, $key, $fact, '/variants/rows/' . count($this->rows));
                 }
                 $this->rows[] = $own;
             }
@@ -358,7 +415,10 @@ final class Drafter
      */
     private function picked(array $codes, string $label): array
     {
-        return array_map(static fn (string $part): string => $codes[PriceSheet::plain($part)] ?? trim($part), explode(';', $label));
+        return array_map(
+            static fn(string $part): string => $codes[PriceSheet::plain($part)] ?? trim($part),
+            explode(';', $label),
+        );
     }
 
     /**
@@ -368,13 +428,25 @@ final class Drafter
      */
     private function sentences(DraftSource $source, DraftOption $option, array $named): void
     {
-        foreach ([[$option, 'shownWhen'], ...array_map(static fn (DraftValue $v): array => [$v, 'allowedWhen'], $option->values)] as [$of, $path]) {
+        foreach (
+            [
+                [$option, 'shownWhen'],
+                ...array_map(static fn(DraftValue $v): array => [$v, 'allowedWhen'], $option->values),
+            ]
+            as [$of, $path]
+        ) {
             $fact = $of->facts[$path] ?? null;
             if (is_array($fact?->value) && is_string($fact->value['sentence'] ?? null)) {
                 $read = WrittenCondition::read($fact->value['sentence'], $named);
                 unset($of->facts[$path]);
                 if (null === $read) {
-                    $source->leave($fact->from, sprintf('"%s" could not be read as a condition.', mb_strimwidth($fact->value['sentence'], 0, 80, '…', 'UTF-8')));
+                    $source->leave(
+                        $fact->from,
+                        sprintf(
+                            '"%s" could not be read as a condition.',
+                            mb_strimwidth($fact->value['sentence'], 0, 80, '…', 'UTF-8'),
+                        ),
+                    );
                 } else {
                     $of->facts[$path] = new Fact($read, $fact->from, $fact->isSure);
                 }
@@ -392,12 +464,18 @@ final class Drafter
     private function coded(array $condition): array
     {
         if (is_array($condition['exact'] ?? null)) {
-            return array_combine(array_map(strval(...), array_keys($condition['exact'])), array_values($condition['exact']));
+            return array_combine(
+                array_map(strval(...), array_keys($condition['exact'])),
+                array_values($condition['exact']),
+            );
         }
         $coded = [];
         foreach ($condition as $key => $own) {
             if ('all' === $key || 'any' === $key) {
-                $coded[$key] = array_map(fn (mixed $part): array => $this->coded((array) $part), array_values((array) $own));
+                $coded[$key] = array_map(
+                    fn(mixed $part): array => $this->coded((array) $part),
+                    array_values((array) $own),
+                );
             } elseif ('not' === $key) {
                 $coded[$key] = $this->coded((array) $own);
             }
@@ -406,10 +484,22 @@ final class Drafter
             $code = $this->codes[PriceSheet::plain($condition['option'])] ?? $condition['option'];
             $coded['option'] = $code;
             if (is_array($condition['is'] ?? null)) {
-                $codes = array_map(fn (mixed $label): string => $this->valueCodes[$code][PriceSheet::plain(is_string($label) ? $label : '')] ?? (is_string($label) ? $label : ''), array_values($condition['is']));
+                $codes = array_map(
+                    fn(mixed $label): string => $this->valueCodes[$code][
+                        PriceSheet::plain(is_string($label) ? $label : '')
+                    ] ?? (is_string($label) ? $label : ''),
+                    array_values($condition['is']),
+                );
                 $coded['is'] = 1 === count($codes) ? $codes[0] : $codes;
             } else {
-                $coded += array_intersect_key($condition, ['is' => 1, 'filled' => 1, 'atLeast' => 1, 'atMost' => 1, 'above' => 1, 'below' => 1]);
+                $coded += array_intersect_key($condition, [
+                    'is' => 1,
+                    'filled' => 1,
+                    'atLeast' => 1,
+                    'atMost' => 1,
+                    'above' => 1,
+                    'below' => 1,
+                ]);
             }
         }
 
@@ -418,8 +508,8 @@ final class Drafter
 
     /**
      * @param array<string, mixed> $target
-     * @param string               $path   below it, one or two keys
-     * @param string               $at     place of the target
+     * @param string $path below it, one or two keys
+     * @param string $at place of the target
      */
     private function put(array &$target, string $path, Fact $fact, string $at): void
     {
@@ -429,11 +519,15 @@ final class Drafter
         } else {
             $target[$key] = [$below => $fact->value] + (is_array($target[$key] ?? null) ? $target[$key] : []);
         }
-        $this->note($at.'/'.$path, $fact);
+        $this->note($at . '/' . $path, $fact);
     }
 
     private function note(string $at, Fact $fact): void
     {
-        $this->read[] = ['at' => implode('/', array_map(Pointer::escape(...), explode('/', $at))), 'from' => $fact->from, 'sure' => $fact->isSure ? 'yes' : 'guess'];
+        $this->read[] = [
+            'at' => implode('/', array_map(Pointer::escape(...), explode('/', $at))),
+            'from' => $fact->from,
+            'sure' => $fact->isSure ? 'yes' : 'guess',
+        ];
     }
 }

@@ -26,10 +26,10 @@ final class NamedMembers
             $this->byCode[self::text($member['code'] ?? null)] ??= $i;
         }
         $names = [
-            static fn (array $m): string => self::text($m['label'] ?? null),
-            static fn (array $m): string => Names::withoutMark(self::text($m['label'] ?? null)),
-            static fn (array $m): string => LabelCharge::in(self::text($m['label'] ?? null))->name ?? '',
-            static fn (array $m): string => self::text($m['code'] ?? null),
+            static fn(array $m): string => self::text($m['label'] ?? null),
+            static fn(array $m): string => Names::withoutMark(self::text($m['label'] ?? null)),
+            static fn(array $m): string => LabelCharge::in(self::text($m['label'] ?? null))->name ?? '',
+            static fn(array $m): string => self::text($m['code'] ?? null),
         ];
         foreach ($names as $name) {
             foreach ($members as $i => $member) {
@@ -58,7 +58,7 @@ final class NamedMembers
      */
     public static function listed(mixed $list): array
     {
-        return is_array($list) ? array_values(array_map(static fn (mixed $one): array => (array) $one, $list)) : [];
+        return is_array($list) ? array_values(array_map(static fn(mixed $one): array => (array) $one, $list)) : [];
     }
 
     /** A member's place: by its code where one is told, else by its label. */

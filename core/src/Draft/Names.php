@@ -23,19 +23,19 @@ final class Names
     /**
      * ICU's Latin-ASCII of a label, lower case, underscores for all else, numbered where it is there already.
      *
-     * @param array<string, true> $taken    codes given so far; the new one is added
-     * @param bool                $ofOption whether it has to begin with a letter
+     * @param array<string, true> $taken codes given so far; the new one is added
+     * @param bool $ofOption whether it has to begin with a letter
      */
     public static function code(string $label, array &$taken, bool $ofOption): string
     {
         $latin = \Transliterator::create('Any-Latin; Latin-ASCII')?->transliterate($label);
         $code = trim((string) preg_replace('/[^a-z0-9]+/', '_', strtolower(is_string($latin) ? $latin : $label)), '_');
         if ('' === $code || ($ofOption && !ctype_alpha($code[0]))) {
-            $code = ($ofOption ? 'option' : 'value').('' === $code ? '' : '_'.$code);
+            $code = ($ofOption ? 'option' : 'value') . ('' === $code ? '' : '_' . $code);
         }
         $own = $code;
         for ($n = 2; isset($taken[$own]); ++$n) {
-            $own = $code.'_'.$n;
+            $own = $code . '_' . $n;
         }
         $taken[$own] = true;
 

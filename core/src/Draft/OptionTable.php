@@ -27,7 +27,14 @@ final class OptionTable
     private readonly DraftSource $source;
     private Cells $cells;
 
-    /** @var list<array{DraftOption, DraftValue|null, string, string}> conditions to be read once all options are known: of which, in what words, from where */
+    /**
+     * @var list<array{
+     *     DraftOption,
+     *     DraftValue|null,
+     *     string,
+     *     string,
+     * }>  conditions to be read once all options are known: of which, in what words, from where
+     */
     private array $conditions = [];
 
     public function __construct(private readonly Columns $columns, string $name, private readonly int $minorUnits)
@@ -42,7 +49,10 @@ final class OptionTable
     {
         $this->cells = new Cells($this->columns, $lines, $this->minorUnits);
         foreach ($this->columns->others as $title) {
-            $this->source->leave(sprintf('column %s', $title), 'The column is none of those that a table of options has.');
+            $this->source->leave(
+                sprintf('column %s', $title),
+                'The column is none of those that a table of options has.',
+            );
         }
         $option = null;
         $byName = [];
@@ -69,7 +79,10 @@ final class OptionTable
         foreach ($this->conditions as [$of, $value, $words, $from]) {
             $condition = WrittenCondition::read($words, $named);
             if (null === $condition) {
-                $this->source->leave($from, sprintf('"%s" could not be read as a condition.', mb_strimwidth($words, 0, 80, '…', 'UTF-8')));
+                $this->source->leave(
+                    $from,
+                    sprintf('"%s" could not be read as a condition.', mb_strimwidth($words, 0, 80, '…', 'UTF-8')),
+                );
             } elseif (null === $value) {
                 $of->facts['shownWhen'] = new Fact($condition, $from, false);
             } else {
@@ -100,7 +113,14 @@ final class OptionTable
             if (in_array($kind, self::KINDS, true)) {
                 $option->kind = new Fact($kind, $this->columns->from($line, 'kind'));
             } else {
-                $this->source->leave($this->columns->from($line, 'kind'), sprintf('"%s" is no kind of option (%s).', mb_strimwidth($kind, 0, 40, '…', 'UTF-8'), implode(', ', self::KINDS)));
+                $this->source->leave(
+                    $this->columns->from($line, 'kind'),
+                    sprintf(
+                        '"%s" is no kind of option (%s).',
+                        mb_strimwidth($kind, 0, 40, '…', 'UTF-8'),
+                        implode(', ', self::KINDS),
+                    ),
+                );
             }
         }
         $required = Cells::yes($this->columns->cell($row, 'required'));
@@ -108,23 +128,40 @@ final class OptionTable
             $option->facts['required'] = new Fact(true, $this->columns->from($line, 'required'));
         }
         if ('' !== $this->columns->cell($row, 'help')) {
-            $option->facts['help'] ??= new Fact($this->columns->cell($row, 'help'), $this->columns->from($line, 'help'));
+            $option->facts['help'] ??= new Fact(
+                $this->columns->cell($row, 'help'),
+                $this->columns->from($line, 'help'),
+            );
         }
         if ('' !== $this->columns->cell($row, 'unit')) {
-            $option->facts['unit'] ??= new Fact($this->columns->cell($row, 'unit'), $this->columns->from($line, 'unit'));
+            $option->facts['unit'] ??= new Fact(
+                $this->columns->cell($row, 'unit'),
+                $this->columns->from($line, 'unit'),
+            );
         }
         $this->limits($option, $row, $line);
         if ('' !== $this->columns->cell($row, 'shownWhen') && ($begins || !$hasValue)) {
-            $this->conditions[] = [$option, null, $this->columns->cell($row, 'shownWhen'), $this->columns->from($line, 'shownWhen')];
+            $this->conditions[] = [
+                $option,
+                null,
+                $this->columns->cell($row, 'shownWhen'),
+                $this->columns->from($line, 'shownWhen'),
+            ];
         }
         if ($hasValue) {
             return;
         }
         if ('' !== $this->columns->cell($row, 'code')) {
-            $option->facts['code'] ??= new Fact($this->columns->cell($row, 'code'), $this->columns->from($line, 'code'));
+            $option->facts['code'] ??= new Fact(
+                $this->columns->cell($row, 'code'),
+                $this->columns->from($line, 'code'),
+            );
         }
         if ('' !== $this->columns->cell($row, 'label')) {
-            $option->label = new Fact(Names::withoutMark($this->columns->cell($row, 'label')), $this->columns->from($line, 'label'));
+            $option->label = new Fact(
+                Names::withoutMark($this->columns->cell($row, 'label')),
+                $this->columns->from($line, 'label'),
+            );
         }
         $isFlag = 'flag' === $option->kind?->value;
         $charge = $this->charge($row, $line);
@@ -137,7 +174,7 @@ final class OptionTable
                 continue;
             }
             if ($isFlag && 'stock' !== $meaning) {
-                $option->facts['yes/'.$meaning] = $fact;
+                $option->facts['yes/' . $meaning] = $fact;
             } else {
                 $this->source->leave($fact->from, sprintf('An option of this kind has no %s of its own.', $meaning));
             }
@@ -176,7 +213,10 @@ final class OptionTable
             }
             $number = $this->cells->decimal($row, $meaning);
             if (null === $number || ('number' !== $kind && 1 !== preg_match('/^\d{1,6}$/D', $number))) {
-                $this->source->leave($from, sprintf('"%s" is no such number.', mb_strimwidth($text, 0, 40, '…', 'UTF-8')));
+                $this->source->leave(
+                    $from,
+                    sprintf('"%s" is no such number.', mb_strimwidth($text, 0, 40, '…', 'UTF-8')),
+                );
                 continue;
             }
             $option->facts[$path] ??= new Fact('number' === $kind ? $number : (int) $number, $from);
@@ -189,7 +229,10 @@ final class OptionTable
     private function value(DraftOption $option, array $row, int $line): DraftValue
     {
         $own = $this->columns->cell($row, 'label');
-        $label = new Fact('' !== $own ? $own : $this->columns->cell($row, 'value'), $this->columns->from($line, '' !== $own ? 'label' : 'value'));
+        $label = new Fact(
+            '' !== $own ? $own : $this->columns->cell($row, 'value'),
+            $this->columns->from($line, '' !== $own ? 'label' : 'value'),
+        );
         $value = new DraftValue($label);
         if ('' !== $this->columns->cell($row, 'code')) {
             $value->facts['code'] = new Fact($this->columns->cell($row, 'code'), $this->columns->from($line, 'code'));
@@ -208,7 +251,14 @@ final class OptionTable
         if (null !== $charge) {
             $value->facts['charge'] = $charge;
         } elseif (null !== $said) {
-            $value->facts['charge'] = new Fact(self::asCharge($said->amount->isPercent, $this->cells->money($said->amount->amount), Cells::text($said->amount->amount)), $value->label->from.' (in the label)');
+            $value->facts['charge'] = new Fact(
+                self::asCharge(
+                    $said->amount->isPercent,
+                    $this->cells->money($said->amount->amount),
+                    Cells::text($said->amount->amount),
+                ),
+                $value->label->from . ' (in the label)',
+            );
         }
         foreach (['sku', 'stock', 'weight', 'image', 'swatch'] as $meaning) {
             $fact = $this->plain($row, $line, $meaning);
@@ -221,7 +271,12 @@ final class OptionTable
         }
         if ('' !== $this->columns->cell($row, 'shownWhen') && '' === $this->columns->cell($row, 'option')) {
             $option = $this->source->options[0] ?? new DraftOption($value->label, null);
-            $this->conditions[] = [$option, $value, $this->columns->cell($row, 'shownWhen'), $this->columns->from($line, 'shownWhen')];
+            $this->conditions[] = [
+                $option,
+                $value,
+                $this->columns->cell($row, 'shownWhen'),
+                $this->columns->from($line, 'shownWhen'),
+            ];
         }
     }
 
@@ -239,7 +294,10 @@ final class OptionTable
         }
         $decimal = $this->cells->decimal($row, $meaning);
         if (null === $decimal) {
-            $this->source->leave($this->columns->from($line, $meaning), sprintf('"%s" is no number.', mb_strimwidth($text, 0, 40, '…', 'UTF-8')));
+            $this->source->leave(
+                $this->columns->from($line, $meaning),
+                sprintf('"%s" is no number.', mb_strimwidth($text, 0, 40, '…', 'UTF-8')),
+            );
         }
 
         return null === $decimal ? null : new Fact($decimal, $this->columns->from($line, $meaning));
@@ -265,9 +323,13 @@ final class OptionTable
 
             return null;
         }
-        $this->source->currency ??= null === $read->currency ? null : new Fact($read->currency, $from, !$read->isSignGuessed);
+        $this->source->currency ??=
+            null === $read->currency ? null : new Fact($read->currency, $from, !$read->isSignGuessed);
 
-        return new Fact(self::asCharge($read->isPercent, $this->cells->money($read->amount), Cells::text($read->amount)), $from);
+        return new Fact(
+            self::asCharge($read->isPercent, $this->cells->money($read->amount), Cells::text($read->amount)),
+            $from,
+        );
     }
 
     /**
@@ -284,7 +346,10 @@ final class OptionTable
             $option->kind = new Fact('one', self::ASSUMED_KIND);
         }
         if (null === $option->kind) {
-            $this->source->leave($option->label->from, sprintf('%s has neither a kind nor values, so what is asked is not known.', $option->label->text()));
+            $this->source->leave(
+                $option->label->from,
+                sprintf('%s has neither a kind nor values, so what is asked is not known.', $option->label->text()),
+            );
         }
 
         return null !== $option->kind;
@@ -297,7 +362,11 @@ final class OptionTable
      */
     private static function sentence(string $text): ?array
     {
-        $plain = (string) preg_replace(['/(\d),(\d{1,2})(?!\d)/', '/\s*(?:\p{Sc}|\b[A-Z]{3}\b)\s*/u'], ['$1.$2', ' '], $text);
+        $plain = (string) preg_replace(
+            ['/(\d),(\d{1,2})(?!\d)/', '/\s*(?:\p{Sc}|\b[A-Z]{3}\b)\s*/u'],
+            ['$1.$2', ' '],
+            $text,
+        );
         $charge = ChargeSentence::read($plain);
 
         return is_array($charge) ? $charge : null;

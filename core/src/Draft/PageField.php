@@ -10,14 +10,18 @@ namespace Ithrel\Core\Draft;
 final readonly class PageField
 {
     /**
-     * @param string      $role  select, radio, checkbox, text, number, date, file, colour, other, hidden, button
-     * @param string      $label what a person reads beside it; "" where nothing
+     * @param string $role select, radio, checkbox, text, number, date, file, colour, other, hidden, button
+     * @param string $label what a person reads beside it; "" where nothing
      * @param string|null $group what a person reads beside the group that it belongs to (a fieldset's legend, say)
-     * @param string      $set   what radios and check boxes of one question share
+     * @param string $set what radios and check boxes of one question share
      */
-    public function __construct(public \DOMElement $element, public string $role, public string $label, public ?string $group, public string $set)
-    {
-    }
+    public function __construct(
+        public \DOMElement $element,
+        public string $role,
+        public string $label,
+        public ?string $group,
+        public string $set,
+    ) {}
 
     public function attribute(string $name): ?string
     {
@@ -38,12 +42,26 @@ final readonly class PageField
             }
         }
 
-        return '' === $this->label ? $this->element->tagName : sprintf('%s "%s"', $this->element->tagName, $this->label);
+        return '' === $this->label
+            ? $this->element->tagName
+            : sprintf('%s "%s"', $this->element->tagName, $this->label);
     }
 
     /** Everything that names it, for telling what it is for. */
     public function words(): string
     {
-        return mb_strtolower(implode(' ', [$this->label, ...array_map($this->attribute(...), ['name', 'id', 'autocomplete', 'placeholder', 'aria-label', 'class'])]));
+        return mb_strtolower(
+            implode(' ', [
+                $this->label,
+                ...array_map($this->attribute(...), [
+                    'name',
+                    'id',
+                    'autocomplete',
+                    'placeholder',
+                    'aria-label',
+                    'class',
+                ]),
+            ]),
+        );
     }
 }

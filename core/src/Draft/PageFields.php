@@ -16,17 +16,27 @@ final class PageFields
     {
         foreach ($page->elements('//label[@for]') as $label) {
             $for = $label->getAttribute('for');
-            $this->labels[$for] = trim(($this->labels[$for] ?? '').' '.self::read($label));
+            $this->labels[$for] = trim(($this->labels[$for] ?? '') . ' ' . self::read($label));
         }
     }
 
     /**
-     * @return array<string, array{form: \DOMElement|null, fields: list<PageField>}> the fields of each form, those of none under ""
+     * @return array<string, array{
+     *     form: \DOMElement|null,
+     *     fields: list<PageField>,
+     * }>  the fields of each form, those of none under ""
      */
     public function byForm(): array
     {
         $forms = [];
-        foreach ($this->page->elements('//input|//select|//textarea|//button|//*[@role="radio" or @role="option" or @role="switch" or @role="checkbox" or @role="spinbutton" or (@role="button" and @aria-pressed)]') as $element) {
+        foreach (
+            $this->page->elements(
+                '//input|//select|//textarea|//button|//*[@role="radio" or ' .
+                    '@role="option" or @role="switch" or @role="checkbox" or ' .
+                    '@role="spinbutton" or (@role="button" and @aria-pressed)]',
+            )
+            as $element
+        ) {
             $field = $this->field($element);
             if (null === $field) {
                 continue;
@@ -50,7 +60,7 @@ final class PageFields
             }
         }
 
-        return self::closest($element, static fn (\DOMElement $e): bool => 'form' === $e->tagName);
+        return self::closest($element, static fn(\DOMElement $e): bool => 'form' === $e->tagName);
     }
 
     private function field(\DOMElement $element): ?PageField
@@ -71,7 +81,9 @@ final class PageFields
             'radio' === $aria || 'option' === $aria => 'radio',
             'switch' === $aria || 'checkbox' === $aria => 'checkbox',
             'spinbutton' === $aria => 'number',
-            $element->hasAttribute('aria-pressed') => count(self::toggles(self::around($element))) > 1 ? 'radio' : 'checkbox',
+            $element->hasAttribute('aria-pressed') => count(self::toggles(self::around($element))) > 1
+                ? 'radio'
+                : 'checkbox',
             'button' === $element->tagName => 'button',
             default => null,
         };
@@ -93,9 +105,9 @@ final class PageFields
         $label = null === $around ? null : $this->groupLabel($around);
         $label = '' === (string) $label && 'radio' === $role ? self::wordsBefore($element) : $label;
         $set = match (true) {
-            '' !== $name && ('radio' === $role || str_ends_with($name, '[]')) => 'name '.$name,
-            null !== $around => 'group '.$around->getNodePath(),
-            default => 'name '.$name.('' === $name ? $element->getNodePath() : ''),
+            '' !== $name && ('radio' === $role || str_ends_with($name, '[]')) => 'name ' . $name,
+            null !== $around => 'group ' . $around->getNodePath(),
+            default => 'name ' . $name . ('' === $name ? $element->getNodePath() : ''),
         };
 
         return ['' === $label ? null : $label, $set];
@@ -103,13 +115,25 @@ final class PageFields
 
     private static function group(\DOMElement $element): ?\DOMElement
     {
-        return self::closest($element, static fn (\DOMElement $e): bool => 'fieldset' === $e->tagName || in_array($e->getAttribute('role'), ['radiogroup', 'group', 'listbox'], true));
+        return self::closest(
+            $element,
+            static fn(\DOMElement $e): bool => 'fieldset' === $e->tagName ||
+                in_array($e->getAttribute('role'), ['radiogroup', 'group', 'listbox'], true),
+        );
     }
 
-    /** What stands around buttons with a pressed state that belong together: their group, else the element that holds more than one. */
+    /**
+     * What stands around buttons with a pressed state that belong together: their group, else the element that holds
+     * more than one.
+     */
     private static function around(\DOMElement $toggle): ?\DOMElement
     {
-        return self::group($toggle) ?? self::closest($toggle, static fn (\DOMElement $e): bool => !in_array($e->tagName, ['form', 'main', 'body', 'html'], true) && count(self::toggles($e)) > 1);
+        return self::group($toggle) ??
+            self::closest(
+                $toggle,
+                static fn(\DOMElement $e): bool => !in_array($e->tagName, ['form', 'main', 'body', 'html'], true) &&
+                    count(self::toggles($e)) > 1,
+            );
     }
 
     /**
@@ -119,7 +143,7 @@ final class PageFields
     {
         $all = null === $around ? [] : iterator_to_array($around->getElementsByTagName('*'), false);
 
-        return array_values(array_filter($all, static fn (\DOMElement $e): bool => $e->hasAttribute('aria-pressed')));
+        return array_values(array_filter($all, static fn(\DOMElement $e): bool => $e->hasAttribute('aria-pressed')));
     }
 
     /** The nearest words before a group that nobody labelled: a heading, most likely. */
@@ -127,8 +151,16 @@ final class PageFields
     {
         $node = $element;
         for ($level = 0; $level < 4 && $node->parentNode instanceof \DOMElement; ++$level) {
-            for ($sibling = $node->previousElementSibling; null !== $sibling; $sibling = $sibling->previousElementSibling) {
-                $hasField = 0 < $sibling->getElementsByTagName('input')->length + $sibling->getElementsByTagName('select')->length || in_array($sibling->tagName, ['input', 'select'], true);
+            for (
+                $sibling = $node->previousElementSibling;
+                null !== $sibling;
+                $sibling = $sibling->previousElementSibling
+            ) {
+                $hasField =
+                    0 <
+                        $sibling->getElementsByTagName('input')->length +
+                            $sibling->getElementsByTagName('select')->length ||
+                    in_array($sibling->tagName, ['input', 'select'], true);
                 $text = self::read($sibling);
                 if (!$hasField && '' !== $text && mb_strlen($text) <= 80) {
                     return $text;
@@ -164,7 +196,7 @@ final class PageFields
         if ('' !== $id && '' !== ($this->labels[$id] ?? '')) {
             return $this->labels[$id];
         }
-        $around = self::closest($element, static fn (\DOMElement $e): bool => 'label' === $e->tagName);
+        $around = self::closest($element, static fn(\DOMElement $e): bool => 'label' === $e->tagName);
         if (null !== $around && '' !== self::read($around)) {
             return self::read($around);
         }
@@ -183,7 +215,11 @@ final class PageFields
     {
         $text = $this->page->namedBy($element->getAttribute('aria-labelledby'));
 
-        return '' !== $text ? $text : ('' !== trim($element->getAttribute('aria-label')) ? trim($element->getAttribute('aria-label')) : null);
+        return '' !== $text
+            ? $text
+            : ('' !== trim($element->getAttribute('aria-label'))
+                ? trim($element->getAttribute('aria-label'))
+                : null);
     }
 
     /** What a person reads in an element: text and the words for pictures, without the controls in it. */
@@ -198,8 +234,22 @@ final class PageFields
         foreach ($node->childNodes as $child) {
             if ($child instanceof \DOMText) {
                 $text .= $child->data;
-            } elseif ($child instanceof \DOMElement && !in_array($child->tagName, ['select', 'textarea', 'input', 'script', 'style', 'button', 'datalist', 'template', 'svg'], true) && !$child->hasAttribute('hidden')) {
-                $text .= 'img' === $child->tagName ? ' '.$child->getAttribute('alt').' ' : (in_array($child->tagName, ['br', 'div', 'p', 'li', 'small', 'span'], true) && 'span' !== $child->tagName ? ' '.self::raw($child).' ' : self::raw($child));
+            } elseif (
+                $child instanceof \DOMElement &&
+                !in_array(
+                    $child->tagName,
+                    ['select', 'textarea', 'input', 'script', 'style', 'button', 'datalist', 'template', 'svg'],
+                    true,
+                ) &&
+                !$child->hasAttribute('hidden')
+            ) {
+                $text .=
+                    'img' === $child->tagName
+                        ? ' ' . $child->getAttribute('alt') . ' '
+                        : (in_array($child->tagName, ['br', 'div', 'p', 'li', 'small', 'span'], true) &&
+                        'span' !== $child->tagName
+                            ? ' ' . self::raw($child) . ' '
+                            : self::raw($child));
             }
         }
 

@@ -21,9 +21,11 @@ final class PagePrice
     /** @var array<string, WrittenAmount> by what is written */
     private array $amounts = [];
 
-    private function __construct(private readonly \DOMElement $heading, private readonly ?\DOMElement $form, private readonly int $minorUnits)
-    {
-    }
+    private function __construct(
+        private readonly \DOMElement $heading,
+        private readonly ?\DOMElement $form,
+        private readonly int $minorUnits,
+    ) {}
 
     public static function into(DraftSource $source, \DOMElement $heading, ?\DOMElement $form, int $minorUnits): void
     {
@@ -42,10 +44,21 @@ final class PagePrice
         if (1 === count($different)) {
             $text = reset($different);
             $amount = $page->amounts[$text];
-            $source->item['price'] = new Fact((string) $amount->amount, sprintf('"%s", the only amount between the heading and the form', $text), false);
-            $source->currency ??= null === $amount->currency ? null : new Fact($amount->currency, sprintf('"%s"', $text), false);
+            $source->item['price'] = new Fact(
+                (string) $amount->amount,
+                sprintf('"%s", the only amount between the heading and the form', $text),
+                false,
+            );
+            $source->currency ??=
+                null === $amount->currency ? null : new Fact($amount->currency, sprintf('"%s"', $text), false);
         } elseif ([] !== $different) {
-            $source->leave('between the heading and the form', sprintf('Several amounts stand there (%s): which of them is the price is not told.', implode(', ', array_slice($different, 0, 5))));
+            $source->leave(
+                'between the heading and the form',
+                sprintf(
+                    'Several amounts stand there (%s): which of them is the price is not told.',
+                    implode(', ', array_slice($different, 0, 5)),
+                ),
+            );
         }
     }
 
@@ -84,13 +97,22 @@ final class PagePrice
 
     private function holdsForm(\DOMElement $element): bool
     {
-        return null !== $this->form && null !== PageFields::closest($this->form, static fn (\DOMElement $e): bool => $e === $element);
+        return null !== $this->form &&
+            null !== PageFields::closest($this->form, static fn(\DOMElement $e): bool => $e === $element);
     }
 
     private function read(string $text): void
     {
         $sign = '(?:\p{Sc}|zł|Kč|kr\.?|Ft|CHF|Fr\.|[A-Z]{3})';
-        preg_match_all('/(?<![\p{L}\p{N}])(?:'.$sign.'\s?\d[\d.,\x{A0}\x{202F}’\' ]*|\d[\d.,\x{A0}\x{202F}’\' ]*\s?'.$sign.'(?!\p{L}))/u', $text, $found);
+        preg_match_all(
+            '/(?<![\p{L}\p{N}])(?:' .
+                $sign .
+                '\s?\d[\d.,\x{A0}\x{202F}’\' ]*|\d[\d.,\x{A0}\x{202F}’\' ]*\s?' .
+                $sign .
+                '(?!\p{L}))/u',
+            $text,
+            $found,
+        );
         foreach ($found[0] as $written) {
             $written = (string) preg_replace('/[\s.,\x{A0}]+$/u', '', $written);
             $amount = WrittenAmount::read($written, $this->minorUnits);

@@ -19,14 +19,19 @@ final class PageReader
     /** How fields are named that ask how many (common practice, no source). */
     private const QUANTITY = '/(?:^|[\s_\-\[])(?:qty|quantity|quantité|quantita|quantità|quantite|menge|anzahl|cantidad|quantidade|antal|aantal|antall|ilosc|ilość|mnozstvi|množství|kolicina|количество|数量|العدد|الكمية|כמות)(?:$|[\s_\-\]:*.])/iu';
 
-    /** Fields that speak of the person, not of the item (common practice; the words of the HTML standard's autocomplete). */
+    /**
+     * Fields that speak of the person, not of the item (common practice; the words of the HTML standard's
+     * autocomplete).
+     */
     private const CONTACT = '/\b(?:e-?mail|newsletter|subscribe|phone|tel|telephone|address|street|postcode|zip|postal|country-name|given-name|family-name|first.?name|last.?name|password|username|coupon|voucher|captcha)\b/iu';
 
     private const SEARCH = '/\b(?:search|suche|recherche|buscar|zoek|query)\b/iu';
 
-    private function __construct(private readonly PageTree $tree, private readonly DraftSource $source, private readonly int $minorUnits)
-    {
-    }
+    private function __construct(
+        private readonly PageTree $tree,
+        private readonly DraftSource $source,
+        private readonly int $minorUnits,
+    ) {}
 
     /**
      * @param string $html UTF-8
@@ -44,7 +49,11 @@ final class PageReader
         $tree = new PageTree($page);
         ProductData::into($tree, $source);
         $code = $source->currency?->value;
-        $reader = new self($tree, $source, is_string($code) ? Currency::find($code)->minorUnits ?? $minorUnits : $minorUnits);
+        $reader = new self(
+            $tree,
+            $source,
+            is_string($code) ? Currency::find($code)->minorUnits ?? $minorUnits : $minorUnits,
+        );
         $heading = $reader->heading($page);
         $form = $reader->fields();
         if (null !== $heading) {
@@ -71,7 +80,11 @@ final class PageReader
             foreach ($page->getElementsByTagName($level) as $heading) {
                 $text = PageFields::read($heading);
                 if (mb_strlen($text) > 2 && str_contains($named, $text)) {
-                    $this->source->item['name'] ??= new Fact($text, sprintf('the heading %s, which the title of the page names', $level), false);
+                    $this->source->item['name'] ??= new Fact(
+                        $text,
+                        sprintf('the heading %s, which the title of the page names', $level),
+                        false,
+                    );
 
                     return $heading;
                 }
@@ -88,7 +101,10 @@ final class PageReader
         $best = null;
         foreach ($forms as $key => $form) {
             $worth = $this->worth($form['form'], $form['fields']);
-            if ($worth > 0 && (null === $best || $worth > $this->worth($forms[$best]['form'], $forms[$best]['fields']))) {
+            if (
+                $worth > 0 &&
+                (null === $best || $worth > $this->worth($forms[$best]['form'], $forms[$best]['fields']))
+            ) {
                 $best = $key;
             }
         }
@@ -114,7 +130,12 @@ final class PageReader
      */
     private function worth(?\DOMElement $form, array $fields): int
     {
-        $worth = null !== $form && ('search' === $form->getAttribute('role') || null !== PageFields::closest($form, static fn (\DOMElement $e): bool => 'search' === $e->tagName)) ? -100 : 0;
+        $worth =
+            null !== $form &&
+            ('search' === $form->getAttribute('role') ||
+                null !== PageFields::closest($form, static fn(\DOMElement $e): bool => 'search' === $e->tagName))
+                ? -100
+                : 0;
         foreach ($fields as $field) {
             $worth += match (true) {
                 $this->isQuantity($field) => 30,
@@ -136,10 +157,18 @@ final class PageReader
      */
     private function leaveAll(?\DOMElement $form, array $fields): void
     {
-        $place = null === $form ? 'outside of any form' : ('' !== $form->getAttribute('id') ? sprintf('the form "%s"', $form->getAttribute('id')) : 'another form');
+        $place =
+            null === $form
+                ? 'outside of any form'
+                : ('' !== $form->getAttribute('id')
+                    ? sprintf('the form "%s"', $form->getAttribute('id'))
+                    : 'another form');
         foreach ($fields as $field) {
             if (!in_array($field->role, ['button', 'hidden'], true)) {
-                $this->source->leave($field->place(), sprintf('It stands in %s, not in the one that the item is bought with.', $place));
+                $this->source->leave(
+                    $field->place(),
+                    sprintf('It stands in %s, not in the one that the item is bought with.', $place),
+                );
             }
         }
     }
@@ -152,7 +181,7 @@ final class PageReader
         $sets = [];
         foreach ($fields as $field) {
             if ('' !== $field->set) {
-                $sets[$field->role.$field->set][] = $field;
+                $sets[$field->role . $field->set][] = $field;
             }
         }
         $done = [];
@@ -167,7 +196,7 @@ final class PageReader
             } elseif ($this->isContact($field)) {
                 $this->source->leave($field->place(), 'It asks about the person, not about the item.');
             } elseif ('' !== $field->set) {
-                $key = $field->role.$field->set;
+                $key = $field->role . $field->set;
                 if (!isset($done[$key])) {
                     $done[$key] = true;
                     $this->ofSet($field, $sets[$key]);
@@ -189,10 +218,12 @@ final class PageReader
     {
         $type = strtolower((string) $field->attribute('type'));
 
-        return in_array($type, ['email', 'tel', 'password'], true)
-            || ('text' === $field->role && 1 === preg_match(self::CONTACT, $field->words()))
-            || 'search' === $type || ('text' === $field->role && 1 === preg_match(self::SEARCH, $field->words()))
-            || ('checkbox' === $field->role && 1 === preg_match('/newsletter|subscribe|terms|privacy|consent/iu', $field->words()));
+        return in_array($type, ['email', 'tel', 'password'], true) ||
+            ('text' === $field->role && 1 === preg_match(self::CONTACT, $field->words())) ||
+            'search' === $type ||
+            ('text' === $field->role && 1 === preg_match(self::SEARCH, $field->words())) ||
+            ('checkbox' === $field->role &&
+                1 === preg_match('/newsletter|subscribe|terms|privacy|consent/iu', $field->words()));
     }
 
     private function quantity(PageField $field): void
@@ -206,7 +237,10 @@ final class PageReader
                 }
             }
             if ([] !== $numbers) {
-                $this->source->quantity += ['min' => new Fact(max(1, min($numbers)), $field->place()), 'max' => new Fact(max($numbers), $field->place())];
+                $this->source->quantity += [
+                    'min' => new Fact(max(1, min($numbers)), $field->place()),
+                    'max' => new Fact(max($numbers), $field->place()),
+                ];
             }
 
             return;
@@ -231,30 +265,64 @@ final class PageReader
 
             return;
         }
-        $name = $first->group ?? $first->attribute('name') ?? '';
+        $name = $first->group ?? ($first->attribute('name') ?? '');
         if ('' === $name) {
             $this->source->leave($first->place(), 'Nothing tells what is asked.');
 
             return;
         }
-        $label = new Fact(Names::withoutMark(null === $first->group ? rtrim($name, '[]') : $name), $first->place().(null === $first->group ? ', name' : ''), null !== $first->group);
-        $sameName = 1 === count(array_unique(array_map(static fn (PageField $f): string => (string) $f->attribute('name'), $fields)));
-        $isOne = 'radio' === $first->role && null === PageFields::closest($first->element, static fn (\DOMElement $e): bool => 'true' === $e->getAttribute('aria-multiselectable'));
+        $label = new Fact(
+            Names::withoutMark(null === $first->group ? rtrim($name, '[]') : $name),
+            $first->place() . (null === $first->group ? ', name' : ''),
+            null !== $first->group,
+        );
+        $sameName =
+            1 ===
+            count(array_unique(array_map(static fn(PageField $f): string => (string) $f->attribute('name'), $fields)));
+        $isOne =
+            'radio' === $first->role &&
+            null ===
+                PageFields::closest(
+                    $first->element,
+                    static fn(\DOMElement $e): bool => 'true' === $e->getAttribute('aria-multiselectable'),
+                );
         // Of buttons with a pressed state nothing says whether one excludes the others.
         $isSure = null === $first->attribute('aria-pressed') && ('radio' === $first->role || $sameName);
         $option = new DraftOption($label, new Fact($isOne ? 'one' : 'several', $first->place(), $isSure));
         foreach ($fields as $field) {
-            if ('radio' === $field->role && '' === $field->attribute('value') && null === $field->attribute('aria-pressed')) {
-                $this->source->leave($field->place(), sprintf('"%s" has an empty value: it stands for no answer.', $field->label));
+            if (
+                'radio' === $field->role &&
+                '' === $field->attribute('value') &&
+                null === $field->attribute('aria-pressed')
+            ) {
+                $this->source->leave(
+                    $field->place(),
+                    sprintf('"%s" has an empty value: it stands for no answer.', $field->label),
+                );
                 continue;
             }
             if ('' === $field->label && '' === (string) $field->attribute('value')) {
                 $this->source->leave($field->place(), 'It has neither a label nor a value.');
                 continue;
             }
-            $value = $this->value('' === $field->label ? (string) $field->attribute('value') : $field->label, $field->place(), '' !== $field->label);
+            $value = $this->value(
+                '' === $field->label ? (string) $field->attribute('value') : $field->label,
+                $field->place(),
+                '' !== $field->label,
+            );
             $this->picture($field->element, $value);
-            if ($field->element->hasAttribute('checked') || in_array('true', [$field->attribute('aria-checked'), $field->attribute('aria-selected'), $field->attribute('aria-pressed')], true)) {
+            if (
+                $field->element->hasAttribute('checked') ||
+                in_array(
+                    'true',
+                    [
+                        $field->attribute('aria-checked'),
+                        $field->attribute('aria-selected'),
+                        $field->attribute('aria-pressed'),
+                    ],
+                    true,
+                )
+            ) {
                 $value->facts['default'] = new Fact(true, $field->place());
             }
             $this->disabled($field->element, $field->place(), $value);
@@ -270,30 +338,44 @@ final class PageReader
     private function required(DraftOption $option, array $fields, string $label): void
     {
         foreach ($fields as $field) {
-            $around = PageFields::closest($field->element, static fn (\DOMElement $e): bool => 'true' === $e->getAttribute('aria-required'));
+            $around = PageFields::closest(
+                $field->element,
+                static fn(\DOMElement $e): bool => 'true' === $e->getAttribute('aria-required'),
+            );
             if ($field->isRequired() || null !== $around) {
-                $option->facts['required'] = new Fact(true, $field->place().', required');
+                $option->facts['required'] = new Fact(true, $field->place() . ', required');
 
                 return;
             }
         }
         if (Names::isMarked($label)) {
-            $option->facts['required'] = new Fact(true, ($fields[0] ?? null)?->place().', the mark at its label', false);
+            $option->facts['required'] = new Fact(
+                true,
+                ($fields[0] ?? null)?->place() . ', the mark at its label',
+                false,
+            );
         }
     }
 
     private function flag(PageField $field): void
     {
-        $text = '' !== $field->label ? $field->label : ($field->group ?? (string) $field->attribute('name'));
+        $text = '' !== $field->label ? $field->label : $field->group ?? (string) $field->attribute('name');
         if ('' === $text) {
             $this->source->leave($field->place(), 'Nothing tells what is asked.');
 
             return;
         }
-        $option = new DraftOption(new Fact(Names::withoutMark($text), $field->place(), '' !== $field->label), new Fact('flag', $field->place()));
+        $option = new DraftOption(
+            new Fact(Names::withoutMark($text), $field->place(), '' !== $field->label),
+            new Fact('flag', $field->place()),
+        );
         $this->required($option, [$field], $text);
-        if ($field->element->hasAttribute('checked') || 'true' === $field->attribute('aria-checked') || 'true' === $field->attribute('aria-pressed')) {
-            $option->facts['default'] = new Fact(true, $field->place().', checked');
+        if (
+            $field->element->hasAttribute('checked') ||
+            'true' === $field->attribute('aria-checked') ||
+            'true' === $field->attribute('aria-pressed')
+        ) {
+            $option->facts['default'] = new Fact(true, $field->place() . ', checked');
         }
         $charge = $this->charge($text, $field->place());
         if (null !== $charge) {
@@ -306,14 +388,25 @@ final class PageReader
     {
         $text = '' !== $field->label ? $field->label : (string) $field->attribute('name');
         if ('' === $text || 'other' === $field->role) {
-            $this->source->leave($field->place(), 'other' === $field->role ? 'No kind of option asks for this.' : 'Nothing tells what is asked.');
+            $this->source->leave(
+                $field->place(),
+                'other' === $field->role ? 'No kind of option asks for this.' : 'Nothing tells what is asked.',
+            );
 
             return;
         }
         $kind = match ($field->role) {
-            'select' => $field->element->hasAttribute('multiple') ? 'several' : 'one', default => $field->role,
+            'select' => $field->element->hasAttribute('multiple') ? 'several' : 'one',
+            default => $field->role,
         };
-        $option = new DraftOption(new Fact(Names::withoutMark($text), $field->place().('' === $field->label ? ', name' : ''), '' !== $field->label), new Fact($kind, $field->place()));
+        $option = new DraftOption(
+            new Fact(
+                Names::withoutMark($text),
+                $field->place() . ('' === $field->label ? ', name' : ''),
+                '' !== $field->label,
+            ),
+            new Fact($kind, $field->place()),
+        );
         $this->required($option, [$field], $text);
         match ($field->role) {
             'select' => $this->select($field, $option),
@@ -328,14 +421,21 @@ final class PageReader
             $option->facts['charge'] = $charge;
         }
         $default = $field->attribute('value');
-        if (null !== $default && '' !== $default && in_array($field->role, ['number', 'text', 'date', 'colour'], true)) {
-            $option->facts['default'] = new Fact('colour' === $field->role ? strtolower($default) : $default, $field->place().', value');
+        if (
+            null !== $default &&
+            '' !== $default &&
+            in_array($field->role, ['number', 'text', 'date', 'colour'], true)
+        ) {
+            $option->facts['default'] = new Fact(
+                'colour' === $field->role ? strtolower($default) : $default,
+                $field->place() . ', value',
+            );
         } elseif ('textarea' === $field->element->tagName && '' !== trim($field->element->textContent)) {
             $option->facts['default'] = new Fact(trim($field->element->textContent), $field->place());
         }
         $help = $this->tree->namedBy((string) $field->attribute('aria-describedby'));
         if ('' !== $help) {
-            $option->facts['help'] = new Fact($help, $field->place().', aria-describedby');
+            $option->facts['help'] = new Fact($help, $field->place() . ', aria-describedby');
         }
         $this->source->options[] = $option;
     }
@@ -344,13 +444,19 @@ final class PageReader
     {
         $hasPlaceholder = $isChosen = false;
         foreach ($field->element->getElementsByTagName('option') as $n => $element) {
-            $label = $element->hasAttribute('label') ? trim($element->getAttribute('label')) : PageFields::read($element);
+            $label = $element->hasAttribute('label')
+                ? trim($element->getAttribute('label'))
+                : PageFields::read($element);
             $value = $element->hasAttribute('value') ? $element->getAttribute('value') : $label;
-            if ('' === $value || ('' === $label)) {
+            if ('' === $value || '' === $label) {
                 $hasPlaceholder = $hasPlaceholder || 0 === $n || $element->hasAttribute('selected');
                 continue;
             }
-            if (0 === $n && $element->hasAttribute('disabled') && ($element->hasAttribute('hidden') || $element->hasAttribute('selected'))) {
+            if (
+                0 === $n &&
+                $element->hasAttribute('disabled') &&
+                ($element->hasAttribute('hidden') || $element->hasAttribute('selected'))
+            ) {
                 $hasPlaceholder = true;
                 continue;
             }
@@ -362,18 +468,30 @@ final class PageReader
             }
             $own = $this->value($label, $place, true);
             if ($element->hasAttribute('selected')) {
-                $own->facts['default'] = new Fact(true, $place.', selected');
+                $own->facts['default'] = new Fact(true, $place . ', selected');
                 $isChosen = true;
             }
             $this->disabled($element, $place, $own);
             $option->values[] = $own;
         }
-        if (!$hasPlaceholder && !$isChosen && 'one' === $option->kind?->value && [] !== $option->values && (int) $field->attribute('size') < 2) {
-            $option->values[0]->facts['default'] = new Fact(true, $field->place().': a list without an empty entry begins on its first');
+        if (
+            !$hasPlaceholder &&
+            !$isChosen &&
+            'one' === $option->kind?->value &&
+            [] !== $option->values &&
+            (int) $field->attribute('size') < 2
+        ) {
+            $option->values[0]->facts['default'] = new Fact(
+                true,
+                $field->place() . ': a list without an empty entry begins on its first',
+            );
         }
     }
 
-    /** Whether the first entry of a list asks to choose: between signs, as "– bitte wählen –", or ending in dots (common practice, no source). */
+    /**
+     * Whether the first entry of a list asks to choose: between signs, as "– bitte wählen –", or ending in dots (common
+     * practice, no source).
+     */
     private static function isPrompt(string $label): bool
     {
         return 1 === preg_match('/^(?:([-–—*=~.…<>]+)\s*\p{L}.*\1|\p{L}.*(?:…|\.\.\.))$/su', $label);
@@ -382,7 +500,10 @@ final class PageReader
     private function number(PageField $field, DraftOption $option): void
     {
         $isRange = 'range' === strtolower((string) $field->attribute('type'));
-        $limits = ['min' => $field->attribute('min') ?? $field->attribute('aria-valuemin'), 'max' => $field->attribute('max') ?? $field->attribute('aria-valuemax')];
+        $limits = [
+            'min' => $field->attribute('min') ?? $field->attribute('aria-valuemin'),
+            'max' => $field->attribute('max') ?? $field->attribute('aria-valuemax'),
+        ];
         foreach ($limits as $key => $limit) {
             $limit ??= $isRange ? ['min' => '0', 'max' => '100'][$key] : null;
             if (null !== $limit && 1 === preg_match('/^-?\d{1,15}(\.\d{1,15})?$/D', $limit)) {
@@ -393,11 +514,17 @@ final class PageReader
         }
         $step = $field->attribute('step');
         if ('input' === $field->element->tagName && 'any' !== strtolower((string) $step)) {
-            $isStep = null !== $step && 1 === preg_match('/^\d{0,15}\.?\d{1,15}$/D', $step) && 1 !== preg_match('/^0*\.?0*$/D', $step);
-            $option->facts['step'] = new Fact($isStep ? (str_starts_with($step, '.') ? '0'.$step : $step) : '1', $field->place().($isStep ? ', step' : ': without a step it is 1, as HTML has it'));
+            $isStep =
+                null !== $step &&
+                1 === preg_match('/^\d{0,15}\.?\d{1,15}$/D', $step) &&
+                1 !== preg_match('/^0*\.?0*$/D', $step);
+            $option->facts['step'] = new Fact(
+                $isStep ? (str_starts_with($step, '.') ? '0' . $step : $step) : '1',
+                $field->place() . ($isStep ? ', step' : ': without a step it is 1, as HTML has it'),
+            );
         }
         if (1 === preg_match('/(?:\(|\bin\s+)(mm|cm|m|in|ft|yd|kg|g|°|%)\)?\s*\*?$/u', $field->label, $m)) {
-            $option->facts['unit'] = new Fact($m[1], $field->place().', the label', false);
+            $option->facts['unit'] = new Fact($m[1], $field->place() . ', the label', false);
         }
     }
 
@@ -413,9 +540,9 @@ final class PageReader
         if (null !== $pattern && '' !== $pattern && 'input' === $field->element->tagName) {
             try {
                 \Ithrel\Core\Pattern\HtmlPattern::parse($pattern);
-                $option->facts['pattern'] = new Fact($pattern, $field->place().', pattern');
+                $option->facts['pattern'] = new Fact($pattern, $field->place() . ', pattern');
             } catch (\Ithrel\Core\Pattern\PatternError $e) {
-                $this->source->leave($field->place().', pattern', $e->getMessage());
+                $this->source->leave($field->place() . ', pattern', $e->getMessage());
             }
         }
     }
@@ -433,19 +560,28 @@ final class PageReader
     private function file(PageField $field, DraftOption $option): void
     {
         $types = [];
-        foreach (array_filter(array_map(trim(...), explode(',', strtolower((string) $field->attribute('accept')))), static fn (string $accepted): bool => '' !== $accepted) as $accepted) {
+        foreach (
+            array_filter(
+                array_map(trim(...), explode(',', strtolower((string) $field->attribute('accept')))),
+                static fn(string $accepted): bool => '' !== $accepted,
+            )
+            as $accepted
+        ) {
             $type = str_starts_with($accepted, '.') ? FileEndings::TYPES[substr($accepted, 1)] ?? null : $accepted;
             if (null === $type) {
-                $this->source->leave($field->place().', accept', sprintf('The ending "%s" is of no kind that is known.', $accepted));
+                $this->source->leave(
+                    $field->place() . ', accept',
+                    sprintf('The ending "%s" is of no kind that is known.', $accepted),
+                );
             } else {
                 $types[$type] = true;
             }
         }
         if ([] !== $types) {
-            $option->facts['types'] = new Fact(array_keys($types), $field->place().', accept');
+            $option->facts['types'] = new Fact(array_keys($types), $field->place() . ', accept');
         }
         if (!$field->element->hasAttribute('multiple')) {
-            $option->facts['files/max'] = new Fact(1, $field->place().': one file, as it is not multiple');
+            $option->facts['files/max'] = new Fact(1, $field->place() . ': one file, as it is not multiple');
         }
     }
 
@@ -466,16 +602,26 @@ final class PageReader
         if (null === $said) {
             return null;
         }
-        $this->source->currency ??= null === $said->amount->currency ? null : new Fact($said->amount->currency, $place.', the label', !$said->amount->isSignGuessed);
+        $this->source->currency ??=
+            null === $said->amount->currency
+                ? null
+                : new Fact($said->amount->currency, $place . ', the label', !$said->amount->isSignGuessed);
         $plain = $said->amount->amount->strippedOfTrailingZeros();
 
-        return new Fact(OptionTable::asCharge($said->amount->isPercent, (string) $plain->toScale(max($this->minorUnits, $plain->getScale())), Cells::text($plain)), $place.', the label');
+        return new Fact(
+            OptionTable::asCharge(
+                $said->amount->isPercent,
+                (string) $plain->toScale(max($this->minorUnits, $plain->getScale())),
+                Cells::text($plain),
+            ),
+            $place . ', the label',
+        );
     }
 
     /** The picture of a choice itself. */
     private function picture(\DOMElement $control, DraftValue $value): void
     {
-        $label = PageFields::closest($control, static fn (\DOMElement $e): bool => 'label' === $e->tagName) ?? $control;
+        $label = PageFields::closest($control, static fn(\DOMElement $e): bool => 'label' === $e->tagName) ?? $control;
         foreach ($label->getElementsByTagName('img') as $image) {
             if ('' !== $image->getAttribute('src')) {
                 $value->facts['swatch'] = new Fact($image->getAttribute('src'), 'the picture in its label', false);
@@ -488,7 +634,10 @@ final class PageReader
     private function disabled(\DOMElement $element, string $place, DraftValue $value): void
     {
         if ($element->hasAttribute('disabled') || 'true' === $element->getAttribute('aria-disabled')) {
-            $this->source->leave($place, sprintf('"%s" cannot be picked on this page; why is not told.', $value->label->text()));
+            $this->source->leave(
+                $place,
+                sprintf('"%s" cannot be picked on this page; why is not told.', $value->label->text()),
+            );
         }
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Draft;
 
 /**
- * What a table of variant rows would change in a document. Rows are known by what they pick; where two pick the same, by their
- * order.
+ * What a table of variant rows would change in a document. Rows are known by what they pick; where two pick the same,
+ * by their order.
  */
 final class RowMerge
 {
@@ -16,33 +16,53 @@ final class RowMerge
     /** @var list<string> what the document has and the table has not */
     public array $kept = [];
 
-    /** @var array<string, array<string, true>> code of an option => what the setup's own rows pick of it, values or not */
+    /**
+     * @var array<string, array<string, true>> code of an option => what the setup's own rows pick of it, values or not
+     */
     private array $strays = [];
 
     /** @var array<int, NamedMembers> values of an option, by its place */
     private array $valuesAt = [];
 
     /**
-     * @param NamedMembers                  $members options of the document
-     * @param list<string>                  $by      codes of the document's options that the table goes by
-     * @param list<array<array-key, mixed>> $told    rows of the table's own document, in the order of the source's
+     * @param NamedMembers $members options of the document
+     * @param list<string> $by codes of the document's options that the table goes by
+     * @param list<array<array-key, mixed>> $told rows of the table's own document, in the order of the source's
      */
-    private function __construct(private readonly NamedMembers $members, private readonly DraftSource $source, private readonly TableComparison $comparison, private readonly array $by, private readonly array $told)
-    {
-    }
+    private function __construct(
+        private readonly NamedMembers $members,
+        private readonly DraftSource $source,
+        private readonly TableComparison $comparison,
+        private readonly array $by,
+        private readonly array $told,
+    ) {}
 
     /**
      * @param array<array-key, mixed> $document decoded
-     * @param array<array-key, mixed> $told     what the table says, as a document of its own
+     * @param array<array-key, mixed> $told what the table says, as a document of its own
      */
-    public static function of(array $document, NamedMembers $members, DraftSource $source, TableComparison $comparison, array $told): self
-    {
+    public static function of(
+        array $document,
+        NamedMembers $members,
+        DraftSource $source,
+        TableComparison $comparison,
+        array $told,
+    ): self {
         $variants = is_array($told['variants'] ?? null) ? $told['variants'] : [];
-        $by = array_map(static fn (mixed $code): string => $comparison->options[is_string($code) ? $code : ''] ?? '', array_values(is_array($variants['by'] ?? null) ? $variants['by'] : []));
+        $by = array_map(
+            static fn(mixed $code): string => $comparison->options[is_string($code) ? $code : ''] ?? '',
+            array_values(is_array($variants['by'] ?? null) ? $variants['by'] : []),
+        );
         $merge = new self($members, $source, $comparison, $by, NamedMembers::listed($variants['rows'] ?? null));
         if ([] === $by || in_array('', $by, true)) {
-            $names = array_filter($source->by, static fn (string $label): bool => null === $members->place(null, $label));
-            $source->leave('the table', sprintf('%s: no option of the setup is called so, and no column of a row.', implode(', ', $names)));
+            $names = array_filter(
+                $source->by,
+                static fn(string $label): bool => null === $members->place(null, $label),
+            );
+            $source->leave(
+                'the table',
+                sprintf('%s: no option of the setup is called so, and no column of a row.', implode(', ', $names)),
+            );
 
             return $merge;
         }
@@ -51,7 +71,10 @@ final class RowMerge
         if ([] === $ownBy) {
             $merge->begin();
         } elseif ([] !== array_diff($by, $ownBy) || [] !== array_diff($ownBy, $by)) {
-            $source->leave('the table', sprintf('Its rows go by %s; those of the setup go by %s.', implode(', ', $by), implode(', ', $ownBy)));
+            $source->leave(
+                'the table',
+                sprintf('Its rows go by %s; those of the setup go by %s.', implode(', ', $by), implode(', ', $ownBy)),
+            );
         } else {
             $merge->hold(NamedMembers::listed($own['rows'] ?? null));
         }
@@ -72,7 +95,12 @@ final class RowMerge
                 $this->source->leave($this->from($k), $unknown);
             }
         }
-        $this->changes[] = new TableChange('/variants', ['by' => $this->by, 'rows' => $rows], 'the table', sprintf('%d variant rows', count($rows)));
+        $this->changes[] = new TableChange(
+            '/variants',
+            ['by' => $this->by, 'rows' => $rows],
+            'the table',
+            sprintf('%d variant rows', count($rows)),
+        );
     }
 
     /**
@@ -101,18 +129,38 @@ final class RowMerge
             if (null !== $unknown) {
                 $this->source->leave($this->from($k), $unknown);
             } elseif (!isset($at[$print])) {
-                $this->changes[] = new TableChange('/variants/rows/'.$next++, ['pick' => (object) $pick] + $told, $this->from($k), sprintf('%s: a new row', $words));
+                $this->changes[] = new TableChange(
+                    '/variants/rows/' . $next++,
+                    ['pick' => (object) $pick] + $told,
+                    $this->from($k),
+                    sprintf('%s: a new row', $words),
+                );
             } elseif ([] === $at[$print]) {
                 $this->source->leave($this->from($k), sprintf('A row for %s stands above it already.', $words));
             } else {
                 $n = array_shift($at[$print]);
                 ++$seen;
-                array_push($this->changes, ...$this->comparison->changes('/variants/rows/'.$n, $words, $rows[$n], $told, $facts, $this->source->rows[$k]['blank'] ?? []));
+                array_push(
+                    $this->changes,
+                    ...$this->comparison->changes(
+                        '/variants/rows/' . $n,
+                        $words,
+                        $rows[$n],
+                        $told,
+                        $facts,
+                        $this->source->rows[$k]['blank'] ?? [],
+                    ),
+                );
             }
         }
         $missing = count($rows) - $seen;
         if ($missing > 0) {
-            $this->kept[] = sprintf(1 === $missing ? '%d row of the setup is not in the table, and stays.' : '%d rows of the setup are not in the table, and stay.', $missing);
+            $this->kept[] = sprintf(
+                1 === $missing
+                    ? '%d row of the setup is not in the table, and stays.'
+                    : '%d rows of the setup are not in the table, and stay.',
+                $missing,
+            );
         }
     }
 
@@ -141,7 +189,12 @@ final class RowMerge
             $code = $this->members->code($place);
             $answer = match ($this->members->members[$place]['kind'] ?? null) {
                 'flag' => true === Cells::yes($cell) ? true : null,
-                'several' => null !== $values->place(null, $cell) ? [self::valueOf($values, $cell)] : array_map(static fn (string $part): string => self::valueOf($values, trim($part)), explode(';', $cell)),
+                'several' => null !== $values->place(null, $cell)
+                    ? [self::valueOf($values, $cell)]
+                    : array_map(
+                        static fn(string $part): string => self::valueOf($values, trim($part)),
+                        explode(';', $cell),
+                    ),
                 default => self::valueOf($values, $cell),
             };
             if (null !== $answer) {
@@ -163,8 +216,15 @@ final class RowMerge
             $place = (int) $this->members->ofCode($code);
             $values = $this->valuesAt[$place] ??= $this->members->values($place);
             foreach (is_bool($answer) ? [] : (array) $answer as $value) {
-                if (null === $values->ofCode(is_string($value) ? $value : '') && !isset($this->strays[$code][is_string($value) ? $value : ''])) {
-                    return sprintf('%s has no value “%s”.', $this->members->name($place), is_string($value) ? $value : '');
+                if (
+                    null === $values->ofCode(is_string($value) ? $value : '') &&
+                    !isset($this->strays[$code][is_string($value) ? $value : ''])
+                ) {
+                    return sprintf(
+                        '%s has no value “%s”.',
+                        $this->members->name($place),
+                        is_string($value) ? $value : '',
+                    );
                 }
             }
         }
@@ -184,7 +244,7 @@ final class RowMerge
      */
     private static function print(array $pick): string
     {
-        $pick = array_filter($pick, static fn (mixed $value): bool => !in_array($value, [false, null, []], true));
+        $pick = array_filter($pick, static fn(mixed $value): bool => !in_array($value, [false, null, []], true));
         ksort($pick);
         foreach ($pick as $key => $value) {
             if (is_array($value)) {

@@ -24,7 +24,10 @@ final class RowTable
         $cells = new Cells($this->columns, $lines, $this->minorUnits);
         $options = [];
         foreach ($this->columns->others as $c => $title) {
-            $options[$c] = new DraftOption(new Fact(Names::withoutMark($title), sprintf('column %s', $title)), new Fact('one', sprintf('column %s', $title)));
+            $options[$c] = new DraftOption(
+                new Fact(Names::withoutMark($title), sprintf('column %s', $title)),
+                new Fact('one', sprintf('column %s', $title)),
+            );
         }
         foreach ($lines as $line => $row) {
             $pick = [];
@@ -35,7 +38,9 @@ final class RowTable
                 }
                 $value = $option->value($label);
                 if (null === $value) {
-                    $option->values[] = $value = new DraftValue(new Fact($label, sprintf('line %d, column %s', $line, $this->columns->titles[$c])));
+                    $option->values[] = $value = new DraftValue(
+                        new Fact($label, sprintf('line %d, column %s', $line, $this->columns->titles[$c])),
+                    );
                 }
                 $pick[$option->label->text()] = $value->label->text();
             }
@@ -46,9 +51,13 @@ final class RowTable
                 $this->source->leave(sprintf('column %s', $this->columns->titles[$c]), 'The column is empty.');
                 continue;
             }
-            $answered = count(array_filter($lines, static fn (array $row): bool => '' !== ($row[$c] ?? '')));
+            $answered = count(array_filter($lines, static fn(array $row): bool => '' !== ($row[$c] ?? '')));
             if ($answered === count($lines)) {
-                $option->facts['required'] = new Fact(true, sprintf('column %s: every row answers it', $this->columns->titles[$c]), false);
+                $option->facts['required'] = new Fact(
+                    true,
+                    sprintf('column %s: every row answers it', $this->columns->titles[$c]),
+                    false,
+                );
             }
             $this->source->options[] = $option;
             $this->source->by[] = $option->label->text();
@@ -74,15 +83,22 @@ final class RowTable
             if (in_array($meaning, ['price', 'salePrice', 'cost'], true)) {
                 $amount = $cells->amount($row, $meaning);
                 if (null === $amount || $amount->isPercent) {
-                    $this->source->leave($from, sprintf('"%s" is no amount.', mb_strimwidth($text, 0, 40, '…', 'UTF-8')));
+                    $this->source->leave(
+                        $from,
+                        sprintf('"%s" is no amount.', mb_strimwidth($text, 0, 40, '…', 'UTF-8')),
+                    );
                     continue;
                 }
-                $this->source->currency ??= null === $amount->currency ? null : new Fact($amount->currency, $from, !$amount->isSignGuessed);
+                $this->source->currency ??=
+                    null === $amount->currency ? null : new Fact($amount->currency, $from, !$amount->isSignGuessed);
                 $facts[$meaning] = new Fact($cells->money($amount->amount), $from);
             } elseif ('stock' === $meaning || 'weight' === $meaning) {
                 $decimal = $cells->decimal($row, $meaning);
                 if (null === $decimal) {
-                    $this->source->leave($from, sprintf('"%s" is no number.', mb_strimwidth($text, 0, 40, '…', 'UTF-8')));
+                    $this->source->leave(
+                        $from,
+                        sprintf('"%s" is no number.', mb_strimwidth($text, 0, 40, '…', 'UTF-8')),
+                    );
                 } else {
                     $facts[$meaning] = new Fact($decimal, $from);
                 }

@@ -12,9 +12,9 @@ use Ithrel\Core\Table\Csv;
 use Ithrel\Core\Words\ConditionWords;
 
 /**
- * The sheets that a setup gives out as CSV, to be changed in a spreadsheet and brought back: one of its options, a line an
- * option and a line a value, and one of its variant rows. What a cell could not say as a person writes it is said as JSON:
- * each sheet is read back before it is given out, and every cell that came back as something else is written so.
+ * The sheets that a setup gives out as CSV, to be changed in a spreadsheet and brought back: one of its options, a line
+ * an option and a line a value, and one of its variant rows. What a cell could not say as a person writes it is said as
+ * JSON: each sheet is read back before it is given out, and every cell that came back as something else is written so.
  */
 final class SetupSheet
 {
@@ -29,7 +29,12 @@ final class SetupSheet
      */
     public function __construct(private readonly Setup $setup, string $text)
     {
-        $document = json_decode(str_starts_with($text, "\u{FEFF}") ? substr($text, 3) : $text, true, 120, JSON_THROW_ON_ERROR);
+        $document = json_decode(
+            str_starts_with($text, "\u{FEFF}") ? substr($text, 3) : $text,
+            true,
+            120,
+            JSON_THROW_ON_ERROR,
+        );
         $this->document = is_array($document) ? array_filter($document, is_string(...), ARRAY_FILTER_USE_KEY) : [];
     }
 
@@ -52,23 +57,38 @@ final class SetupSheet
     public function rows(): ?string
     {
         $variants = $this->document['variants'] ?? null;
-        $by = is_array($variants) && is_array($variants['by'] ?? null) ? array_values(array_filter($variants['by'], is_string(...))) : [];
+        $by =
+            is_array($variants) && is_array($variants['by'] ?? null)
+                ? array_values(array_filter($variants['by'], is_string(...)))
+                : [];
         if (!is_array($variants) || [] === $by || [] === ($variants['rows'] ?? [])) {
             return null;
         }
         $lines = [];
         foreach (NamedMembers::listed($variants['rows'] ?? null) as $row) {
             $pick = is_array($row['pick'] ?? null) ? $row['pick'] : [];
-            $lines[] = [array_map(fn (string $code): string => $this->answer($code, $pick[$code] ?? null), $by), SheetPaths::of($row), null];
+            $lines[] = [
+                array_map(fn(string $code): string => $this->answer($code, $pick[$code] ?? null), $by),
+                SheetPaths::of($row),
+                null,
+            ];
         }
 
-        return $this->sheet(array_map(fn (string $code): string => SheetPaths::PICK.$this->name($code), $by), $lines, self::rowsOf(...));
+        return $this->sheet(
+            array_map(fn(string $code): string => SheetPaths::PICK . $this->name($code), $by),
+            $lines,
+            self::rowsOf(...),
+        );
     }
 
     /**
-     * @param list<string>                                                    $known headings of what a line is known by
-     * @param list<array{list<string>, array<string, mixed>, Condition|null}> $lines what it is known by, what it says by path, its condition
-     * @param \Closure(DraftSource): list<array<string, mixed>>               $said  by each line of a sheet that was read back
+     * @param list<string> $known headings of what a line is known by
+     * @param list<array{
+     *     list<string>,
+     *     array<string, mixed>,
+     *     Condition|null,
+     * }> $lines what it is known by, what it says by path, its condition
+     * @param \Closure(DraftSource): list<array<string, mixed>> $said by each line of a sheet that was read back
      */
     private function sheet(array $known, array $lines, \Closure $said): string
     {
@@ -81,7 +101,9 @@ final class SetupSheet
             foreach ($paths as $path) {
                 $cells[] = match (true) {
                     !array_key_exists($path, $says) || null === $says[$path] => '',
-                    'condition' === SheetPaths::how($path) => null === $condition ? SheetCell::json($says[$path]) : $words->of($condition),
+                    'condition' === SheetPaths::how($path) => null === $condition
+                        ? SheetCell::json($says[$path])
+                        : $words->of($condition),
                     default => SheetCell::write($says[$path], SheetPaths::how($path)) ?? SheetCell::json($says[$path]),
                 };
             }
@@ -93,7 +115,13 @@ final class SetupSheet
             foreach ($paths as $c => $path) {
                 $is = $says[$path] ?? null;
                 $found = $back[$n][$path] ?? null;
-                if (null !== $is && !Meaning::isSame($meaning->of(self::plain($is), basename($path)), $meaning->of(self::plain($found), basename($path)))) {
+                if (
+                    null !== $is &&
+                    !Meaning::isSame(
+                        $meaning->of(self::plain($is), basename($path)),
+                        $meaning->of(self::plain($found), basename($path)),
+                    )
+                ) {
                     $rows[$n] = array_replace($rows[$n], [count($lead) + $c => SheetCell::json($is)]);
                 }
             }
@@ -125,14 +153,20 @@ final class SetupSheet
      */
     private static function rowsOf(DraftSource $source): array
     {
-        return array_map(static fn (array $row): array => array_map(static fn (Fact $fact): mixed => $fact->value, $row['facts']), $source->rows);
+        return array_map(
+            static fn(array $row): array => array_map(static fn(Fact $fact): mixed => $fact->value, $row['facts']),
+            $source->rows,
+        );
     }
 
     /** The label of an option where it names it alone, else its code. */
     private function name(string $code): string
     {
         $label = $this->setup->option($code)->label ?? $code;
-        $same = array_filter($this->setup->options, static fn ($o): bool => PriceSheet::plain($o->label) === PriceSheet::plain($label));
+        $same = array_filter(
+            $this->setup->options,
+            static fn($o): bool => PriceSheet::plain($o->label) === PriceSheet::plain($label),
+        );
 
         return 1 === count($same) && trim($label) === $label && !str_contains($label, "\n") ? $label : $code;
     }
@@ -143,16 +177,30 @@ final class SetupSheet
             return true === $pick ? 'yes' : '';
         }
 
-        return implode('; ', array_map(fn (mixed $value): string => $this->valueNames[$code][is_scalar($value) ? (string) $value : ''] ??= $this->valueName($code, is_scalar($value) ? (string) $value : ''), is_array($pick) ? $pick : [$pick]));
+        return implode(
+            '; ',
+            array_map(
+                fn(mixed $value): string => ($this->valueNames[$code][
+                    is_scalar($value) ? (string) $value : ''
+                ] ??= $this->valueName($code, is_scalar($value) ? (string) $value : '')),
+                is_array($pick) ? $pick : [$pick],
+            ),
+        );
     }
 
     private function valueName(string $option, string $code): string
     {
         $values = $this->setup->option($option)->values ?? [];
         $label = $this->setup->option($option)?->value($code)->label ?? $code;
-        $same = array_filter($values, static fn ($v): bool => PriceSheet::plain($v->label) === PriceSheet::plain($label) || PriceSheet::plain($v->code) === PriceSheet::plain($label));
+        $same = array_filter(
+            $values,
+            static fn($v): bool => PriceSheet::plain($v->label) === PriceSheet::plain($label) ||
+                PriceSheet::plain($v->code) === PriceSheet::plain($label),
+        );
 
-        return 1 === count($same) && trim($label) === $label && 1 !== preg_match('/[;\n]|^\'/', $label) ? $label : $code;
+        return 1 === count($same) && trim($label) === $label && 1 !== preg_match('/[;\n]|^\'/', $label)
+            ? $label
+            : $code;
     }
 
     /** Objects as Meaning takes them. */

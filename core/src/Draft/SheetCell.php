@@ -7,8 +7,8 @@ namespace Ithrel\Core\Draft;
 use Ithrel\Core\Decimal\WrittenAmount;
 
 /**
- * What a document says, as a cell of a setup's own sheet; and back. A cell that is whole JSON (an object, a list or a text in
- * quotation marks) is taken as that, so everything can be said.
+ * What a document says, as a cell of a setup's own sheet; and back. A cell that is whole JSON (an object, a list or a
+ * text in quotation marks) is taken as that, so everything can be said.
  */
 final class SheetCell
 {
@@ -19,7 +19,10 @@ final class SheetCell
             return ChargeSentence::write($value);
         }
         if (is_array($value) && array_is_list($value) && in_array($how, ['list', 'wholes', 'some'], true)) {
-            return implode(', ', array_map(static fn (mixed $one): string => is_scalar($one) ? (string) $one : '', $value));
+            return implode(
+                ', ',
+                array_map(static fn(mixed $one): string => is_scalar($one) ? (string) $one : '', $value),
+            );
         }
 
         return is_bool($value) ? ($value ? 'yes' : 'no') : (is_scalar($value) ? (string) $value : null);
@@ -31,7 +34,8 @@ final class SheetCell
     }
 
     /**
-     * @return string|int|bool|array<array-key, mixed>|null as it stands in a document; null where the cell does not say it
+     * @return string|int|bool|array<array-key, mixed>|null as it stands in a document; null where the cell does not say
+     *                                                      it
      */
     public static function read(string $cell, string $how, int $minorUnits): string|int|bool|array|null
     {
@@ -79,7 +83,9 @@ final class SheetCell
     {
         $read = WrittenAmount::read($cell, $minorUnits);
 
-        return null === $read ? null : OptionTable::asCharge($read->isPercent, Cells::text($read->amount), Cells::text($read->amount));
+        return null === $read
+            ? null
+            : OptionTable::asCharge($read->isPercent, Cells::text($read->amount), Cells::text($read->amount));
     }
 
     /**
@@ -87,7 +93,9 @@ final class SheetCell
      */
     private static function parts(string $cell): array
     {
-        return array_values(array_filter(array_map(trim(...), explode(',', $cell)), static fn (string $part): bool => '' !== $part));
+        return array_values(
+            array_filter(array_map(trim(...), explode(',', $cell)), static fn(string $part): bool => '' !== $part),
+        );
     }
 
     /**

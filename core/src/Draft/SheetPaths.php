@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Draft;
 
 /**
- * What the columns of a setup's own sheets hold: a path below an option, a value or a row, and how it is written in a cell.
- * A path that is not named here is written as JSON.
+ * What the columns of a setup's own sheets hold: a path below an option, a value or a row, and how it is written in a
+ * cell. A path that is not named here is written as JSON.
  */
 final class SheetPaths
 {
@@ -19,13 +19,65 @@ final class SheetPaths
 
     /** In the order of columns. */
     private const HOW = [
-        'label' => 'text', 'kind' => 'text', 'required' => 'yes', 'charge' => 'charge', 'sku' => 'text', 'price' => 'amount', 'salePrice' => 'amount', 'cost' => 'amount', 'stock' => 'whole', 'weight' => 'decimal', 'points' => 'whole',
-        'image' => 'text', 'swatch' => 'text', 'item' => 'text', 'free' => 'yes', 'line' => 'text', 'default' => 'text', 'hidden' => 'yes', 'shownWhen' => 'condition', 'allowedWhen' => 'condition', 'help' => 'text', 'section' => 'text',
-        'picks/min' => 'whole', 'picks/max' => 'whole', 'length/min' => 'whole', 'length/max' => 'whole', 'length/measure' => 'text', 'lines/max' => 'whole', 'allow' => 'text', 'pattern' => 'text', 'styled' => 'list',
-        'min' => 'decimal', 'max' => 'decimal', 'step' => 'decimal', 'decimals' => 'whole', 'unit' => 'text', 'earliest' => 'text', 'latest' => 'text', 'weekdays' => 'wholes', 'closed' => 'list',
-        'types' => 'list', 'maxBytes' => 'whole', 'files/min' => 'whole', 'files/max' => 'whole', 'pixels/minWidth' => 'whole', 'pixels/minHeight' => 'whole', 'colours' => 'list',
-        'yes/charge' => 'charge', 'yes/weight' => 'decimal', 'yes/points' => 'whole', 'yes/sku' => 'text', 'yes/image' => 'text', 'yes/cost' => 'amount',
-        'size/length' => 'decimal', 'size/width' => 'decimal', 'size/height' => 'decimal', 'size/unit' => 'text', 'control' => 'some', 'stages' => 'list',
+        'label' => 'text',
+        'kind' => 'text',
+        'required' => 'yes',
+        'charge' => 'charge',
+        'sku' => 'text',
+        'price' => 'amount',
+        'salePrice' => 'amount',
+        'cost' => 'amount',
+        'stock' => 'whole',
+        'weight' => 'decimal',
+        'points' => 'whole',
+        'image' => 'text',
+        'swatch' => 'text',
+        'item' => 'text',
+        'free' => 'yes',
+        'line' => 'text',
+        'default' => 'text',
+        'hidden' => 'yes',
+        'shownWhen' => 'condition',
+        'allowedWhen' => 'condition',
+        'help' => 'text',
+        'section' => 'text',
+        'picks/min' => 'whole',
+        'picks/max' => 'whole',
+        'length/min' => 'whole',
+        'length/max' => 'whole',
+        'length/measure' => 'text',
+        'lines/max' => 'whole',
+        'allow' => 'text',
+        'pattern' => 'text',
+        'styled' => 'list',
+        'min' => 'decimal',
+        'max' => 'decimal',
+        'step' => 'decimal',
+        'decimals' => 'whole',
+        'unit' => 'text',
+        'earliest' => 'text',
+        'latest' => 'text',
+        'weekdays' => 'wholes',
+        'closed' => 'list',
+        'types' => 'list',
+        'maxBytes' => 'whole',
+        'files/min' => 'whole',
+        'files/max' => 'whole',
+        'pixels/minWidth' => 'whole',
+        'pixels/minHeight' => 'whole',
+        'colours' => 'list',
+        'yes/charge' => 'charge',
+        'yes/weight' => 'decimal',
+        'yes/points' => 'whole',
+        'yes/sku' => 'text',
+        'yes/image' => 'text',
+        'yes/cost' => 'amount',
+        'size/length' => 'decimal',
+        'size/width' => 'decimal',
+        'size/height' => 'decimal',
+        'size/unit' => 'text',
+        'control' => 'some',
+        'stages' => 'list',
     ];
 
     /** Objects whose keys have a column each. */
@@ -44,7 +96,7 @@ final class SheetPaths
         foreach (array_diff_key($object, ['code' => 1, 'values' => 1, 'pick' => 1]) as $key => $own) {
             if (is_array($own) && in_array($key, self::PARTED, true) && !array_is_list($own)) {
                 foreach ($own as $below => $leaf) {
-                    $leaves[$key.'/'.$below] = $leaf;
+                    $leaves[$key . '/' . $below] = $leaf;
                 }
             } else {
                 $leaves[(string) $key] = $own;
@@ -75,14 +127,16 @@ final class SheetPaths
     /** A path as the heading of a column: "shown when", "length max". */
     public static function heading(string $path): string
     {
-        return str_starts_with($path, 'figures/') ? 'figures '.substr($path, 8) : strtolower((string) preg_replace('/(?<=[a-z])(?=[A-Z])|\//', ' ', $path));
+        return str_starts_with($path, 'figures/')
+            ? 'figures ' . substr($path, 8)
+            : strtolower((string) preg_replace('/(?<=[a-z])(?=[A-Z])|\//', ' ', $path));
     }
 
     /** The path that a heading names; null where none is. */
     public static function path(string $heading): ?string
     {
         if (1 === preg_match('/^figures\s+(\S+)$/i', $heading, $m)) {
-            return 'figures/'.$m[1];
+            return 'figures/' . $m[1];
         }
         foreach (array_keys(self::HOW) as $path) {
             if (Columns::plain(self::heading($path)) === Columns::plain($heading)) {

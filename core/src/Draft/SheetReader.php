@@ -7,8 +7,8 @@ namespace Ithrel\Core\Draft;
 use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
- * Reads the sheets that a setup gives out: of its options, a line an option and a line a value; of its rows, a line a row.
- * What each cell means is said by its column, so nothing is guessed.
+ * Reads the sheets that a setup gives out: of its options, a line an option and a line a value; of its rows, a line a
+ * row. What each cell means is said by its column, so nothing is guessed.
  */
 final class SheetReader
 {
@@ -37,8 +37,8 @@ final class SheetReader
     }
 
     /**
-     * @param list<string>             $titles
-     * @param array<int, list<string>> $lines  by number
+     * @param list<string> $titles
+     * @param array<int, list<string>> $lines by number
      *
      * @throws UnreadableDocument
      */
@@ -52,7 +52,7 @@ final class SheetReader
             }
             $path = SheetPaths::path($title);
             if (null === $path) {
-                $reader->source->leave('column '.$title, 'No part of a setup is called so.');
+                $reader->source->leave('column ' . $title, 'No part of a setup is called so.');
             } else {
                 $reader->paths[$c] = $path;
             }
@@ -93,9 +93,11 @@ final class SheetReader
         foreach ($lines as $line => $cells) {
             $code = $cells[$option] ?? '';
             $ofValue = false === $value ? '' : $cells[$value] ?? '';
-            $from = fn (int $c): string => sprintf('line %d, column %s', $line, $this->titles[$c]);
+            $from = fn(int $c): string => sprintf('line %d, column %s', $line, $this->titles[$c]);
             if ('' !== $code) {
-                $here = $byCode[$code] ??= new DraftOption(new Fact($code, $from($option)), null, ['code' => new Fact($code, $from($option))]);
+                $here = $byCode[$code] ??= new DraftOption(new Fact($code, $from($option)), null, [
+                    'code' => new Fact($code, $from($option)),
+                ]);
             }
             if (null === $here) {
                 $this->source->leave(sprintf('line %d', $line), 'No option is named on this line, or above it.');
@@ -103,9 +105,9 @@ final class SheetReader
                 $kind = $this->cell($cells, 'kind');
                 foreach ($this->facts($cells, $line, 'flag' === $kind, $here->blank) as $path => $fact) {
                     match ($path) {
-                        'label' => $here->label = $fact,
-                        'kind' => $here->kind = $fact,
-                        default => $here->facts[$path] = $fact,
+                        'label' => ($here->label = $fact),
+                        'kind' => ($here->kind = $fact),
+                        default => ($here->facts[$path] = $fact),
                     };
                 }
             } else {
@@ -125,7 +127,10 @@ final class SheetReader
                 $own->kind = new Fact('one', OptionTable::ASSUMED_KIND, false);
             }
             if (null === $own->kind) {
-                $this->source->leave($own->label->from, sprintf('%s has neither a kind nor values, so what is asked is not known.', $code));
+                $this->source->leave(
+                    $own->label->from,
+                    sprintf('%s has neither a kind nor values, so what is asked is not known.', $code),
+                );
             } else {
                 $own->isExact = true;
                 $this->source->options[] = $own;
@@ -135,7 +140,7 @@ final class SheetReader
 
     /**
      * @param array<int, list<string>> $lines
-     * @param array<int, string>       $picks column => label of an option
+     * @param array<int, string> $picks column => label of an option
      */
     private function rows(array $lines, array $picks): void
     {
@@ -146,7 +151,9 @@ final class SheetReader
             foreach ($picks as $c => $label) {
                 if ('' !== ($cells[$c] ?? '')) {
                     $pick[$label] = $cells[$c];
-                    $values[$c][$cells[$c]] ??= new DraftValue(new Fact($cells[$c], sprintf('line %d, column %s', $line, $this->titles[$c])));
+                    $values[$c][$cells[$c]] ??= new DraftValue(
+                        new Fact($cells[$c], sprintf('line %d, column %s', $line, $this->titles[$c])),
+                    );
                 }
             }
             $blank = [];
@@ -155,12 +162,17 @@ final class SheetReader
         }
         foreach ($picks as $c => $label) {
             // Where no sheet of options stands beside it, the rows say which values there are.
-            $this->source->options[] = new DraftOption(new Fact($label, 'column '.$this->titles[$c]), new Fact('one', 'column '.$this->titles[$c], false), [], array_values($values[$c]));
+            $this->source->options[] = new DraftOption(
+                new Fact($label, 'column ' . $this->titles[$c]),
+                new Fact('one', 'column ' . $this->titles[$c], false),
+                [],
+                array_values($values[$c]),
+            );
         }
     }
 
     /**
-     * @param list<string>          $cells
+     * @param list<string> $cells
      * @param array<string, string> $blank path => from where; what has a column and no cell is added
      *
      * @return array<string, Fact>
@@ -178,7 +190,10 @@ final class SheetReader
             $how = 'default' === $path && $defaultIsYes ? 'yes' : SheetPaths::how($path);
             $own = 'condition' === $how ? self::condition($cell) : SheetCell::read($cell, $how, $this->minorUnits);
             if (null === $own) {
-                $this->source->leave($from, sprintf('"%s" is not understood there.', mb_strimwidth($cell, 0, 60, '…', 'UTF-8')));
+                $this->source->leave(
+                    $from,
+                    sprintf('"%s" is not understood there.', mb_strimwidth($cell, 0, 60, '…', 'UTF-8')),
+                );
             } else {
                 $facts[$path] = new Fact($own, $from);
             }

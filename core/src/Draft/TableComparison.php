@@ -13,19 +13,24 @@ use Ithrel\Core\Setup\Pointer;
 final readonly class TableComparison
 {
     /**
-     * @param array<string, string>                $options code of an option in the table's own document => in the document
-     * @param array<string, array<string, string>> $values  code of an option in the document => code of a value in the table's own document => in the document
-     * @param bool                                 $isExact whether the setup gave the table out
+     * @param array<string, string> $options code of an option in the table's own document => in the
+     *                                       document
+     * @param array<string, array<string, string>> $values code of an option in the document => code of a value in the
+     *                                                     table's own document => in the document
+     * @param bool $isExact whether the setup gave the table out
      */
-    public function __construct(private Meaning $meaning, public array $options, private array $values, private bool $isExact)
-    {
-    }
+    public function __construct(
+        private Meaning $meaning,
+        public array $options,
+        private array $values,
+        private bool $isExact,
+    ) {}
 
     /**
-     * @param array<array-key, mixed> $own   of the document
-     * @param array<array-key, mixed> $told  of the table's own document
-     * @param array<string, Fact>     $facts what the table says of it, by path
-     * @param array<string, string>   $blank path => place of an empty cell
+     * @param array<array-key, mixed> $own of the document
+     * @param array<array-key, mixed> $told of the table's own document
+     * @param array<string, Fact> $facts what the table says of it, by path
+     * @param array<string, string> $blank path => place of an empty cell
      *
      * @return list<TableChange>
      */
@@ -36,11 +41,24 @@ final readonly class TableComparison
         $changes = [];
         foreach (array_intersect_key($facts, $new) as $path => $fact) {
             $was = $old[$path] ?? null;
-            if (!$fact->isSure || 'code' === $path || ('label' === $path && !$this->isNewLabel($own, $fact)) || $this->isSame($was, $new[$path], $path)) {
+            if (
+                !$fact->isSure ||
+                'code' === $path ||
+                ('label' === $path && !$this->isNewLabel($own, $fact)) ||
+                $this->isSame($was, $new[$path], $path)
+            ) {
                 continue;
             }
-            $becomes = null === $was ? 'is '.self::words($new[$path]) : sprintf('%s becomes %s', self::words($was), self::words($new[$path]));
-            $changes[] = new TableChange($at.self::below($path), $new[$path], $fact->from, sprintf('%s: %s %s', $name, SheetPaths::heading($path), $becomes));
+            $becomes =
+                null === $was
+                    ? 'is ' . self::words($new[$path])
+                    : sprintf('%s becomes %s', self::words($was), self::words($new[$path]));
+            $changes[] = new TableChange(
+                $at . self::below($path),
+                $new[$path],
+                $fact->from,
+                sprintf('%s: %s %s', $name, SheetPaths::heading($path), $becomes),
+            );
         }
         $left = $old;
         foreach (array_intersect_key($blank, $old) as $path => $from) {
@@ -50,8 +68,19 @@ final readonly class TableComparison
             unset($left[$path]);
             $parent = explode('/', $path)[0];
             // What would be left of an object that says nothing any more goes with its last part.
-            $isLast = $parent !== $path && [] === array_filter(array_keys($left), static fn (string $other): bool => str_starts_with($other, $parent.'/'));
-            $changes[] = new TableChange($at.self::below($isLast ? $parent : $path), null, $from, sprintf('%s: %s %s is taken out', $name, SheetPaths::heading($path), self::words($old[$path])));
+            $isLast =
+                $parent !== $path &&
+                [] ===
+                    array_filter(
+                        array_keys($left),
+                        static fn(string $other): bool => str_starts_with($other, $parent . '/'),
+                    );
+            $changes[] = new TableChange(
+                $at . self::below($isLast ? $parent : $path),
+                null,
+                $from,
+                sprintf('%s: %s %s is taken out', $name, SheetPaths::heading($path), self::words($old[$path])),
+            );
         }
 
         return $changes;
@@ -70,7 +99,9 @@ final readonly class TableComparison
     private function isSame(mixed $a, mixed $b, string $path): bool
     {
         $key = basename($path);
-        $of = fn (mixed $value): mixed => $this->meaning->of(json_decode(json_encode([$key => $value], JSON_THROW_ON_ERROR)));
+        $of = fn(mixed $value): mixed => $this->meaning->of(
+            json_decode(json_encode([$key => $value], JSON_THROW_ON_ERROR)),
+        );
 
         return Meaning::isSame($of($a), $of($b));
     }
@@ -89,7 +120,11 @@ final readonly class TableComparison
             if (null !== $option && 'option' === $key) {
                 $thing[$key] = $option;
             } elseif (null !== $option && 'is' === $key && !is_bool($own)) {
-                $codes = array_map(fn (mixed $value): string => $this->values[$option][is_string($value) ? $value : ''] ?? (is_string($value) ? $value : ''), (array) $own);
+                $codes = array_map(
+                    fn(mixed $value): string => $this->values[$option][is_string($value) ? $value : ''] ??
+                        (is_string($value) ? $value : ''),
+                    (array) $own,
+                );
                 $thing[$key] = is_array($own) ? $codes : $codes[0];
             } elseif (is_array($own)) {
                 $thing[$key] = $this->translated($own);
@@ -101,11 +136,17 @@ final readonly class TableComparison
 
     private static function below(string $path): string
     {
-        return '/'.implode('/', array_map(Pointer::escape(...), explode('/', $path)));
+        return '/' . implode('/', array_map(Pointer::escape(...), explode('/', $path)));
     }
 
     private static function words(mixed $value): string
     {
-        return is_bool($value) ? ($value ? 'yes' : 'no') : (is_scalar($value) ? (string) $value : mb_strimwidth(SheetCell::json($value), 0, 80, '…', 'UTF-8'));
+        return is_bool($value)
+            ? ($value
+                ? 'yes'
+                : 'no')
+            : (is_scalar($value)
+                ? (string) $value
+                : mb_strimwidth(SheetCell::json($value), 0, 80, '…', 'UTF-8'));
     }
 }

@@ -7,8 +7,8 @@ namespace Ithrel\Core\Draft;
 use Ithrel\Core\Diff\Meaning;
 
 /**
- * What a table would change in a document: options and values known by code, else by label; rows by what they pick. What the
- * table does not have stays. In a sheet that the setup gave out, an empty cell takes out what stood there.
+ * What a table would change in a document: options and values known by code, else by label; rows by what they pick.
+ * What the table does not have stays. In a sheet that the setup gave out, an empty cell takes out what stood there.
  */
 final class TableMerge
 {
@@ -27,7 +27,10 @@ final class TableMerge
     /** @var array<string, string> code of an option in the table's own document => in the document */
     private array $options = [];
 
-    /** @var array<string, array<string, string>> code of an option in the document => code of a value in the table's own document => in the document */
+    /**
+     * @var array<string, array<string, string>> code of an option in the document => code of a value in the table's
+     *                                           own document => in the document
+     */
     private array $values = [];
 
     /**
@@ -46,7 +49,12 @@ final class TableMerge
     {
         $merge = new self($document, $source);
         $merge->known();
-        $merge->comparison = new TableComparison(new Meaning($minorUnits), $merge->options, $merge->values, $source->isExact);
+        $merge->comparison = new TableComparison(
+            new Meaning($minorUnits),
+            $merge->options,
+            $merge->values,
+            $source->isExact,
+        );
         if ([] === $source->rows) {
             $merge->options();
         } else {
@@ -72,7 +80,8 @@ final class TableMerge
             $values = $this->members->values($place);
             foreach (NamedMembers::listed($told['values'] ?? null) as $j => $value) {
                 $v = $values->place($own->values[$j]->facts['code'] ?? null, $own->values[$j]->label->text());
-                $this->values[$code][self::text($value['code'] ?? null)] = null === $v ? self::text($value['code'] ?? null) : $values->code($v);
+                $this->values[$code][self::text($value['code'] ?? null)] =
+                    null === $v ? self::text($value['code'] ?? null) : $values->code($v);
             }
         }
     }
@@ -85,12 +94,29 @@ final class TableMerge
             $own = $this->source->options[$i];
             $index = $this->members->ofCode($this->options[self::text($told['code'] ?? null)] ?? '');
             if (null === $index) {
-                $this->changes[] = new TableChange('/options/'.$next++, $this->comparison->translated($told), $own->label->from, sprintf('%s: a new option', $own->label->text()));
+                $this->changes[] = new TableChange(
+                    '/options/' . $next++,
+                    $this->comparison->translated($told),
+                    $own->label->from,
+                    sprintf('%s: a new option', $own->label->text()),
+                );
                 continue;
             }
             $seen[$index] = true;
-            $facts = $own->facts + ['label' => $own->label] + (null === $own->kind || OptionTable::ASSUMED_KIND === $own->kind->from ? [] : ['kind' => $own->kind]);
-            array_push($this->changes, ...$this->comparison->changes('/options/'.$index, $this->members->name($index), $this->members->members[$index], $told, $facts, $own->blank));
+            $facts =
+                $own->facts + ['label' => $own->label] +
+                (null === $own->kind || OptionTable::ASSUMED_KIND === $own->kind->from ? [] : ['kind' => $own->kind]);
+            array_push(
+                $this->changes,
+                ...$this->comparison->changes(
+                    '/options/' . $index,
+                    $this->members->name($index),
+                    $this->members->members[$index],
+                    $told,
+                    $facts,
+                    $own->blank,
+                ),
+            );
             $this->valuesOf($index, $told, $own);
         }
         foreach (array_keys(array_diff_key($this->members->members, $seen)) as $index) {
@@ -114,13 +140,33 @@ final class TableMerge
             }
             $seen[$v] = true;
             $draft = $own->values[$j];
-            array_push($this->changes, ...$this->comparison->changes(sprintf('/options/%d/values/%d', $index, $v), $name.', '.$values->name($v), $values->members[$v], $value, $draft->facts + ['label' => $draft->label], $draft->blank));
+            array_push(
+                $this->changes,
+                ...$this->comparison->changes(
+                    sprintf('/options/%d/values/%d', $index, $v),
+                    $name . ', ' . $values->name($v),
+                    $values->members[$v],
+                    $value,
+                    $draft->facts + ['label' => $draft->label],
+                    $draft->blank,
+                ),
+            );
         }
         if ([] !== $fresh && [] === $values->members) {
-            $this->changes[] = new TableChange(sprintf('/options/%d/values', $index), array_column($fresh, 0), $fresh[0][1]->label->from, sprintf('%s: %d values', $name, count($fresh)));
+            $this->changes[] = new TableChange(
+                sprintf('/options/%d/values', $index),
+                array_column($fresh, 0),
+                $fresh[0][1]->label->from,
+                sprintf('%s: %d values', $name, count($fresh)),
+            );
         } else {
             foreach ($fresh as $n => [$value, $draft]) {
-                $this->changes[] = new TableChange(sprintf('/options/%d/values/%d', $index, count($values->members) + $n), $value, $draft->label->from, sprintf('%s: %s, a new value', $name, $draft->label->text()));
+                $this->changes[] = new TableChange(
+                    sprintf('/options/%d/values/%d', $index, count($values->members) + $n),
+                    $value,
+                    $draft->label->from,
+                    sprintf('%s: %s, a new value', $name, $draft->label->text()),
+                );
             }
         }
         $missing = array_map($values->name(...), array_keys(array_diff_key($values->members, $seen)));

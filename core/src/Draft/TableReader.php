@@ -25,7 +25,10 @@ final class TableReader
         $titles = $lines[$first];
         unset($lines[$first]);
         if (count($lines) > 100_000) {
-            throw UnreadableDocument::at('', sprintf('The table has %d lines; at most 100 000 are read.', count($lines)));
+            throw UnreadableDocument::at(
+                '',
+                sprintf('The table has %d lines; at most 100 000 are read.', count($lines)),
+            );
         }
         if (SheetReader::isOne($titles)) {
             return SheetReader::read($titles, $lines, $name, $minorUnits);
@@ -33,6 +36,8 @@ final class TableReader
         $options = Columns::of($titles, Columns::OF_OPTIONS);
         $isOfOptions = isset($options->at['value']) || (isset($options->at['option']) && isset($options->at['kind']));
 
-        return $isOfOptions ? (new OptionTable($options, $name, $minorUnits))->read($lines) : (new RowTable(Columns::of($titles, Columns::OF_ROWS), $name, $minorUnits))->read($lines);
+        return $isOfOptions
+            ? (new OptionTable($options, $name, $minorUnits))->read($lines)
+            : (new RowTable(Columns::of($titles, Columns::OF_ROWS), $name, $minorUnits))->read($lines);
     }
 }

@@ -5,12 +5,21 @@ declare(strict_types=1);
 namespace Ithrel\Core\Draft;
 
 /**
- * A condition as a person writes it into a cell: "Size is Large", "Finish = Brass or Nickel", "Gift wrap is yes and Size is
- * Small". The options and values are those of the draft, by label; told with labels, which become codes later.
+ * A condition as a person writes it into a cell: "Size is Large", "Finish = Brass or Nickel", "Gift wrap is yes and
+ * Size is Small". The options and values are those of the draft, by label; told with labels, which become codes later.
  */
 final class WrittenCondition
 {
-    private const BOUNDS = ['at least' => 'atLeast', 'from' => 'atLeast', 'at most' => 'atMost', 'until' => 'atMost', 'above' => 'above', 'after' => 'above', 'below' => 'below', 'before' => 'below'];
+    private const BOUNDS = [
+        'at least' => 'atLeast',
+        'from' => 'atLeast',
+        'at most' => 'atMost',
+        'until' => 'atMost',
+        'above' => 'above',
+        'after' => 'above',
+        'below' => 'below',
+        'before' => 'below',
+    ];
 
     /**
      * The longest label first, as one may begin another.
@@ -21,7 +30,11 @@ final class WrittenCondition
      */
     public static function longestFirst(array $options): array
     {
-        usort($options, static fn (DraftOption $a, DraftOption $b): int => mb_strlen($b->label->text()) <=> mb_strlen($a->label->text()));
+        usort(
+            $options,
+            static fn(DraftOption $a, DraftOption $b): int => mb_strlen($b->label->text()) <=>
+                mb_strlen($a->label->text()),
+        );
 
         return $options;
     }
@@ -36,7 +49,7 @@ final class WrittenCondition
         foreach (['all' => '/\s+(?:and|&)\s+/iu', 'any' => '/\s*;\s*/u'] as $how => $between) {
             $parts = self::parts($between, trim($words));
             if (count($parts) > 1) {
-                $read = array_map(static fn (string $part): ?array => self::read($part, $options), $parts);
+                $read = array_map(static fn(string $part): ?array => self::read($part, $options), $parts);
 
                 return in_array(null, $read, true) ? null : [$how => $read];
             }
@@ -55,8 +68,22 @@ final class WrittenCondition
         foreach ($options as $option) {
             $label = $option->label->text();
             $code = is_string($option->facts['code']->value ?? null) ? $option->facts['code']->value : $label;
-            $names = implode('|', array_map(static fn (string $name): string => preg_quote($name, '/'), [$label, Names::withoutMark($label), $code]));
-            if (1 !== preg_match('/^(?:'.$names.')(?!\w)\s*(?<not>!=|≠|is not\s|not\s)?(?:=|:|is\b|has\b)?\s*(?<answer>.*)$/isu', $words, $m)) {
+            $names = implode(
+                '|',
+                array_map(static fn(string $name): string => preg_quote($name, '/'), [
+                    $label,
+                    Names::withoutMark($label),
+                    $code,
+                ]),
+            );
+            if (
+                1 !==
+                preg_match(
+                    '/^(?:' . $names . ')(?!\w)\s*(?<not>!=|≠|is not\s|not\s)?(?:=|:|is\b|has\b)?\s*(?<answer>.*)$/isu',
+                    $words,
+                    $m,
+                )
+            ) {
                 continue;
             }
             $test = self::answer($option, $label, trim($m['answer']));
@@ -75,7 +102,10 @@ final class WrittenCondition
     {
         if ([] !== $option->values) {
             $labels = [];
-            foreach (null === $option->value($answer) ? self::parts('/\s+or\s+|\s*,\s*|\s*\|\s*/iu', $answer) : [$answer] as $name) {
+            foreach (
+                null === $option->value($answer) ? self::parts('/\s+or\s+|\s*,\s*|\s*\|\s*/iu', $answer) : [$answer]
+                as $name
+            ) {
                 $value = $option->value($name) ?? self::byCode($option, $name);
                 if (null === $value) {
                     return null;
@@ -101,8 +131,21 @@ final class WrittenCondition
         };
         $unit = is_string($option->facts['unit']->value ?? null) ? $option->facts['unit']->value : '';
 
-        return null !== $bound && 1 === preg_match('/^(?<how>'.implode('|', array_keys(self::BOUNDS)).') (?<bound>'.$bound.')(?: '.preg_quote($unit, '/').')?$/iD', $answer, $m)
-            ? ['option' => $label, self::BOUNDS[strtolower($m['how'])] => $m['bound']] : null;
+        return null !== $bound &&
+            1 ===
+                preg_match(
+                    '/^(?<how>' .
+                        implode('|', array_keys(self::BOUNDS)) .
+                        ') (?<bound>' .
+                        $bound .
+                        ')(?: ' .
+                        preg_quote($unit, '/') .
+                        ')?$/iD',
+                    $answer,
+                    $m,
+                )
+            ? ['option' => $label, self::BOUNDS[strtolower($m['how'])] => $m['bound']]
+            : null;
     }
 
     /**

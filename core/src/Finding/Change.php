@@ -20,12 +20,10 @@ final readonly class Change
     /**
      * @param list<Finding> $settled found before, and no more: mended
      * @param list<Finding> $dropped found before, and no longer asked: the place itself, or the guard, was removed
-     * @param list<Finding> $new     not found before
-     * @param list<Finding> $left    found before and still
+     * @param list<Finding> $new not found before
+     * @param list<Finding> $left found before and still
      */
-    private function __construct(public array $settled, public array $dropped, public array $new, public array $left)
-    {
-    }
+    private function __construct(public array $settled, public array $dropped, public array $new, public array $left) {}
 
     /**
      * @param list<Finding> $before
@@ -37,9 +35,14 @@ final readonly class Change
         $new = self::byKey($later, $now);
 
         $gone = array_values(array_diff_key($old, $new));
-        $stands = static fn (Finding $finding): bool => self::stands($later, self::place($earlier, $finding->at));
+        $stands = static fn(Finding $finding): bool => self::stands($later, self::place($earlier, $finding->at));
 
-        return new self(array_values(array_filter($gone, $stands)), array_values(array_filter($gone, static fn (Finding $f): bool => !$stands($f))), array_values(array_diff_key($new, $old)), array_values(array_intersect_key($new, $old)));
+        return new self(
+            array_values(array_filter($gone, $stands)),
+            array_values(array_filter($gone, static fn(Finding $f): bool => !$stands($f))),
+            array_values(array_diff_key($new, $old)),
+            array_values(array_intersect_key($new, $old)),
+        );
     }
 
     /** Whether a document still has the thing that a place names. */
@@ -50,14 +53,28 @@ final readonly class Change
         if (null === $name) {
             return true;
         }
-        $among = static fn (array $names): bool => in_array($name, array_map(strval(...), array_filter($names, is_scalar(...))), true) || (ctype_digit($name) && isset($names[(int) $name]));
+        $among = static fn(array $names): bool => in_array(
+            $name,
+            array_map(strval(...), array_filter($names, is_scalar(...))),
+            true,
+        ) ||
+            (ctype_digit($name) && isset($names[(int) $name]));
 
         return match ($steps[1]) {
-            'options' => null !== ($option = $setup->option($name)) && (!isset($steps[4]) || 'values' !== $steps[3] || null !== $option->value($steps[4])),
-            'guards' => $among(array_map(static fn (Guard $g): string => $g->id, $setup->guards)),
-            'charges' => $among(array_map(static fn (SetupCharge $c): ?string => $c->id, $setup->charges)),
+            'options' => null !== ($option = $setup->option($name)) &&
+                (!isset($steps[4]) || 'values' !== $steps[3] || null !== $option->value($steps[4])),
+            'guards' => $among(array_map(static fn(Guard $g): string => $g->id, $setup->guards)),
+            'charges' => $among(array_map(static fn(SetupCharge $c): ?string => $c->id, $setup->charges)),
             'parts' => null !== $setup->part($name),
-            'variants' => null !== $setup->variants && (!isset($steps[3]) || str_starts_with($place, '/variants/by') || [] !== array_filter($setup->variants->rows, static fn (Row $r): bool => $steps[3] === json_encode($r->pick, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE))),
+            'variants' => null !== $setup->variants &&
+                (!isset($steps[3]) ||
+                    str_starts_with($place, '/variants/by') ||
+                    [] !==
+                        array_filter(
+                            $setup->variants->rows,
+                            static fn(Row $r): bool => $steps[3] ===
+                                json_encode($r->pick, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE),
+                        )),
             default => true,
         };
     }
@@ -72,12 +89,12 @@ final readonly class Change
         $byKey = [];
         foreach ($findings as $finding) {
             $cause = $finding->detail['cause'] ?? '';
-            $key = $finding->code.' '.(is_string($cause) ? $cause : '').' '.self::place($setup, $finding->at);
+            $key = $finding->code . ' ' . (is_string($cause) ? $cause : '') . ' ' . self::place($setup, $finding->at);
             $n = 1;
-            while (isset($byKey[$key.' '.$n])) {
+            while (isset($byKey[$key . ' ' . $n])) {
                 ++$n;
             }
-            $byKey[$key.' '.$n] = $finding;
+            $byKey[$key . ' ' . $n] = $finding;
         }
 
         return $byKey;
@@ -99,13 +116,13 @@ final readonly class Change
                 }
                 break;
             case 'guards':
-                $steps[2] = $setup->guards[$at]->id ?? $steps[2] ?? '';
+                $steps[2] = $setup->guards[$at]->id ?? ($steps[2] ?? '');
                 break;
             case 'charges':
-                $steps[2] = $setup->charges[$at]->id ?? $steps[2] ?? '';
+                $steps[2] = $setup->charges[$at]->id ?? ($steps[2] ?? '');
                 break;
             case 'parts':
-                $steps[2] = $setup->parts[$at]->sku ?? $steps[2] ?? '';
+                $steps[2] = $setup->parts[$at]->sku ?? ($steps[2] ?? '');
                 break;
             case 'variants':
                 $row = ($setup->variants->rows ?? [])[(int) ($steps[3] ?? 0)] ?? null;

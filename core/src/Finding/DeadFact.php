@@ -12,11 +12,9 @@ use Ithrel\Core\Reach\Reason\Cause;
 final readonly class DeadFact
 {
     /**
-     * @param int|null         $value   null: the option itself is dead
-     * @param bool             $offered whether it is in an offered combination, though in no selectable one
-     * @param list<Cause>|null $causes  see Reasons
+     * @param int|null $value null: the option itself is dead
+     * @param bool $offered whether it is in an offered combination, though in no selectable one
+     * @param list<Cause>|null $causes see Reasons
      */
-    public function __construct(public int $option, public ?int $value, public bool $offered, public ?array $causes)
-    {
-    }
+    public function __construct(public int $option, public ?int $value, public bool $offered, public ?array $causes) {}
 }

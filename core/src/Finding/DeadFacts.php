@@ -13,8 +13,8 @@ use Ithrel\Core\Reach\Reason\Reasons;
 /**
  * Dead options and values with their reasons, sorted into roots and what follows from them.
  *
- * A fact follows from another where its reason has the other for a step, or holds all places of the other's and more, or
- * the same ones; then mending the root mends it, or shows what else stands in its way.
+ * A fact follows from another where its reason has the other for a step, or holds all places of the other's and more,
+ * or the same ones; then mending the root mends it, or shows what else stands in its way.
  */
 final class DeadFacts
 {
@@ -38,12 +38,20 @@ final class DeadFacts
         // In walk order, so that what a fact follows from is known when its turn comes.
         $walked = array_flip($reach->board->dependencies->walk);
         $order = array_keys($all);
-        usort($order, static fn (int $a, int $b): int => [$walked[$all[$a][0]] ?? 0, $a] <=> [$walked[$all[$b][0]] ?? 0, $b]);
+        usort(
+            $order,
+            static fn(int $a, int $b): int => [$walked[$all[$a][0]] ?? 0, $a] <=> [$walked[$all[$b][0]] ?? 0, $b],
+        );
         $reasons = new Reasons($reach);
         $facts = [];
         foreach ($order as $i) {
             [$option, $value, $offered] = $all[$i];
-            $facts[$i] = new DeadFact($option, $value, $offered, null === $value ? $reasons->ofDeadOption($option) : $reasons->ofDeadValue($option, $value, $offered));
+            $facts[$i] = new DeadFact(
+                $option,
+                $value,
+                $offered,
+                null === $value ? $reasons->ofDeadOption($option) : $reasons->ofDeadValue($option, $value, $offered),
+            );
             if ($this->mayBeRoot($facts[$i]) && null !== self::places($facts[$i])) {
                 $reasons->add($option, $value, $offered, (string) $i);
             }
@@ -80,7 +88,9 @@ final class DeadFacts
         }
         foreach (array_keys($this->facts) as $i) {
             $rootOf[$i] = $i;
-            $candidates = array_merge(...array_map(static fn (string $place): array => $heads[$place] ?? [], array_keys($places[$i] ?? [])));
+            $candidates = array_merge(
+                ...array_map(static fn(string $place): array => $heads[$place] ?? [], array_keys($places[$i] ?? [])),
+            );
             foreach ($this->facts[$i]->causes ?? [] as $cause) {
                 if (CauseKind::Known === $cause->kind) {
                     // It has that fact for a step of its own.
@@ -90,8 +100,13 @@ final class DeadFacts
             }
             sort($candidates);
             foreach ($candidates as $j) {
-                if ($i !== $j && null !== $places[$i] && null !== $places[$j] && $this->follows($places[$i], $places[$j], $j < $i)
-                    && ($rootOf[$i] === $i || count($places[$j]) < count($places[$rootOf[$i]] ?? []))) {
+                if (
+                    $i !== $j &&
+                    null !== $places[$i] &&
+                    null !== $places[$j] &&
+                    $this->follows($places[$i], $places[$j], $j < $i) &&
+                    ($rootOf[$i] === $i || count($places[$j]) < count($places[$rootOf[$i]] ?? []))
+                ) {
                     $rootOf[$i] = $j;
                 }
             }
@@ -135,7 +150,7 @@ final class DeadFacts
             if (CauseKind::MissingRow === $cause->kind) {
                 return null;
             }
-            $places[$cause->kind->value.$cause->at] = true;
+            $places[$cause->kind->value . $cause->at] = true;
         }
 
         return [] === $places ? null : $places;
@@ -149,11 +164,14 @@ final class DeadFacts
         $option = $reach->setup->options[$fact->option];
         $own = null === $fact->value ? $option->at : $option->values[$fact->value]->at;
         $causes = $fact->causes ?? [];
-        if (1 === count($causes) && !in_array($causes[0]->kind, [CauseKind::MissingRow, CauseKind::RowStock, CauseKind::PartStock], true)) {
+        if (
+            1 === count($causes) &&
+            !in_array($causes[0]->kind, [CauseKind::MissingRow, CauseKind::RowStock, CauseKind::PartStock], true)
+        ) {
             return $causes[0]->at;
         }
         foreach ($causes as $cause) {
-            if (str_starts_with($cause->at, $own.'/') && ($cause->value === $fact->value)) {
+            if (str_starts_with($cause->at, $own . '/') && $cause->value === $fact->value) {
                 return $cause->at;
             }
         }

@@ -10,20 +10,30 @@ namespace Ithrel\Core\Finding;
 final readonly class Finding
 {
     /**
-     * @param string               $code    permanent
-     * @param string               $at      JSON Pointer of its place
-     * @param string               $message what the shopper meets, why, and what would mend it
-     * @param array<string, mixed> $detail  figures and proof; JSON-safe, exact numbers as strings
+     * @param string $code permanent
+     * @param string $at JSON Pointer of its place
+     * @param string $message what the shopper meets, why, and what would mend it
+     * @param array<string, mixed> $detail figures and proof; JSON-safe, exact numbers as strings
      */
-    public function __construct(public string $code, public Severity $severity, public string $at, public string $message, public array $detail = [])
-    {
-    }
+    public function __construct(
+        public string $code,
+        public Severity $severity,
+        public string $at,
+        public string $message,
+        public array $detail = [],
+    ) {}
 
     /**
      * @return array{code: string, severity: string, at: string, message: string, detail: object}
      */
     public function toArray(): array
     {
-        return ['code' => $this->code, 'severity' => $this->severity->value, 'at' => $this->at, 'message' => $this->message, 'detail' => (object) $this->detail];
+        return [
+            'code' => $this->code,
+            'severity' => $this->severity->value,
+            'at' => $this->at,
+            'message' => $this->message,
+            'detail' => (object) $this->detail,
+        ];
     }
 }

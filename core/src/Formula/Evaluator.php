@@ -14,15 +14,15 @@ final class Evaluator
 {
     private const DIVISION_PLACES = 20;
 
-    /** Digits of an intermediate result, and places after its point; beyond that the formula is at fault, not the price. */
+    /**
+     * Digits of an intermediate result, and places after its point; beyond that the formula is at fault, not the price.
+     */
     private const MAX_DIGITS = 1_000;
 
     /** The name that had no value last: where a choice or a fallback comes to nothing, it is to blame. */
     private string $empty = '';
 
-    public function __construct(private readonly Names $names)
-    {
-    }
+    public function __construct(private readonly Names $names) {}
 
     /**
      * @throws FormulaError where the formula has no value for this state
@@ -89,9 +89,17 @@ final class Evaluator
             'f:ceil' => $a->toScale(0, RoundingMode::Ceiling),
             'f:floor' => $a->toScale(0, RoundingMode::Floor),
             'f:round' => $this->round($a, $b),
-            'f:min' => array_reduce($n, static fn (BigDecimal $least, BigDecimal $x): BigDecimal => $x->isLessThan($least) ? $x : $least, $a),
-            'f:max' => array_reduce($n, static fn (BigDecimal $most, BigDecimal $x): BigDecimal => $x->isGreaterThan($most) ? $x : $most, $a),
-            default => throw new \LogicException('No meaning for '.$op),
+            'f:min' => array_reduce(
+                $n,
+                static fn(BigDecimal $least, BigDecimal $x): BigDecimal => $x->isLessThan($least) ? $x : $least,
+                $a,
+            ),
+            'f:max' => array_reduce(
+                $n,
+                static fn(BigDecimal $most, BigDecimal $x): BigDecimal => $x->isGreaterThan($most) ? $x : $most,
+                $a,
+            ),
+            default => throw new \LogicException('No meaning for ' . $op),
         };
     }
 
@@ -175,7 +183,17 @@ final class Evaluator
             return $value;
         }
 
-        return $this->divide($value->multipliedBy(Units::MILLIMETRES[$from] ?? throw new FormulaError(FormulaError::TYPE, sprintf('"%s" is given in "%s", which is no unit of length known here', $node->name, $from), $node->name)), BigDecimal::of(Units::MILLIMETRES[$node->unit]));
+        return $this->divide(
+            $value->multipliedBy(
+                Units::MILLIMETRES[$from] ??
+                    throw new FormulaError(
+                        FormulaError::TYPE,
+                        sprintf('"%s" is given in "%s", which is no unit of length known here', $node->name, $from),
+                        $node->name,
+                    ),
+            ),
+            BigDecimal::of(Units::MILLIMETRES[$node->unit]),
+        );
     }
 
     private function bounded(BigDecimal $value): BigDecimal
@@ -189,7 +207,10 @@ final class Evaluator
 
     private static function tooLarge(): FormulaError
     {
-        return new FormulaError(FormulaError::SIZE, sprintf('a result on the way has more than %d digits, or decimal places', self::MAX_DIGITS));
+        return new FormulaError(
+            FormulaError::SIZE,
+            sprintf('a result on the way has more than %d digits, or decimal places', self::MAX_DIGITS),
+        );
     }
 
     private static function byZero(): FormulaError

@@ -9,9 +9,7 @@ namespace Ithrel\Core\Formula;
  */
 final readonly class Formula
 {
-    private function __construct(public string $source, public Node $root)
-    {
-    }
+    private function __construct(public string $source, public Node $root) {}
 
     /**
      * @throws FormulaError
@@ -24,7 +22,8 @@ final readonly class Formula
     /**
      * The names the formula mentions: option codes, "option.figure", "base", "quantity".
      *
-     * @return list<array{name: string, function: string|null}> function: where it stands in chars(), files(), picks(), filled() or to()
+     * @return list<array{name: string, function: string|null}> function: where it stands in chars(), files(), picks(),
+     *                                                          filled() or to()
      */
     public function names(): array
     {

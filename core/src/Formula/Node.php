@@ -15,10 +15,15 @@ final readonly class Node
     public const NAME = 'name';
 
     /**
-     * @param string     $op    "literal", "name", an operator of the table in Parser, "neg", or "f:" with a function's name
+     * @param string $op "literal", "name", an operator of the table in Parser, "neg", or "f:" with a function's
+     *                   name
      * @param list<Node> $parts
      */
-    public function __construct(public string $op, public array $parts = [], public ?BigDecimal $literal = null, public string $name = '', public string $unit = '')
-    {
-    }
+    public function __construct(
+        public string $op,
+        public array $parts = [],
+        public ?BigDecimal $literal = null,
+        public string $name = '',
+        public string $unit = '',
+    ) {}
 }

@@ -18,15 +18,32 @@ final class Parser
 
     /** Functions with the least and most number of arguments. */
     private const FUNCTIONS = [
-        'min' => [1, 100], 'max' => [1, 100], 'abs' => [1, 1], 'ceil' => [1, 1], 'floor' => [1, 1], 'round' => [1, 2],
-        'chars' => [1, 1], 'files' => [1, 1], 'picks' => [1, 1], 'filled' => [1, 1], 'to' => [2, 2],
+        'min' => [1, 100],
+        'max' => [1, 100],
+        'abs' => [1, 1],
+        'ceil' => [1, 1],
+        'floor' => [1, 1],
+        'round' => [1, 2],
+        'chars' => [1, 1],
+        'files' => [1, 1],
+        'picks' => [1, 1],
+        'filled' => [1, 1],
+        'to' => [2, 2],
     ];
 
     /** Functions whose argument is the code of an option, not an expression. */
     private const ABOUT_OPTION = ['chars', 'files', 'picks', 'filled', 'to'];
 
     /** Left-associative levels, loosest first. */
-    private const LEVELS = [['??'], ['or'], ['and'], ['not'], ['<', '<=', '>', '>=', '==', '!='], ['+', '-'], ['*', '/', '%']];
+    private const LEVELS = [
+        ['??'],
+        ['or'],
+        ['and'],
+        ['not'],
+        ['<', '<=', '>', '>=', '==', '!='],
+        ['+', '-'],
+        ['*', '/', '%'],
+    ];
 
     private const TOKEN = '/\G\s*+(?:(?<number>\d++(?:\.\d++)?+)|(?<name>[A-Za-z_][A-Za-z0-9_]*+(?:\.[A-Za-z_][A-Za-z0-9_]*+)?+)|(?<text>"[^"]*+"|\'[^\']*+\')|(?<op>\?\?|\*\*|<=|>=|==|!=|[-+*\/%<>()?:,]))/A';
 
@@ -36,9 +53,7 @@ final class Parser
     private int $depth = 0;
     private int $nodes = 0;
 
-    private function __construct()
-    {
-    }
+    private function __construct() {}
 
     /**
      * @throws FormulaError with reason "syntax" or "too-large"; the message gives the 1-based place
@@ -58,14 +73,24 @@ final class Parser
     private function read(string $expression): void
     {
         if (strlen($expression) > self::MAX_BYTES) {
-            throw new FormulaError(FormulaError::SIZE, sprintf('The formula has %d bytes; at most %d are read.', strlen($expression), self::MAX_BYTES));
+            throw new FormulaError(
+                FormulaError::SIZE,
+                sprintf('The formula has %d bytes; at most %d are read.', strlen($expression), self::MAX_BYTES),
+            );
         }
         $offset = 0;
         $length = strlen(rtrim($expression));
         while ($offset < $length) {
             if (1 !== preg_match(self::TOKEN, $expression, $m, PREG_UNMATCHED_AS_NULL, $offset)) {
                 $start = $offset + strspn($expression, " \t\n\r", $offset);
-                throw new FormulaError(FormulaError::SYNTAX, sprintf('"%s" at place %d does not belong in a formula.', mb_substr(mb_strcut($expression, $start, 16, 'UTF-8'), 0, 1, 'UTF-8'), $start + 1));
+                throw new FormulaError(
+                    FormulaError::SYNTAX,
+                    sprintf(
+                        '"%s" at place %d does not belong in a formula.',
+                        mb_substr(mb_strcut($expression, $start, 16, 'UTF-8'), 0, 1, 'UTF-8'),
+                        $start + 1,
+                    ),
+                );
             }
             $offset += strlen($m[0]);
             foreach (['number', 'name', 'text', 'op'] as $kind) {
@@ -109,7 +134,10 @@ final class Parser
             return $this->level($level + 1);
         }
         $left = $this->level($level + 1);
-        while ('op' === $this->tokens[$this->at][0] && in_array($this->tokens[$this->at][1], self::LEVELS[$level], true)) {
+        while (
+            'op' === $this->tokens[$this->at][0] &&
+            in_array($this->tokens[$this->at][1], self::LEVELS[$level], true)
+        ) {
             $op = $this->tokens[$this->at++][1];
             $left = $this->node($op, [$left, $this->level($level + 1)]);
         }
@@ -167,11 +195,23 @@ final class Parser
 
     private function call(string $function): Node
     {
-        $limits = self::FUNCTIONS[$function] ?? throw new FormulaError(FormulaError::SYNTAX, sprintf('There is no function "%s"; there are %s.', $function, implode(', ', array_keys(self::FUNCTIONS))));
+        $limits =
+            self::FUNCTIONS[$function] ??
+            throw new FormulaError(
+                FormulaError::SYNTAX,
+                sprintf(
+                    'There is no function "%s"; there are %s.',
+                    $function,
+                    implode(', ', array_keys(self::FUNCTIONS)),
+                ),
+            );
         if (in_array($function, self::ABOUT_OPTION, true)) {
             [$kind, $name] = $this->tokens[$this->at];
             if ('name' !== $kind || str_contains($name, '.')) {
-                throw new FormulaError(FormulaError::SYNTAX, sprintf('%s(…) asks for the code of an option.', $function));
+                throw new FormulaError(
+                    FormulaError::SYNTAX,
+                    sprintf('%s(…) asks for the code of an option.', $function),
+                );
             }
             ++$this->at;
             $unit = '';
@@ -180,13 +220,16 @@ final class Parser
                 [$kind, $text] = $this->tokens[$this->at];
                 $unit = substr($text, 1, -1);
                 if ('text' !== $kind || !isset(Units::MILLIMETRES[$unit])) {
-                    throw new FormulaError(FormulaError::SYNTAX, 'to(option, "unit") knows the units '.implode(', ', array_keys(Units::MILLIMETRES)).'.');
+                    throw new FormulaError(
+                        FormulaError::SYNTAX,
+                        'to(option, "unit") knows the units ' . implode(', ', array_keys(Units::MILLIMETRES)) . '.',
+                    );
                 }
                 ++$this->at;
             }
             $this->expect(')');
 
-            return $this->node('f:'.$function, [], null, $name, $unit);
+            return $this->node('f:' . $function, [], null, $name, $unit);
         }
         $parts = [];
         do {
@@ -194,17 +237,30 @@ final class Parser
         } while ($this->accept(','));
         $this->expect(')');
         if (count($parts) < $limits[0] || count($parts) > $limits[1]) {
-            throw new FormulaError(FormulaError::SYNTAX, sprintf('%s(…) takes %s, %d given.', $function, $limits[0] === $limits[1] ? $limits[0].' value' : $limits[0].' to '.$limits[1].' values', count($parts)));
+            throw new FormulaError(
+                FormulaError::SYNTAX,
+                sprintf(
+                    '%s(…) takes %s, %d given.',
+                    $function,
+                    $limits[0] === $limits[1] ? $limits[0] . ' value' : $limits[0] . ' to ' . $limits[1] . ' values',
+                    count($parts),
+                ),
+            );
         }
 
-        return $this->node('f:'.$function, $parts);
+        return $this->node('f:' . $function, $parts);
     }
 
     /**
      * @param list<Node> $parts
      */
-    private function node(string $op, array $parts = [], ?BigDecimal $literal = null, string $name = '', string $unit = ''): Node
-    {
+    private function node(
+        string $op,
+        array $parts = [],
+        ?BigDecimal $literal = null,
+        string $name = '',
+        string $unit = '',
+    ): Node {
         if (++$this->nodes > self::MAX_NODES) {
             throw new FormulaError(FormulaError::SIZE, sprintf('The formula has more than %d parts.', self::MAX_NODES));
         }
@@ -215,7 +271,10 @@ final class Parser
     private function enter(): void
     {
         if (++$this->depth > self::MAX_DEPTH) {
-            throw new FormulaError(FormulaError::SIZE, sprintf('The formula nests deeper than %d levels.', self::MAX_DEPTH));
+            throw new FormulaError(
+                FormulaError::SIZE,
+                sprintf('The formula nests deeper than %d levels.', self::MAX_DEPTH),
+            );
         }
     }
 
@@ -240,9 +299,17 @@ final class Parser
     {
         [$kind, $text, $offset] = $this->tokens[$this->at];
         if ('end' === $kind) {
-            return new FormulaError(FormulaError::SYNTAX, 'The formula ends too early: '.$expected.'.');
+            return new FormulaError(FormulaError::SYNTAX, 'The formula ends too early: ' . $expected . '.');
         }
 
-        return new FormulaError(FormulaError::SYNTAX, sprintf('Unexpected "%s" at place %d: %s.', mb_strimwidth($text, 0, 30, '…', 'UTF-8'), $offset + 1, $expected));
+        return new FormulaError(
+            FormulaError::SYNTAX,
+            sprintf(
+                'Unexpected "%s" at place %d: %s.',
+                mb_strimwidth($text, 0, 30, '…', 'UTF-8'),
+                $offset + 1,
+                $expected,
+            ),
+        );
     }
 }

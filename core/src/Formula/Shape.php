@@ -9,7 +9,8 @@ use Brick\Math\RoundingMode;
 
 /**
  * Whether a formula only rises, or only falls, as one of its names grows, judged by its structure: rules for sums,
- * products of numbers of one sign, quotients, powers, rounding, least and greatest. What they do not cover is not known.
+ * products of numbers of one sign, quotients, powers, rounding, least and greatest. What they do not cover is not
+ * known.
  */
 final readonly class Shape
 {
@@ -20,13 +21,12 @@ final readonly class Shape
     /**
      * @param int|null $direction RISES, FALLS, STAYS, or null: not known
      */
-    private function __construct(public ?int $direction, private ?BigDecimal $least, private ?BigDecimal $most)
-    {
-    }
+    private function __construct(public ?int $direction, private ?BigDecimal $least, private ?BigDecimal $most) {}
 
     /**
-     * @param string                                                 $variable a name as it stands in the formula, or "chars:code", "files:code"
-     * @param array<string, array{BigDecimal|null, BigDecimal|null}> $ranges   name => least and most; null where open
+     * @param string $variable a name as it stands in the formula, or
+     *                         "chars:code", "files:code"
+     * @param array<string, array{BigDecimal|null, BigDecimal|null}> $ranges name => least and most; null where open
      */
     public static function of(Node $node, string $variable, array $ranges): self
     {
@@ -34,7 +34,9 @@ final readonly class Shape
             return new self(self::STAYS, $node->literal, $node->literal);
         }
         if (Node::NAME === $node->op || in_array($node->op, ['f:to', 'f:chars', 'f:files', 'f:picks'], true)) {
-            $name = in_array($node->op, ['f:chars', 'f:files', 'f:picks'], true) ? substr($node->op, 2).':'.$node->name : $node->name;
+            $name = in_array($node->op, ['f:chars', 'f:files', 'f:picks'], true)
+                ? substr($node->op, 2) . ':' . $node->name
+                : $node->name;
             [$least, $most] = $ranges[$name] ?? [null, null];
             if ('f:to' === $node->op) {
                 // Another unit is another positive factor: the sign stays, the size is not needed.
@@ -43,20 +45,50 @@ final readonly class Shape
 
             return new self($name === $variable ? self::RISES : self::STAYS, $least, $most);
         }
-        $parts = array_map(static fn (Node $part): self => self::of($part, $variable, $ranges), $node->parts);
+        $parts = array_map(static fn(Node $part): self => self::of($part, $variable, $ranges), $node->parts);
 
         return match ($node->op) {
-            '+' => new self(self::both($parts[0]->direction, $parts[1]->direction), self::sum($parts[0]->least, $parts[1]->least), self::sum($parts[0]->most, $parts[1]->most)),
-            '-' => new self(self::both($parts[0]->direction, self::turned($parts[1]->direction)), self::sum($parts[0]->least, $parts[1]->most?->negated()), self::sum($parts[0]->most, $parts[1]->least?->negated())),
-            'neg' => new self(self::turned($parts[0]->direction), $parts[0]->most?->negated(), $parts[0]->least?->negated()),
+            '+' => new self(
+                self::both($parts[0]->direction, $parts[1]->direction),
+                self::sum($parts[0]->least, $parts[1]->least),
+                self::sum($parts[0]->most, $parts[1]->most),
+            ),
+            '-' => new self(
+                self::both($parts[0]->direction, self::turned($parts[1]->direction)),
+                self::sum($parts[0]->least, $parts[1]->most?->negated()),
+                self::sum($parts[0]->most, $parts[1]->least?->negated()),
+            ),
+            'neg' => new self(
+                self::turned($parts[0]->direction),
+                $parts[0]->most?->negated(),
+                $parts[0]->least?->negated(),
+            ),
             '*' => self::product($parts[0], $parts[1]),
             '/' => self::quotient($parts[0], $parts[1]),
             '**' => self::power($parts[0], $node->parts[1]),
-            'f:min', 'f:max' => new self(array_reduce($parts, static fn (?int $d, self $p): ?int => self::both($d, $p->direction), self::STAYS), self::allSigned($parts, true), self::allSigned($parts, false)),
-            'f:ceil', 'f:floor', 'f:round' => new self(isset($parts[1]) && self::STAYS !== $parts[1]->direction ? null : $parts[0]->direction, self::signOnly($parts[0]->least), self::signOnly($parts[0]->most, true)),
-            'f:abs' => self::isPositive($parts[0]) ? $parts[0] : (null !== $parts[0]->most && !$parts[0]->most->isPositive() ? new self(self::turned($parts[0]->direction), $parts[0]->most->negated(), $parts[0]->least?->negated()) : self::unknown($parts)),
+            'f:min', 'f:max' => new self(
+                array_reduce($parts, static fn(?int $d, self $p): ?int => self::both($d, $p->direction), self::STAYS),
+                self::allSigned($parts, true),
+                self::allSigned($parts, false),
+            ),
+            'f:ceil', 'f:floor', 'f:round' => new self(
+                isset($parts[1]) && self::STAYS !== $parts[1]->direction ? null : $parts[0]->direction,
+                self::signOnly($parts[0]->least),
+                self::signOnly($parts[0]->most, true),
+            ),
+            'f:abs' => self::isPositive($parts[0])
+                ? $parts[0]
+                : (null !== $parts[0]->most && !$parts[0]->most->isPositive()
+                    ? new self(
+                        self::turned($parts[0]->direction),
+                        $parts[0]->most->negated(),
+                        $parts[0]->least?->negated(),
+                    )
+                    : self::unknown($parts)),
             // One branch is taken for good where the question does not hang on the variable.
-            '?:' => self::STAYS === $parts[0]->direction ? new self(self::both($parts[1]->direction, $parts[2]->direction), null, null) : self::unknown($parts),
+            '?:' => self::STAYS === $parts[0]->direction
+                ? new self(self::both($parts[1]->direction, $parts[2]->direction), null, null)
+                : self::unknown($parts),
             '??' => new self(self::both($parts[0]->direction, $parts[1]->direction), null, null),
             default => self::unknown($parts),
         };
@@ -89,7 +121,9 @@ final readonly class Shape
             return new self($a->direction, self::signOnly($a->least), self::signOnly($a->most, true));
         }
 
-        return self::isPositive($a) ? new self(self::both($a->direction, self::turned($b->direction)), BigDecimal::zero(), null) : self::unknown([$a, $b]);
+        return self::isPositive($a)
+            ? new self(self::both($a->direction, self::turned($b->direction)), BigDecimal::zero(), null)
+            : self::unknown([$a, $b]);
     }
 
     private static function power(self $base, Node $exponent): self
@@ -98,7 +132,11 @@ final readonly class Shape
 
         return Node::LITERAL === $exponent->op && null !== $n && self::isPositive($base)
             ? new self($n->isZero() ? self::STAYS : $base->direction, BigDecimal::zero(), null)
-            : new self(self::STAYS === $base->direction && Node::LITERAL === $exponent->op ? self::STAYS : null, null, null);
+            : new self(
+                self::STAYS === $base->direction && Node::LITERAL === $exponent->op ? self::STAYS : null,
+                null,
+                null,
+            );
     }
 
     /**
@@ -137,7 +175,9 @@ final readonly class Shape
     /** A bound of which only the sign is kept: zero where the number lies on its side, else open. */
     private static function signOnly(?BigDecimal $bound, bool $most = false): ?BigDecimal
     {
-        return null === $bound || ($most ? $bound->isPositive() : $bound->isNegative()) ? null : BigDecimal::zero()->toScale(0, RoundingMode::Unnecessary);
+        return null === $bound || ($most ? $bound->isPositive() : $bound->isNegative())
+            ? null
+            : BigDecimal::zero()->toScale(0, RoundingMode::Unnecessary);
     }
 
     private static function sum(?BigDecimal $a, ?BigDecimal $b): ?BigDecimal

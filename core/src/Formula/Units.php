@@ -11,5 +11,12 @@ namespace Ithrel\Core\Formula;
 final class Units
 {
     /** Millimetres in one unit. */
-    public const MILLIMETRES = ['mm' => '1', 'cm' => '10', 'm' => '1000', 'in' => '25.4', 'ft' => '304.8', 'yd' => '914.4'];
+    public const MILLIMETRES = [
+        'mm' => '1',
+        'cm' => '10',
+        'm' => '1000',
+        'in' => '25.4',
+        'ft' => '304.8',
+        'yd' => '914.4',
+    ];
 }

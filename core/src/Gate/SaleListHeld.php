@@ -22,9 +22,7 @@ final readonly class SaleListHeld implements HandedList
     /**
      * @param string $when it was handed in, in words; "" where that is now
      */
-    private function __construct(private Setup $setup, private DiffResult $diff, private string $when)
-    {
-    }
+    private function __construct(private Setup $setup, private DiffResult $diff, private string $when) {}
 
     /**
      * @throws UnreadableDocument where the text is no list of choices
@@ -41,10 +39,25 @@ final readonly class SaleListHeld implements HandedList
 
     public function words(): string
     {
-        $of = sprintf('A list of %s combinations that shall be sold was held against it%s: ', $this->diff->oldSelectable ?? '0', '' === $this->when ? '' : ' ('.$this->when.')');
-        $found = null === $this->diff->both ? 'it could not be told which of them can be selected' : sprintf('%s can be selected, %s cannot, and %s more can be that are not on it', $this->diff->both, $this->diff->lost ?? '0', $this->diff->gained ?? '0');
+        $of = sprintf(
+            'A list of %s combinations that shall be sold was held against it%s: ',
+            $this->diff->oldSelectable ?? '0',
+            '' === $this->when ? '' : ' (' . $this->when . ')',
+        );
+        $found =
+            null === $this->diff->both
+                ? 'it could not be told which of them can be selected'
+                : sprintf(
+                    '%s can be selected, %s cannot, and %s more can be that are not on it',
+                    $this->diff->both,
+                    $this->diff->lost ?? '0',
+                    $this->diff->gained ?? '0',
+                );
 
-        return $of.$found.'.'.(isset($this->diff->reasons['columns']) ? ' '.$this->diff->reasons['columns'] : '');
+        return $of .
+            $found .
+            '.' .
+            (isset($this->diff->reasons['columns']) ? ' ' . $this->diff->reasons['columns'] : '');
     }
 
     public function items(): array
@@ -53,21 +66,60 @@ final readonly class SaleListHeld implements HandedList
         $picks = new PickWords($this->setup);
         $items = [];
         if (null === $diff->both) {
-            $items[] = self::item('not-known', $diff->reasons['reach.too-large'] ?? 'The list could not be held against it.', '', GateItem::HOLDS);
+            $items[] = self::item(
+                'not-known',
+                $diff->reasons['reach.too-large'] ?? 'The list could not be held against it.',
+                '',
+                GateItem::HOLDS,
+            );
         }
         foreach ($diff->first['lost'] as $row) {
-            $items[] = self::item('not-selectable', trim(sprintf('Line %d of the list shall be sold and cannot be selected: %s. %s', $row['line'] ?? 0, $picks->ofRow($row), $row['why'] ?? '')));
+            $items[] = self::item(
+                'not-selectable',
+                trim(
+                    sprintf(
+                        'Line %d of the list shall be sold and cannot be selected: %s. %s',
+                        $row['line'] ?? 0,
+                        $picks->ofRow($row),
+                        $row['why'] ?? '',
+                    ),
+                ),
+            );
         }
         foreach ($diff->first['gained'] as $row) {
-            $items[] = self::item('not-on-list', sprintf('It can be selected and is not on the list of what shall be sold: %s.', $picks->ofRow($row)));
+            $items[] = self::item(
+                'not-on-list',
+                sprintf('It can be selected and is not on the list of what shall be sold: %s.', $picks->ofRow($row)),
+            );
         }
         foreach ($diff->first['repriced'] as $row) {
-            $items[] = self::item('price', sprintf('Line %d of the list, %s: its price is %s, and it comes to %s.', $row['line'] ?? 0, $picks->ofRow($row), $row['old'] ?? 'none', $row['new'] ?? 'none'));
+            $items[] = self::item(
+                'price',
+                sprintf(
+                    'Line %d of the list, %s: its price is %s, and it comes to %s.',
+                    $row['line'] ?? 0,
+                    $picks->ofRow($row),
+                    $row['old'] ?? 'none',
+                    $row['new'] ?? 'none',
+                ),
+            );
         }
         foreach (array_slice($diff->changes, 0, self::MOST_TOLD) as $change) {
             $items[] = self::item('cell', $change->message, $change->at);
         }
-        $told = ['lost' => [$diff->lost, 'not-selectable', '%s more of the list cannot be selected.'], 'gained' => [$diff->gained, 'not-on-list', '%s more can be selected that are not on the list of what shall be sold.'], 'repriced' => [$diff->repriced['count'] ?? null, 'price', '%s more prices are not those of the list of what shall be sold.']];
+        $told = [
+            'lost' => [$diff->lost, 'not-selectable', '%s more of the list cannot be selected.'],
+            'gained' => [
+                $diff->gained,
+                'not-on-list',
+                '%s more can be selected that are not on the list of what shall be sold.',
+            ],
+            'repriced' => [
+                $diff->repriced['count'] ?? null,
+                'price',
+                '%s more prices are not those of the list of what shall be sold.',
+            ],
+        ];
         foreach ($told as $kind => [$count, $code, $words]) {
             $more = gmp_sub(gmp_init($count ?? '0'), count($diff->first[$kind]));
             if (gmp_sign($more) > 0) {
@@ -75,7 +127,13 @@ final readonly class SaleListHeld implements HandedList
             }
         }
         if (count($diff->changes) > self::MOST_TOLD) {
-            $items[] = self::item('cell', sprintf('%d more cells of the list say something else than the setup.', count($diff->changes) - self::MOST_TOLD));
+            $items[] = self::item(
+                'cell',
+                sprintf(
+                    '%d more cells of the list say something else than the setup.',
+                    count($diff->changes) - self::MOST_TOLD,
+                ),
+            );
         }
 
         return $items;
@@ -84,8 +142,12 @@ final readonly class SaleListHeld implements HandedList
     /**
      * @param 'forbids'|'holds' $weight
      */
-    private static function item(string $code, string $words, string $at = '', string $weight = GateItem::FORBIDS): GateItem
-    {
-        return new GateItem(GateItem::SALE_LIST, $code, $at, $words, $weight, true, 'sale-list '.$words, '');
+    private static function item(
+        string $code,
+        string $words,
+        string $at = '',
+        string $weight = GateItem::FORBIDS,
+    ): GateItem {
+        return new GateItem(GateItem::SALE_LIST, $code, $at, $words, $weight, true, 'sale-list ' . $words, '');
     }
 }

@@ -9,7 +9,11 @@ namespace Ithrel\Core\Limit;
  */
 final readonly class AnswerProblem
 {
-    public function __construct(public string $code, public ?string $option, public string $message, public ?string $limit = null, public ?string $found = null)
-    {
-    }
+    public function __construct(
+        public string $code,
+        public ?string $option,
+        public string $message,
+        public ?string $limit = null,
+        public ?string $found = null,
+    ) {}
 }

@@ -9,7 +9,11 @@ namespace Ithrel\Core\Limit;
  */
 final readonly class GivenFile
 {
-    public function __construct(public string $name, public ?string $type = null, public ?int $bytes = null, public ?int $width = null, public ?int $height = null)
-    {
-    }
+    public function __construct(
+        public string $name,
+        public ?string $type = null,
+        public ?int $bytes = null,
+        public ?int $width = null,
+        public ?int $height = null,
+    ) {}
 }

@@ -13,13 +13,11 @@ use Ithrel\Core\Setup\Today;
 final readonly class Input
 {
     /**
-     * @param string          $text   as typed; for files their names
+     * @param string $text as typed; for files their names
      * @param BigDecimal|null $number the number, or the day number of a date
      * @param list<GivenFile> $files
      */
-    private function __construct(public string $text, public ?BigDecimal $number, public array $files)
-    {
-    }
+    private function __construct(public string $text, public ?BigDecimal $number, public array $files) {}
 
     public static function text(string $text): self
     {
@@ -41,14 +39,23 @@ final readonly class Input
      */
     public static function files(array $files): self
     {
-        return new self(implode('; ', array_map(static fn (GivenFile $file): string => $file->name, $files)), null, $files);
+        return new self(
+            implode('; ', array_map(static fn(GivenFile $file): string => $file->name, $files)),
+            null,
+            $files,
+        );
     }
 
-    /** Equal inputs have equal keys, and no text can look like the key of something else: its length stands before it. */
+    /**
+     * Equal inputs have equal keys, and no text can look like the key of something else: its length stands before it.
+     */
     public function key(): string
     {
-        $texts = [] === $this->files ? [$this->text] : array_map(static fn (GivenFile $file): string => $file->name, $this->files);
+        $texts =
+            [] === $this->files
+                ? [$this->text]
+                : array_map(static fn(GivenFile $file): string => $file->name, $this->files);
 
-        return implode('', array_map(static fn (string $text): string => strlen($text).'"'.$text, $texts));
+        return implode('', array_map(static fn(string $text): string => strlen($text) . '"' . $text, $texts));
     }
 }

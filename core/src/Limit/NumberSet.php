@@ -17,9 +17,13 @@ use Ithrel\Core\Setup\Limits\NumberLimits;
  */
 final readonly class NumberSet
 {
-    private function __construct(private ?BigDecimal $min, private ?BigDecimal $max, private ?BigDecimal $base, private ?BigDecimal $step, private bool $none)
-    {
-    }
+    private function __construct(
+        private ?BigDecimal $min,
+        private ?BigDecimal $max,
+        private ?BigDecimal $base,
+        private ?BigDecimal $step,
+        private bool $none,
+    ) {}
 
     public static function of(NumberLimits $limits): self
     {
@@ -30,7 +34,13 @@ final readonly class NumberSet
         }
         $places = max(0, $limits->decimals);
         if (null === $step) {
-            return new self($limits->min, $limits->max, BigDecimal::zero(), BigDecimal::ofUnscaledValue(1, $places), false);
+            return new self(
+                $limits->min,
+                $limits->max,
+                BigDecimal::zero(),
+                BigDecimal::ofUnscaledValue(1, $places),
+                false,
+            );
         }
         // base + k * step must be a multiple of 10^-places: a linear congruence in k, solved on whole numbers.
         $scale = max($base->getScale(), $step->getScale(), $places);
@@ -42,9 +52,21 @@ final readonly class NumberSet
             return new self($limits->min, $limits->max, null, null, true);
         }
         $m = $modulus->quotient($gcd);
-        $k = $m->isEqualTo(1) ? BigInteger::zero() : $b->negated()->quotient($gcd)->multipliedBy($s->quotient($gcd)->modInverse($m))->mod($m);
+        $k = $m->isEqualTo(1)
+            ? BigInteger::zero()
+            : $b
+                ->negated()
+                ->quotient($gcd)
+                ->multipliedBy($s->quotient($gcd)->modInverse($m))
+                ->mod($m);
 
-        return new self($limits->min, $limits->max, BigDecimal::ofUnscaledValue($b->plus($k->multipliedBy($s)), $scale), BigDecimal::ofUnscaledValue($s->multipliedBy($m), $scale), false);
+        return new self(
+            $limits->min,
+            $limits->max,
+            BigDecimal::ofUnscaledValue($b->plus($k->multipliedBy($s)), $scale),
+            BigDecimal::ofUnscaledValue($s->multipliedBy($m), $scale),
+            false,
+        );
     }
 
     public function contains(BigDecimal $number): bool
@@ -59,7 +81,13 @@ final readonly class NumberSet
      */
     public function last(?BigDecimal $low, bool $lowIn, ?BigDecimal $high, bool $highIn): ?BigDecimal
     {
-        $turned = new self($this->max?->negated(), $this->min?->negated(), $this->base?->negated(), $this->step, $this->none);
+        $turned = new self(
+            $this->max?->negated(),
+            $this->min?->negated(),
+            $this->base?->negated(),
+            $this->step,
+            $this->none,
+        );
 
         return $turned->first($high?->negated(), $highIn, $low?->negated(), $lowIn)?->negated();
     }
@@ -79,7 +107,12 @@ final readonly class NumberSet
         if ($first->isEqualTo($last)) {
             return [$first];
         }
-        if (null === $this->step || (null === $this->min && null === $low) || (null === $this->max && null === $high) || $last->minus($first)->isGreaterThanOrEqualTo($this->step->multipliedBy($most))) {
+        if (
+            null === $this->step ||
+            (null === $this->min && null === $low) ||
+            (null === $this->max && null === $high) ||
+            $last->minus($first)->isGreaterThanOrEqualTo($this->step->multipliedBy($most))
+        ) {
             return null;
         }
         $all = [];
@@ -125,7 +158,9 @@ final readonly class NumberSet
                 $candidate = $candidate->plus($this->step);
             }
 
-            return null === $high || $candidate->isLessThan($high) || ($highIn && $candidate->isEqualTo($high)) ? $candidate : null;
+            return null === $high || $candidate->isLessThan($high) || ($highIn && $candidate->isEqualTo($high))
+                ? $candidate
+                : null;
         }
         if (null === $high) {
             return $this->base;

@@ -73,7 +73,8 @@ final class TextMeasure
     {
         $forbidden = match ($allow) {
             'any' => null,
-            // Characters that are shown as text by default (©, digits) are emoji only with a variation selector or keycap.
+            // Characters that are shown as text by default (©, digits) are emoji only with a variation selector or
+            // keycap.
             'no-emoji' => '/\p{Emoji_Presentation}|\p{Extended_Pictographic}\x{FE0F}|\x{20E3}/u',
             // A mark belongs to the letter before it, so that a decomposed accent is taken as a composed one is.
             'letters' => '/(?<![\p{L}\p{M}])\p{M}|[^\p{L}\p{M}]/u',

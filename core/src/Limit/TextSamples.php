@@ -79,7 +79,9 @@ final readonly class TextSamples
     /** The shortest text that is taken; null where none was found. */
     public function shortest(): ?string
     {
-        return $this->ofLength(null === $this->ofPattern ? max(1, $this->option->text->min ?? 1) : array_key_first($this->ofPattern) ?? 0);
+        return $this->ofLength(
+            null === $this->ofPattern ? max(1, $this->option->text->min ?? 1) : array_key_first($this->ofPattern) ?? 0,
+        );
     }
 
     public function isTaken(string $text): bool

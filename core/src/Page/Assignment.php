@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Page;
 
 /**
- * The best way to give each of some things one of others, by what each pair is worth (the Hungarian method; Kuhn 1955, in
- * the form with potentials that takes the cube of the number of things).
+ * The best way to give each of some things one of others, by what each pair is worth (the Hungarian method; Kuhn 1955,
+ * in the form with potentials that takes the cube of the number of things).
  */
 final class Assignment
 {
@@ -23,7 +23,7 @@ final class Assignment
         if (0 === $size) {
             return [];
         }
-        $cost = static fn (int $i, int $j): int => -($worth[$i][$j] ?? 0);
+        $cost = static fn(int $i, int $j): int => -($worth[$i][$j] ?? 0);
         $u = $v = array_fill(0, $size + 1, 0);
         $matched = $way = array_fill(0, $size + 1, 0);
         for ($i = 1; $i <= $size; ++$i) {

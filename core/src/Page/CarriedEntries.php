@@ -8,7 +8,8 @@ use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Setup;
 
 /**
- * What a line of a cart carries, read out of the words in it: each label that the setup knows, and what stands behind it.
+ * What a line of a cart carries, read out of the words in it: each label that the setup knows, and what stands behind
+ * it.
  */
 final readonly class CarriedEntries
 {
@@ -16,11 +17,42 @@ final readonly class CarriedEntries
     private const SEAM = "\u{200B}";
 
     /** How shops say that something was not chosen, in some languages (common practice, no source). */
-    private const NO = ['no', 'none', '-', '–', '—', '0', '✗', '✘', '×', 'false', 'nein', 'non', 'não', 'nee', 'nej', 'nei', 'ei', 'nie', 'ne', 'nem', 'nu', 'нет', 'ні', 'όχι', 'hayır', 'لا', 'לא', 'いいえ', 'なし', '否', '不', '아니요'];
+    private const NO = [
+        'no',
+        'none',
+        '-',
+        '–',
+        '—',
+        '0',
+        '✗',
+        '✘',
+        '×',
+        'false',
+        'nein',
+        'non',
+        'não',
+        'nee',
+        'nej',
+        'nei',
+        'ei',
+        'nie',
+        'ne',
+        'nem',
+        'nu',
+        'нет',
+        'ні',
+        'όχι',
+        'hayır',
+        'لا',
+        'לא',
+        'いいえ',
+        'なし',
+        '否',
+        '不',
+        '아니요',
+    ];
 
-    public function __construct(private Setup $setup)
-    {
-    }
+    public function __construct(private Setup $setup) {}
 
     /**
      * @param list<array{label: string, value: string}> $expected
@@ -58,38 +90,55 @@ final readonly class CarriedEntries
             // A value that is carried with or without the charge in its label is the same value.
             $found[] = ['label' => $own, 'value' => $wanted ?? $value];
         }
-        $plain = static fn (string $text): string => (string) preg_replace('/\s+/u', ' ', $text);
+        $plain = static fn(string $text): string => (string) preg_replace('/\s+/u', ' ', $text);
         $said = $plain(self::whole(implode("\n", $chunks)));
         foreach ($expected as $entry) {
-            $of = static fn (array $list): int => count(array_keys(array_column($list, 'label'), $entry['label'], true));
-            if (!in_array($entry, $found, true) && $of($found) < $of($expected) && (str_contains($said, $plain($entry['value'])) || str_contains($said, $plain(Wording::withoutCharge($entry['value']))))) {
+            $of = static fn(array $list): int => count(array_keys(array_column($list, 'label'), $entry['label'], true));
+            if (
+                !in_array($entry, $found, true) &&
+                $of($found) < $of($expected) &&
+                (str_contains($said, $plain($entry['value'])) ||
+                    str_contains($said, $plain(Wording::withoutCharge($entry['value']))))
+            ) {
                 // A shop may carry values without their labels.
                 $found[] = $entry;
             }
         }
         // The order of the shop's own words is not looked at where a label stands alone.
-        $rank = array_flip(array_map(static fn (array $e): string => $e['label'], $expected));
-        $at = array_flip(array_map(static fn (array $e): string => $e['label']."\n".$e['value'], $expected));
-        usort($found, static fn (array $a, array $b): int => ($at[$a['label']."\n".$a['value']] ?? $rank[$a['label']] ?? 999) <=> ($at[$b['label']."\n".$b['value']] ?? $rank[$b['label']] ?? 999));
+        $rank = array_flip(array_map(static fn(array $e): string => $e['label'], $expected));
+        $at = array_flip(array_map(static fn(array $e): string => $e['label'] . "\n" . $e['value'], $expected));
+        usort(
+            $found,
+            static fn(array $a, array $b): int => ($at[$a['label'] . "\n" . $a['value']] ??
+                ($rank[$a['label']] ?? 999)) <=>
+                ($at[$b['label'] . "\n" . $b['value']] ?? ($rank[$b['label']] ?? 999)),
+        );
 
         return $found;
     }
 
     private static function isSame(string $wanted, string $found): bool
     {
-        $plain = static fn (string $text): string => trim((string) preg_replace('/\s+/u', ' ', $text));
-        if ($plain($wanted) === $plain($found) || $plain(Wording::withoutCharge($wanted)) === $plain(Wording::withoutCharge($found))) {
+        $plain = static fn(string $text): string => trim((string) preg_replace('/\s+/u', ' ', $text));
+        if (
+            $plain($wanted) === $plain($found) ||
+            $plain(Wording::withoutCharge($wanted)) === $plain(Wording::withoutCharge($found))
+        ) {
             return true;
         }
-        $parts = static fn (string $text): array => array_map(static fn (string $p): string => $plain(Wording::withoutCharge($p)), explode(';', (string) preg_replace('/\s*[;,]\s*/u', ';', $text)));
+        $parts = static fn(string $text): array => array_map(
+            static fn(string $p): string => $plain(Wording::withoutCharge($p)),
+            explode(';', (string) preg_replace('/\s*[;,]\s*/u', ';', $text)),
+        );
 
         return str_contains($wanted, ';') && $parts($wanted) === $parts($found);
     }
 
     /**
-     * Labels with what stands behind them: "Size: Large" in one run of words, or a label in one and its value in the next.
+     * Labels with what stands behind them: "Size: Large" in one run of words, or a label in one and its value in the
+     * next.
      *
-     * @param list<string>          $chunks
+     * @param list<string> $chunks
      * @param array<string, string> $labels
      *
      * @return list<array{string, string}>
@@ -111,7 +160,20 @@ final readonly class CarriedEntries
                 continue;
             }
             foreach ($labels as $label) {
-                if (1 === preg_match('/^'.preg_quote(rtrim($label, ' *:'), '/').'[\s'.self::SEAM.']*\*?[\s'.self::SEAM.']*[:=–-]\s*(.*)$/isu', $chunk, $m)) {
+                if (
+                    1 ===
+                    preg_match(
+                        '/^' .
+                            preg_quote(rtrim($label, ' *:'), '/') .
+                            '[\s' .
+                            self::SEAM .
+                            ']*\*?[\s' .
+                            self::SEAM .
+                            ']*[:=–-]\s*(.*)$/isu',
+                        $chunk,
+                        $m,
+                    )
+                ) {
                     $pairs[] = [$label, trim($m[1])];
                     $read[$i] = true;
                     break;
@@ -120,12 +182,25 @@ final readonly class CarriedEntries
         }
 
         // A label set apart by its type alone, "Size Large", where it stands nowhere else.
-        $known = array_map(static fn (array $pair): string => Wording::plain($pair[0]), $pairs);
+        $known = array_map(static fn(array $pair): string => Wording::plain($pair[0]), $pairs);
         // The longest first, as "Width in inches" begins with "Width".
-        uksort($labels, static fn (string $a, string $b): int => mb_strlen($b) <=> mb_strlen($a));
+        uksort($labels, static fn(string $a, string $b): int => mb_strlen($b) <=> mb_strlen($a));
         foreach ($labels as $plain => $label) {
             foreach (in_array($plain, $known, true) ? [] : array_diff_key($chunks, $read) as $i => $chunk) {
-                if (1 === preg_match('/^'.preg_quote(rtrim($label, ' *:'), '/').'(?:[\s'.self::SEAM.']*\*)?[\s'.self::SEAM.']+(.+)$/isu', $chunk, $m)) {
+                if (
+                    1 ===
+                    preg_match(
+                        '/^' .
+                            preg_quote(rtrim($label, ' *:'), '/') .
+                            '(?:[\s' .
+                            self::SEAM .
+                            ']*\*)?[\s' .
+                            self::SEAM .
+                            ']+(.+)$/isu',
+                        $chunk,
+                        $m,
+                    )
+                ) {
                     $pairs[] = [$label, trim($m[1])];
                     $read[$i] = true;
                     break;
@@ -133,7 +208,7 @@ final readonly class CarriedEntries
             }
         }
 
-        return array_map(static fn (array $pair): array => [$pair[0], self::whole($pair[1])], $pairs);
+        return array_map(static fn(array $pair): array => [$pair[0], self::whole($pair[1])], $pairs);
     }
 
     /** Without the seams between elements. */
@@ -153,7 +228,11 @@ final readonly class CarriedEntries
         $run = '';
         $flush = static function () use (&$chunks, &$run): void {
             // By pattern, as trim() knows bytes alone and would cut a sign that begins with those of the seam.
-            $text = (string) preg_replace(['/[ \t\x{A0}]+/u', '/^[\s'.self::SEAM.']+|[\s'.self::SEAM.']+$/u'], [' ', ''], $run);
+            $text = (string) preg_replace(
+                ['/[ \t\x{A0}]+/u', '/^[\s' . self::SEAM . ']+|[\s' . self::SEAM . ']+$/u'],
+                [' ', ''],
+                $run,
+            );
             if ('' !== $text) {
                 $chunks[] = $text;
             }
@@ -163,7 +242,9 @@ final readonly class CarriedEntries
             foreach ($node->children as $child) {
                 if ('#text' === $child->tag) {
                     $run .= $child->isShown ? $child->name : ('' === trim($child->name) ? ' ' : '');
-                } elseif (in_array($child->tag, ['span', 'b', 'i', 'em', 'strong', 'small', 'bdi', 'a', 'u', 'mark'], true)) {
+                } elseif (
+                    in_array($child->tag, ['span', 'b', 'i', 'em', 'strong', 'small', 'bdi', 'a', 'u', 'mark'], true)
+                ) {
                     // Whether a blank stands between two elements is not told; a label may end here.
                     $run .= '' === $run || str_ends_with($run, self::SEAM) ? '' : self::SEAM;
                     $walk($child);

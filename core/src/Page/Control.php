@@ -20,20 +20,29 @@ final readonly class Control
     public const COLOUR = 'colour';
 
     /**
-     * @param string            $kind    one of the constants
-     * @param string            $label   what a person reads beside it
-     * @param PageElement       $element the control itself; of several, what stands around them, else the first
-     * @param list<ControlItem> $items   what can be picked; none where something is typed
-     * @param string            $form    signature of the form that it stands in, where another form has one of the same name
+     * @param string $kind one of the constants
+     * @param string $label what a person reads beside it
+     * @param PageElement $element the control itself; of several, what stands around them, else the first
+     * @param list<ControlItem> $items what can be picked; none where something is typed
+     * @param string $form signature of the form that it stands in, where another form has one of the same
+     *                     name
      */
-    public function __construct(public string $kind, public string $label, public PageElement $element, public array $items = [], private string $form = '')
-    {
-    }
+    public function __construct(
+        public string $kind,
+        public string $label,
+        public PageElement $element,
+        public array $items = [],
+        private string $form = '',
+    ) {}
 
     /** The form that it stands in. */
     public function form(): ?PageElement
     {
-        return ($this->items[0]->element ?? $this->element)->closest(static fn (PageElement $e): bool => 'form' === $e->tag || 'form' === $e->attribute('role') || 'search' === $e->attribute('role'));
+        return ($this->items[0]->element ?? $this->element)->closest(
+            static fn(PageElement $e): bool => 'form' === $e->tag ||
+                'form' === $e->attribute('role') ||
+                'search' === $e->attribute('role'),
+        );
     }
 
     public function in(string $form): self
@@ -41,23 +50,28 @@ final readonly class Control
         return new self($this->kind, $this->label, $this->element, $this->items, $form);
     }
 
-    /** By which it is known again in another state of the page: its id or name, else its label, and its form where it needs that. */
+    /**
+     * By which it is known again in another state of the page: its id or name, else its label, and its form where it
+     * needs that.
+     */
     public function key(): string
     {
-        return $this->name().('' === $this->form ? '' : ' in '.$this->form);
+        return $this->name() . ('' === $this->form ? '' : ' in ' . $this->form);
     }
 
     /** Its id or name, else its label. */
     public function name(): string
     {
-        $named = $this->element->attribute('name') ?? $this->items[0]->element->attributes['name'] ?? null;
+        $named = $this->element->attribute('name') ?? ($this->items[0]->element->attributes['name'] ?? null);
         $id = $this->element->attribute('id');
 
-        return $this->kind.' '.match (true) {
-            null !== $named && '' !== $named => 'name='.$named,
-            null !== $id && '' !== $id => 'id='.$id,
-            default => 'label='.Wording::plain($this->label),
-        };
+        return $this->kind .
+            ' ' .
+            match (true) {
+                null !== $named && '' !== $named => 'name=' . $named,
+                null !== $id && '' !== $id => 'id=' . $id,
+                default => 'label=' . Wording::plain($this->label),
+            };
     }
 
     public function isShown(): bool
@@ -66,17 +80,23 @@ final readonly class Control
             return $this->element->isShown;
         }
 
-        return [] !== array_filter($this->items, static fn (ControlItem $item): bool => $item->isShown());
+        return [] !== array_filter($this->items, static fn(ControlItem $item): bool => $item->isShown());
     }
 
     public function isDisabled(): bool
     {
-        return $this->element->is('disabled') || null !== $this->element->attribute('disabled') || ([] !== $this->items && [] === array_filter($this->items, static fn (ControlItem $item): bool => !$item->isDisabled()));
+        return $this->element->is('disabled') ||
+            null !== $this->element->attribute('disabled') ||
+            ([] !== $this->items &&
+                [] === array_filter($this->items, static fn(ControlItem $item): bool => !$item->isDisabled()));
     }
 
     public function isInvalid(): bool
     {
-        foreach ([$this->element, ...array_map(static fn (ControlItem $i): PageElement => $i->element, $this->items)] as $element) {
+        foreach (
+            [$this->element, ...array_map(static fn(ControlItem $i): PageElement => $i->element, $this->items)]
+            as $element
+        ) {
             if ($element->is('invalid') || 'true' === $element->attribute('aria-invalid')) {
                 return true;
             }

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Page;
 
 /**
- * Finds all with which a shopper can answer on a page: native fields, and the patterns of the WAI-ARIA Authoring Practices.
+ * Finds all with which a shopper can answer on a page: native fields, and the patterns of the WAI-ARIA Authoring
+ * Practices.
  */
 final class ControlFinder
 {
@@ -52,15 +53,28 @@ final class ControlFinder
             $aria = $element->attribute('role') ?? '';
             if ('select' === $element->tag) {
                 $finder->nativeList($element);
-            } elseif ('input' === $element->tag && in_array($type, ['radio', 'checkbox'], true) || in_array($aria, ['radio', 'checkbox', 'switch', 'menuitemradio', 'menuitemcheckbox'], true)) {
-                $finder->inSet($element, 'radio' === $type || str_ends_with($aria, 'radio') ? Control::RADIOS : Control::CHECKS, $sets);
-            } elseif ('button' === $element->tag && null !== $element->attribute('aria-pressed') || ('button' === $aria && null !== $element->attribute('aria-pressed'))) {
+            } elseif (
+                ('input' === $element->tag && in_array($type, ['radio', 'checkbox'], true)) ||
+                in_array($aria, ['radio', 'checkbox', 'switch', 'menuitemradio', 'menuitemcheckbox'], true)
+            ) {
+                $finder->inSet(
+                    $element,
+                    'radio' === $type || str_ends_with($aria, 'radio') ? Control::RADIOS : Control::CHECKS,
+                    $sets,
+                );
+            } elseif (
+                ('button' === $element->tag && null !== $element->attribute('aria-pressed')) ||
+                ('button' === $aria && null !== $element->attribute('aria-pressed'))
+            ) {
                 $finder->inSet($element, 'toggle', $sets);
             } elseif ('listbox' === $aria || ('combobox' === $aria && 'input' !== $element->tag)) {
                 $finder->ariaList($element, $aria);
             } elseif ('input' === $element->tag) {
                 $finder->typed($element, $type);
-            } elseif ('textarea' === $element->tag || ('textbox' === $aria && null !== $element->attribute('contenteditable'))) {
+            } elseif (
+                'textarea' === $element->tag ||
+                ('textbox' === $aria && null !== $element->attribute('contenteditable'))
+            ) {
                 $finder->add(new Control(Control::TEXT, $finder->labelOf($element), $element));
             } elseif ('spinbutton' === $aria) {
                 $finder->add(new Control(Control::NUMBER, $finder->labelOf($element), $element));
@@ -71,7 +85,11 @@ final class ControlFinder
         foreach ($page->all() as $n => $element) {
             $order[$element->id] ??= count($order);
         }
-        usort($finder->controls, static fn (Control $a, Control $b): int => ($order[$a->items[0]->element->id ?? $a->element->id] ?? 0) <=> ($order[$b->items[0]->element->id ?? $b->element->id] ?? 0));
+        usort(
+            $finder->controls,
+            static fn(Control $a, Control $b): int => ($order[$a->items[0]->element->id ?? $a->element->id] ?? 0) <=>
+                ($order[$b->items[0]->element->id ?? $b->element->id] ?? 0),
+        );
 
         return self::apart($finder->controls);
     }
@@ -93,7 +111,9 @@ final class ControlFinder
         return array_map(static function (Control $control) use ($forms): Control {
             $form = $control->form();
 
-            return count($forms[$control->name()]) > 1 && null !== $form ? $control->in(Signature::of($form)) : $control;
+            return count($forms[$control->name()]) > 1 && null !== $form
+                ? $control->in(Signature::of($form))
+                : $control;
         }, $controls);
     }
 
@@ -130,7 +150,14 @@ final class ControlFinder
                 $items[] = new ControlItem($text, $option, null === $option->attribute('hidden') ? $element : null);
             }
         }
-        $this->add(new Control(null !== $element->attribute('multiple') ? Control::CHECKS : Control::LIST, $this->labelOf($element), $element, $items));
+        $this->add(
+            new Control(
+                null !== $element->attribute('multiple') ? Control::CHECKS : Control::LIST,
+                $this->labelOf($element),
+                $element,
+                $items,
+            ),
+        );
     }
 
     private function ariaList(PageElement $element, string $role): void
@@ -138,17 +165,30 @@ final class ControlFinder
         $items = [];
         $around = $element;
         if ('combobox' === $role) {
-            $around = $this->byId[$element->attribute('aria-controls') ?? $element->attribute('aria-owns') ?? ''] ?? $element;
+            $around =
+                $this->byId[$element->attribute('aria-controls') ?? ($element->attribute('aria-owns') ?? '')] ??
+                $element;
         }
         foreach ($around->all() as $option) {
             if ('option' === $option->attribute('role')) {
-                $items[] = new ControlItem('' !== $option->name ? $option->name : self::raw($option), $option, 'combobox' === $role ? $element : null);
+                $items[] = new ControlItem(
+                    '' !== $option->name ? $option->name : self::raw($option),
+                    $option,
+                    'combobox' === $role ? $element : null,
+                );
                 $this->taken[$option->id] = true;
             }
         }
         $this->taken[$around->id] = true;
         $label = $this->labelOf($element);
-        $this->add(new Control('true' === $around->attribute('aria-multiselectable') ? Control::CHECKS : Control::LIST, $label, $element, $items));
+        $this->add(
+            new Control(
+                'true' === $around->attribute('aria-multiselectable') ? Control::CHECKS : Control::LIST,
+                $label,
+                $element,
+                $items,
+            ),
+        );
     }
 
     /**
@@ -157,13 +197,17 @@ final class ControlFinder
     private function inSet(PageElement $element, string $kind, array &$sets): void
     {
         $name = $element->attribute('name') ?? '';
-        $group = $element->closest(static fn (PageElement $e): bool => $e !== $element && ('fieldset' === $e->tag || in_array($e->attribute('role'), ['radiogroup', 'group', 'listbox', 'list'], true)));
+        $group = $element->closest(
+            static fn(PageElement $e): bool => $e !== $element &&
+                ('fieldset' === $e->tag ||
+                    in_array($e->attribute('role'), ['radiogroup', 'group', 'listbox', 'list'], true)),
+        );
         $key = match (true) {
-            Control::RADIOS === $kind && '' !== $name => 'radios '.$name,
-            Control::CHECKS === $kind && str_ends_with($name, '[]') => 'checks '.$name,
-            null !== $group => $kind.' in '.$group->id,
-            'toggle' === $kind => 'toggle in '.($element->parent->id ?? 0),
-            default => $kind.' alone '.$element->id,
+            Control::RADIOS === $kind && '' !== $name => 'radios ' . $name,
+            Control::CHECKS === $kind && str_ends_with($name, '[]') => 'checks ' . $name,
+            null !== $group => $kind . ' in ' . $group->id,
+            'toggle' === $kind => 'toggle in ' . ($element->parent->id ?? 0),
+            default => $kind . ' alone ' . $element->id,
         };
         $sets[$key] = [$kind, [...$sets[$key][1] ?? [], $element]];
         $this->taken[$element->id] = true;
@@ -175,14 +219,22 @@ final class ControlFinder
     private function addSets(array $sets): void
     {
         foreach ($sets as [$kind, $elements]) {
-            $items = array_map(fn (PageElement $e): ControlItem => new ControlItem($this->itemText($e), $e, $this->labelElement($e)), $elements);
+            $items = array_map(
+                fn(PageElement $e): ControlItem => new ControlItem($this->itemText($e), $e, $this->labelElement($e)),
+                $elements,
+            );
             if (1 === count($elements) && Control::RADIOS !== $kind) {
                 $this->controls[] = new Control(Control::CHECK, $items[0]->text, $elements[0], $items);
                 continue;
             }
             $around = self::around($elements);
             // A radio among toggles: where one is pressed the others are not.
-            $this->controls[] = new Control('toggle' === $kind ? Control::RADIOS : $kind, $this->groupLabel($around, $elements), $around, $items);
+            $this->controls[] = new Control(
+                'toggle' === $kind ? Control::RADIOS : $kind,
+                $this->groupLabel($around, $elements),
+                $around,
+                $items,
+            );
         }
     }
 
@@ -206,7 +258,10 @@ final class ControlFinder
      */
     private function groupLabel(PageElement $around, array $elements): string
     {
-        $group = $around->closest(static fn (PageElement $e): bool => 'fieldset' === $e->tag || in_array($e->attribute('role'), ['radiogroup', 'group', 'listbox'], true));
+        $group = $around->closest(
+            static fn(PageElement $e): bool => 'fieldset' === $e->tag ||
+                in_array($e->attribute('role'), ['radiogroup', 'group', 'listbox'], true),
+        );
         if (null !== $group) {
             $named = $this->named($group);
             if (null !== $named) {
@@ -228,7 +283,17 @@ final class ControlFinder
     private function itemText(PageElement $element): string
     {
         $label = $this->labelElement($element);
-        foreach ([$this->named($element) ?? '', $element->name, null === $label ? '' : self::raw($label), $element->attribute('title') ?? '', self::raw($element), $element->attribute('value') ?? ''] as $text) {
+        foreach (
+            [
+                $this->named($element) ?? '',
+                $element->name,
+                null === $label ? '' : self::raw($label),
+                $element->attribute('title') ?? '',
+                self::raw($element),
+                $element->attribute('value') ?? '',
+            ]
+            as $text
+        ) {
             if ('' !== trim($text)) {
                 return trim($text);
             }
@@ -241,14 +306,17 @@ final class ControlFinder
     {
         $for = $this->labels[$element->attribute('id') ?? ''] ?? null;
 
-        return $for ?? $element->closest(static fn (PageElement $e): bool => 'label' === $e->tag);
+        return $for ?? $element->closest(static fn(PageElement $e): bool => 'label' === $e->tag);
     }
 
     private function labelOf(PageElement $element): string
     {
         $named = $this->named($element);
         $label = $this->labelElement($element);
-        foreach ([$named ?? '', null === $label ? '' : self::raw($label), $element->name, $element->attribute('title') ?? ''] as $text) {
+        foreach (
+            [$named ?? '', null === $label ? '' : self::raw($label), $element->name, $element->attribute('title') ?? '']
+            as $text
+        ) {
             if ('' !== trim($text)) {
                 return trim($text);
             }
@@ -265,7 +333,11 @@ final class ControlFinder
         }
         $text = trim(implode(' ', $texts));
 
-        return '' !== $text ? $text : ('' !== trim($element->attribute('aria-label') ?? '') ? trim($element->attributes['aria-label'] ?? '') : null);
+        return '' !== $text
+            ? $text
+            : ('' !== trim($element->attribute('aria-label') ?? '')
+                ? trim($element->attributes['aria-label'] ?? '')
+                : null);
     }
 
     /** The nearest words that stand before something, as they do where nobody wrote a label. */
@@ -298,9 +370,9 @@ final class ControlFinder
             if ('#text' === $child->tag) {
                 $text .= $child->name;
             } elseif ('img' === $child->tag) {
-                $text .= ' '.($child->attribute('alt') ?? '').' ';
+                $text .= ' ' . ($child->attribute('alt') ?? '') . ' ';
             } elseif (!in_array($child->tag, ['select', 'textarea', 'script', 'style', 'button'], true)) {
-                $text .= ' '.self::raw($child).' ';
+                $text .= ' ' . self::raw($child) . ' ';
             }
         }
 

@@ -10,12 +10,10 @@ namespace Ithrel\Core\Page;
 final readonly class ControlItem
 {
     /**
-     * @param PageElement      $element the option, radio button, check box or button
-     * @param PageElement|null $label   what a person clicks where the element itself is not shown
+     * @param PageElement $element the option, radio button, check box or button
+     * @param PageElement|null $label what a person clicks where the element itself is not shown
      */
-    public function __construct(public string $text, public PageElement $element, public ?PageElement $label = null)
-    {
-    }
+    public function __construct(public string $text, public PageElement $element, public ?PageElement $label = null) {}
 
     public function isShown(): bool
     {
@@ -24,13 +22,17 @@ final readonly class ControlItem
 
     public function isDisabled(): bool
     {
-        return $this->element->is('disabled') || null !== $this->element->attribute('disabled') || 'true' === $this->element->attribute('aria-disabled');
+        return $this->element->is('disabled') ||
+            null !== $this->element->attribute('disabled') ||
+            'true' === $this->element->attribute('aria-disabled');
     }
 
     /** Whether it stands for no answer at all. */
     public function isNone(): bool
     {
-        return '' === ($this->element->attribute('value') ?? ('option' === $this->element->tag ? trim($this->text) : '-')) || 'none' === $this->element->attribute('data-value');
+        return '' ===
+            ($this->element->attribute('value') ?? ('option' === $this->element->tag ? trim($this->text) : '-')) ||
+            'none' === $this->element->attribute('data-value');
     }
 
     /** As far as the accessibility tree says. */

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Page;
 
 /**
- * Learns where a page shows the answers given so far, apart from the fields that ask for them: the innermost place that has
- * each label that it must have, no field, and other words when the answers are others.
+ * Learns where a page shows the answers given so far, apart from the fields that ask for them: the innermost place that
+ * has each label that it must have, no field, and other words when the answers are others.
  *
  * @phpstan-type Entry array{label: string, value: string}
  */
@@ -15,9 +15,7 @@ final readonly class EntriesPlace
     private const MOST_TEXT = 3_000;
     private const FIELDS = ['input', 'select', 'textarea', 'button', 'form'];
 
-    public function __construct(private CarriedEntries $reader)
-    {
-    }
+    public function __construct(private CarriedEntries $reader) {}
 
     /**
      * @param list<array{PageSnapshot, list<Entry>}> $seen pages, with what each has to show
@@ -26,8 +24,8 @@ final readonly class EntriesPlace
      */
     public function learn(array $seen): ?string
     {
-        $seen = array_values(array_filter($seen, static fn (array $s): bool => [] !== $s[1]));
-        $texts = array_unique(array_map(static fn (array $s): string => json_encode($s[1], JSON_THROW_ON_ERROR), $seen));
+        $seen = array_values(array_filter($seen, static fn(array $s): bool => [] !== $s[1]));
+        $texts = array_unique(array_map(static fn(array $s): string => json_encode($s[1], JSON_THROW_ON_ERROR), $seen));
         if (count($texts) < 2) {
             // What never changes cannot be told from what stands there anyway.
             return null;
@@ -57,11 +55,25 @@ final readonly class EntriesPlace
                 continue;
             }
             $text = mb_strtolower($element->text());
-            if (mb_strlen($text) > self::MOST_TEXT || [] !== array_filter($expected, static fn (array $e): bool => !str_contains($text, Wording::plain($e['label'])))) {
+            if (
+                mb_strlen($text) > self::MOST_TEXT ||
+                [] !==
+                    array_filter(
+                        $expected,
+                        static fn(array $e): bool => !str_contains($text, Wording::plain($e['label'])),
+                    )
+            ) {
                 continue;
             }
             foreach ($element->all() as $inner) {
-                if (in_array($inner->tag, self::FIELDS, true) || in_array($inner->attribute('role'), ['listbox', 'radiogroup', 'combobox', 'radio', 'option', 'checkbox', 'switch', 'spinbutton'], true)) {
+                if (
+                    in_array($inner->tag, self::FIELDS, true) ||
+                    in_array(
+                        $inner->attribute('role'),
+                        ['listbox', 'radiogroup', 'combobox', 'radio', 'option', 'checkbox', 'switch', 'spinbutton'],
+                        true,
+                    )
+                ) {
                     continue 2;
                 }
             }

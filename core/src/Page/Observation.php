@@ -12,7 +12,5 @@ final readonly class Observation
     /**
      * @param array<string, string|null> $expected field => what it should say; null where nothing is known of it
      */
-    public function __construct(public PageSnapshot $page, public array $expected)
-    {
-    }
+    public function __construct(public PageSnapshot $page, public array $expected) {}
 }

@@ -29,18 +29,21 @@ final class OptionMatcher
     ];
 
     /**
-     * @param list<Option>  $options  to be found
+     * @param list<Option> $options to be found
      * @param list<Control> $controls
      *
      * @return array<string, array{Control, int}> code of an option => its control, and how well it fits, to 200
      */
     public static function match(array $options, array $controls): array
     {
-        $worth = array_map(static fn (Option $option): array => array_map(static function (Control $control) use ($option): int {
-            $fit = self::fit($option, $control);
+        $worth = array_map(
+            static fn(Option $option): array => array_map(static function (Control $control) use ($option): int {
+                $fit = self::fit($option, $control);
 
-            return $fit >= self::LEAST ? $fit : 0;
-        }, $controls), $options);
+                return $fit >= self::LEAST ? $fit : 0;
+            }, $controls),
+            $options,
+        );
         $found = [];
         foreach (Assignment::best($worth) as $i => $j) {
             $found[$options[$i]->code] = [$controls[$j], $worth[$i][$j]];
@@ -50,12 +53,12 @@ final class OptionMatcher
     }
 
     /**
-     * The controls of the form that is the item's, and those in no form. A page can have a search or another form that asks for
-     * the same: of forms that answer as many options, the one that looks most like buying.
+     * The controls of the form that is the item's, and those in no form. A page can have a search or another form that
+     * asks for the same: of forms that answer as many options, the one that looks most like buying.
      *
-     * @param list<Option>               $options
-     * @param list<Control>              $controls
-     * @param \Closure(PageElement): int $worth    of a form, by how much it looks like buying
+     * @param list<Option> $options
+     * @param list<Control> $controls
+     * @param \Closure(PageElement): int $worth of a form, by how much it looks like buying
      *
      * @return list<Control>
      */
@@ -74,8 +77,14 @@ final class OptionMatcher
         $all = count(self::match($options, $controls));
         $best = null;
         foreach ($forms as $id => $form) {
-            $own = array_values(array_filter($controls, static fn (Control $c): bool => in_array($c->form()->id ?? $id, [$id], true)));
-            if (count(self::match($options, $own)) === $all && $all > 0 && (null === $best || $worth($form) > $best[0])) {
+            $own = array_values(
+                array_filter($controls, static fn(Control $c): bool => in_array($c->form()->id ?? $id, [$id], true)),
+            );
+            if (
+                count(self::match($options, $own)) === $all &&
+                $all > 0 &&
+                (null === $best || $worth($form) > $best[0])
+            ) {
                 $best = [$worth($form), $own];
             }
         }
@@ -92,20 +101,35 @@ final class OptionMatcher
         $name = Wording::likeness($option->label, $control->label);
         if (Kind::Flag === $option->kind) {
             // A tick box has its option's label beside it; a pair of radios has it above.
-            return Control::CHECK === $control->kind ? 2 * $name : ($name >= 80 && 2 === count($control->items) ? $name : 0);
+            return Control::CHECK === $control->kind
+                ? 2 * $name
+                : ($name >= 80 && 2 === count($control->items)
+                    ? $name
+                    : 0);
         }
         if ([] === $option->values) {
-            $attribute = max(0, Wording::likeness($option->code, str_replace(['-', '_'], ' ', $control->element->attribute('name') ?? '')) - 20);
+            $attribute = max(
+                0,
+                Wording::likeness(
+                    $option->code,
+                    str_replace(['-', '_'], ' ', $control->element->attribute('name') ?? ''),
+                ) - 20,
+            );
 
-            return Control::TEXT === $control->kind && Kind::Text !== $option->kind ? $name : $name + intdiv(max($name, $attribute), 2);
+            return Control::TEXT === $control->kind && Kind::Text !== $option->kind
+                ? $name
+                : $name + intdiv(max($name, $attribute), 2);
         }
         $values = 0;
-        $offered = array_filter($option->values, static fn ($value): bool => !$value->hidden);
+        $offered = array_filter($option->values, static fn($value): bool => !$value->hidden);
         foreach ($offered as $value) {
             $values += null === self::item($control, $value->label) ? 0 : 1;
         }
         $share = [] === $offered ? 0 : intdiv(100 * $values, count($offered));
-        $extra = max(0, count(array_filter($control->items, static fn (ControlItem $i): bool => !$i->isNone())) - $values);
+        $extra = max(
+            0,
+            count(array_filter($control->items, static fn(ControlItem $i): bool => !$i->isNone())) - $values,
+        );
 
         return max(0, $name + $share - min(60, 10 * $extra));
     }

@@ -27,7 +27,15 @@ final class PageAmount
     {
         $text = WrittenAmount::westernDigits($text);
         $money = WrittenAmount::money();
-        preg_match_all('/(?<![\p{L}\d.,\-])(?:[+\-−]\s?)?(?:'.$money.'\s?)?(?:[+\-−]\s?)?\d(?:[\d.,\x{A0}\x{202F}\x{2009}\'’ ]*\d)?(?:[.,][–—-])?(?:\s?'.$money.'(?!\p{L}))?(?![\d\p{L}])/u', $text, $m);
+        preg_match_all(
+            '/(?<![\p{L}\d.,\-])(?:[+\-−]\s?)?(?:' .
+                $money .
+                '\s?)?(?:[+\-−]\s?)?\d(?:[\d.,\x{A0}\x{202F}\x{2009}\'’ ]*\d)?(?:[.,][–—-])?(?:\s?' .
+                $money .
+                '(?!\p{L}))?(?![\d\p{L}])/u',
+            $text,
+            $m,
+        );
         $amounts = [];
         foreach ($m[0] as $found) {
             $read = WrittenAmount::read($found, $minorUnits);

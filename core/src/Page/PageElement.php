@@ -22,7 +22,9 @@ final class PageElement
 
     public string $value = '';
 
-    /** @var array<string, string|int|bool> checked, pressed, selected, disabled, required, invalid, expanded and such */
+    /**
+     * @var array<string, string|int|bool> checked, pressed, selected, disabled, required, invalid, expanded and such
+     */
     public array $states = [];
 
     /** Whether a person is shown it, or anything in it. */
@@ -32,13 +34,15 @@ final class PageElement
     public bool $isMoving = false;
 
     /**
-     * @param int                   $id         by which the browser knows it
-     * @param string                $tag        lower case; "#text" for text
+     * @param int $id by which the browser knows it
+     * @param string $tag lower case; "#text" for text
      * @param array<string, string> $attributes
      */
-    public function __construct(public readonly int $id, public readonly string $tag, public readonly array $attributes)
-    {
-    }
+    public function __construct(
+        public readonly int $id,
+        public readonly string $tag,
+        public readonly array $attributes,
+    ) {}
 
     public function attribute(string $name): ?string
     {
@@ -66,7 +70,7 @@ final class PageElement
             return $this->isShown ? [$this->name] : ('' === trim($this->name) ? [' '] : []);
         }
         if ('img' === $this->tag) {
-            return $this->isShown && '' !== $this->name ? [' '.$this->name.' '] : [];
+            return $this->isShown && '' !== $this->name ? [' ' . $this->name . ' '] : [];
         }
         if (in_array($this->tag, ['script', 'style', 'select', 'textarea', 'noscript', 'template'], true)) {
             return [];
@@ -81,7 +85,35 @@ final class PageElement
 
     private function isInline(): bool
     {
-        return in_array($this->tag, ['span', 'b', 'i', 'em', 'strong', 'sup', 'sub', 'small', 'a', 'bdi', 'bdo', 'data', 'mark', 'u', 's', 'del', 'ins', 'font', 'abbr', 'code', 'output', 'time', '#shadow'], true);
+        return in_array(
+            $this->tag,
+            [
+                'span',
+                'b',
+                'i',
+                'em',
+                'strong',
+                'sup',
+                'sub',
+                'small',
+                'a',
+                'bdi',
+                'bdo',
+                'data',
+                'mark',
+                'u',
+                's',
+                'del',
+                'ins',
+                'font',
+                'abbr',
+                'code',
+                'output',
+                'time',
+                '#shadow',
+            ],
+            true,
+        );
     }
 
     /**

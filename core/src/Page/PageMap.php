@@ -52,13 +52,12 @@ final class PageMap
     /** @var list<array{what: string, why: string}> */
     public array $missing = [];
 
-    public function __construct(public readonly string $address)
-    {
-    }
+    public function __construct(public readonly string $address) {}
 
     /**
-     * Where one thing stands, by its name in the map: "option size", "second size" (the other of two controls), "quantity", "add button", "express button",
-     * "way to the checkout", "page unitPrice", "cart line", "cart lineTotal", "checkout total" and so on.
+     * Where one thing stands, by its name in the map: "option size", "second size" (the other of two controls),
+     * "quantity", "add button", "express button", "way to the checkout", "page unitPrice", "cart line", "cart
+     * lineTotal", "checkout total" and so on.
      *
      * @return string|null its key, or signature; null where it is not known, or the map has no such thing
      */
@@ -87,26 +86,31 @@ final class PageMap
     {
         [$stage, $field] = [...explode(' ', $what, 2), ''];
         $lines = $this->linesOf($stage);
-        $isOfLine = in_array($stage, ['cart', 'checkout', 'order'], true) && in_array($field, ['line', 'total', ...LinePlaces::FIELDS], true);
+        $isOfLine =
+            in_array($stage, ['cart', 'checkout', 'order'], true) &&
+            in_array($field, ['line', 'total', ...LinePlaces::FIELDS], true);
         if (in_array($what, ['quantity', 'add button', 'express button', 'way to the checkout'], true)) {
             match ($what) {
-                'quantity' => $this->quantity = $key,
-                'add button' => $this->add = $key,
-                'express button' => $this->express = $key,
-                default => $this->toCheckout = $key,
+                'quantity' => ($this->quantity = $key),
+                'add button' => ($this->add = $key),
+                'express button' => ($this->express = $key),
+                default => ($this->toCheckout = $key),
             };
         } elseif ('option' === $stage && '' !== $field) {
-            $this->options = null === $key ? array_diff_key($this->options, [$field => 1]) : [$field => $key] + $this->options;
+            $this->options =
+                null === $key ? array_diff_key($this->options, [$field => 1]) : [$field => $key] + $this->options;
         } elseif ('second' === $stage && '' !== $field) {
-            $this->seconds = null === $key ? array_diff_key($this->seconds, [$field => 1]) : [$field => $key] + $this->seconds;
+            $this->seconds =
+                null === $key ? array_diff_key($this->seconds, [$field => 1]) : [$field => $key] + $this->seconds;
         } elseif ('page' === $stage && in_array($field, ['unitPrice', 'total', 'image', 'entries'], true)) {
-            $this->places = null === $key ? array_diff_key($this->places, [$field => 1]) : [$field => $key] + $this->places;
+            $this->places =
+                null === $key ? array_diff_key($this->places, [$field => 1]) : [$field => $key] + $this->places;
         } elseif ($isOfLine && (null !== $lines || ('line' === $field && null !== $key))) {
             $moved = null === $lines ? new LinePlaces($key, [], null) : $lines->with($field, $key);
             match ($stage) {
-                'cart' => $this->cartLines = $moved,
-                'checkout' => $this->checkoutLines = $moved,
-                default => $this->orderLines = $moved,
+                'cart' => ($this->cartLines = $moved),
+                'checkout' => ($this->checkoutLines = $moved),
+                default => ($this->orderLines = $moved),
             };
         } else {
             return false;
@@ -132,8 +136,23 @@ final class PageMap
     {
         return [
             'ithrel' => 'map/1',
-            'shop' => ['cart' => $this->cart, 'drawer' => $this->drawer, 'cartLines' => $this->cartLines?->toArray(), 'toCheckout' => $this->toCheckout, 'checkoutLines' => $this->checkoutLines?->toArray(), 'orderLines' => $this->orderLines?->toArray()],
-            'item' => ['address' => $this->address, 'options' => (object) $this->options, 'quantity' => $this->quantity, 'places' => (object) $this->places, 'add' => $this->add, 'express' => $this->express] + ([] === $this->seconds ? [] : ['seconds' => $this->seconds]),
+            'shop' => [
+                'cart' => $this->cart,
+                'drawer' => $this->drawer,
+                'cartLines' => $this->cartLines?->toArray(),
+                'toCheckout' => $this->toCheckout,
+                'checkoutLines' => $this->checkoutLines?->toArray(),
+                'orderLines' => $this->orderLines?->toArray(),
+            ],
+            'item' =>
+                [
+                    'address' => $this->address,
+                    'options' => (object) $this->options,
+                    'quantity' => $this->quantity,
+                    'places' => (object) $this->places,
+                    'add' => $this->add,
+                    'express' => $this->express,
+                ] + ([] === $this->seconds ? [] : ['seconds' => $this->seconds]),
             'found' => $this->found,
             'missing' => $this->missing,
         ];
@@ -147,13 +166,25 @@ final class PageMap
         $map = new self($address);
         $shop = is_array($kept['shop'] ?? null) ? $kept['shop'] : [];
         $item = is_array($kept['item'] ?? null) ? $kept['item'] : [];
-        $text = static fn (mixed $value): ?string => is_string($value) ? $value : null;
-        [$map->cart, $map->drawer, $map->toCheckout] = [$text($shop['cart'] ?? null), $text($shop['drawer'] ?? null), $text($shop['toCheckout'] ?? null)];
-        [$map->cartLines, $map->checkoutLines, $map->orderLines] = [self::lines($shop['cartLines'] ?? null), self::lines($shop['checkoutLines'] ?? null), self::lines($shop['orderLines'] ?? null)];
+        $text = static fn(mixed $value): ?string => is_string($value) ? $value : null;
+        [$map->cart, $map->drawer, $map->toCheckout] = [
+            $text($shop['cart'] ?? null),
+            $text($shop['drawer'] ?? null),
+            $text($shop['toCheckout'] ?? null),
+        ];
+        [$map->cartLines, $map->checkoutLines, $map->orderLines] = [
+            self::lines($shop['cartLines'] ?? null),
+            self::lines($shop['checkoutLines'] ?? null),
+            self::lines($shop['orderLines'] ?? null),
+        ];
         $map->options = self::texts($item['options'] ?? null);
         $map->seconds = self::texts($item['seconds'] ?? null);
         $map->places = self::texts($item['places'] ?? null);
-        [$map->quantity, $map->add, $map->express] = [$text($item['quantity'] ?? null), $text($item['add'] ?? null), $text($item['express'] ?? null)];
+        [$map->quantity, $map->add, $map->express] = [
+            $text($item['quantity'] ?? null),
+            $text($item['add'] ?? null),
+            $text($item['express'] ?? null),
+        ];
         foreach (is_array($kept['found'] ?? null) ? $kept['found'] : [] as $found) {
             if (is_array($found) && is_string($found['what'] ?? null) && is_string($found['how'] ?? null)) {
                 $map->found[] = ['what' => $found['what'], 'how' => $found['how']];
@@ -170,7 +201,13 @@ final class PageMap
 
     private static function lines(mixed $kept): ?LinePlaces
     {
-        return is_array($kept) && is_string($kept['line'] ?? null) ? new LinePlaces($kept['line'], self::texts($kept['fields'] ?? null), is_string($kept['total'] ?? null) ? $kept['total'] : null) : null;
+        return is_array($kept) && is_string($kept['line'] ?? null)
+            ? new LinePlaces(
+                $kept['line'],
+                self::texts($kept['fields'] ?? null),
+                is_string($kept['total'] ?? null) ? $kept['total'] : null,
+            )
+            : null;
     }
 
     /**
@@ -179,7 +216,10 @@ final class PageMap
     private static function texts(mixed $kept): array
     {
         $texts = [];
-        foreach ($kept instanceof \stdClass ? get_object_vars($kept) : (is_array($kept) ? $kept : []) as $key => $value) {
+        foreach (
+            $kept instanceof \stdClass ? get_object_vars($kept) : (is_array($kept) ? $kept : [])
+            as $key => $value
+        ) {
             if (is_string($value)) {
                 $texts[(string) $key] = $value;
             }

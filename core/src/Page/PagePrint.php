@@ -5,17 +5,16 @@ declare(strict_types=1);
 namespace Ithrel\Core\Page;
 
 /**
- * By what a page is known again as it was when it was tried: what it shows as it opens, without what is another at each visit.
+ * By what a page is known again as it was when it was tried: what it shows as it opens, without what is another at each
+ * visit.
  */
 final readonly class PagePrint
 {
     /**
      * @param array<string, int> $stable what two visits both showed => how often
-     * @param int                $other  how much more there was, which is another at each visit
+     * @param int $other how much more there was, which is another at each visit
      */
-    private function __construct(private array $stable, private int $other)
-    {
-    }
+    private function __construct(private array $stable, private int $other) {}
 
     /** Of two visits, one right after the other. */
     public static function of(PageSnapshot $one, PageSnapshot $two): self
@@ -73,12 +72,13 @@ final readonly class PagePrint
             $says = match (true) {
                 !$element->isShown => '',
                 '#text' === $element->tag => trim((string) preg_replace('/\s+/u', ' ', $element->name)),
-                in_array($element->tag, ['input', 'select', 'textarea', 'option', 'button', 'img'], true) => $element->tag.'|'.$element->role.'|'.$element->name.'|'.$element->value,
+                in_array($element->tag, ['input', 'select', 'textarea', 'option', 'button', 'img'], true)
+                    => $element->tag . '|' . $element->role . '|' . $element->name . '|' . $element->value,
                 default => '',
             };
             if ('' !== $says) {
                 // With a letter before it, so that no print is taken for a number.
-                $key = 'p'.hash('xxh32', $says);
+                $key = 'p' . hash('xxh32', $says);
                 $shown[$key] = ($shown[$key] ?? 0) + 1;
             }
         }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Page;
 
 /**
- * A page at one moment: its markup, shadow trees and frames of its own origin included, with what the accessibility tree
- * says of each element. Made of what the Chrome DevTools Protocol answers (DOM.getDocument with pierce, and
+ * A page at one moment: its markup, shadow trees and frames of its own origin included, with what the accessibility
+ * tree says of each element. Made of what the Chrome DevTools Protocol answers (DOM.getDocument with pierce, and
  * Accessibility.getFullAXTree).
  */
 final class PageSnapshot
@@ -14,12 +14,10 @@ final class PageSnapshot
     /** @var array<int, PageElement> by the browser's id */
     private array $byId = [];
 
-    private function __construct(public readonly string $address, public readonly PageElement $root)
-    {
-    }
+    private function __construct(public readonly string $address, public readonly PageElement $root) {}
 
     /**
-     * @param array<string, mixed>       $dom  root of the document
+     * @param array<string, mixed> $dom root of the document
      * @param list<array<string, mixed>> $tree nodes of the accessibility trees of all frames
      */
     public static function of(string $address, array $dom, array $tree): self
@@ -93,7 +91,23 @@ final class PageSnapshot
         $shown = [];
         foreach ($this->byId as $id => $element) {
             if ($element->isShown) {
-                $shown[$id] = $element->role.'|'.$element->name.'|'.$element->value.'|'.json_encode(array_intersect_key($element->states, ['checked' => 1, 'pressed' => 1, 'selected' => 1, 'disabled' => 1, 'invalid' => 1]), JSON_THROW_ON_ERROR);
+                $shown[$id] =
+                    $element->role .
+                    '|' .
+                    $element->name .
+                    '|' .
+                    $element->value .
+                    '|' .
+                    json_encode(
+                        array_intersect_key($element->states, [
+                            'checked' => 1,
+                            'pressed' => 1,
+                            'selected' => 1,
+                            'disabled' => 1,
+                            'invalid' => 1,
+                        ]),
+                        JSON_THROW_ON_ERROR,
+                    );
             }
         }
 
@@ -109,16 +123,29 @@ final class PageSnapshot
         $attributes = [];
         $list = is_array($node['attributes'] ?? null) ? array_values($node['attributes']) : [];
         for ($i = 0; $i + 1 < count($list); $i += 2) {
-            $attributes[is_string($list[$i]) ? strtolower($list[$i]) : ''] = is_string($list[$i + 1]) ? $list[$i + 1] : '';
+            $attributes[is_string($list[$i]) ? strtolower($list[$i]) : ''] = is_string($list[$i + 1])
+                ? $list[$i + 1]
+                : '';
         }
-        $name = is_string($node['localName'] ?? null) && '' !== $node['localName'] ? strtolower($node['localName']) : strtolower(is_string($node['nodeName'] ?? null) ? $node['nodeName'] : '');
-        $element = new PageElement(is_int($node['backendNodeId'] ?? null) ? $node['backendNodeId'] : 0, 3 === $type ? '#text' : (isset($node['shadowRootType']) ? '#shadow' : $name), $attributes);
+        $name =
+            is_string($node['localName'] ?? null) && '' !== $node['localName']
+                ? strtolower($node['localName'])
+                : strtolower(is_string($node['nodeName'] ?? null) ? $node['nodeName'] : '');
+        $element = new PageElement(
+            is_int($node['backendNodeId'] ?? null) ? $node['backendNodeId'] : 0,
+            3 === $type ? '#text' : (isset($node['shadowRootType']) ? '#shadow' : $name),
+            $attributes,
+        );
         if (3 === $type) {
             $element->name = is_string($node['nodeValue'] ?? null) ? $node['nodeValue'] : '';
         }
         foreach (['shadowRoots', 'children'] as $key) {
             foreach (is_array($node[$key] ?? null) ? $node[$key] : [] as $child) {
-                if (is_array($child) && in_array($child['nodeType'] ?? 0, [1, 3, 9, 11], true) && 'user-agent' !== ($child['shadowRootType'] ?? '')) {
+                if (
+                    is_array($child) &&
+                    in_array($child['nodeType'] ?? 0, [1, 3, 9, 11], true) &&
+                    'user-agent' !== ($child['shadowRootType'] ?? '')
+                ) {
                     self::adopt($element, $child);
                 }
             }
@@ -167,7 +194,10 @@ final class PageSnapshot
             $element->value = self::text($node['value'] ?? null);
             foreach (is_array($node['properties'] ?? null) ? $node['properties'] : [] as $property) {
                 $name = is_array($property) ? $property['name'] ?? null : null;
-                $value = is_array($property) && is_array($property['value'] ?? null) ? $property['value']['value'] ?? null : null;
+                $value =
+                    is_array($property) && is_array($property['value'] ?? null)
+                        ? $property['value']['value'] ?? null
+                        : null;
                 if (is_string($name) && (is_string($value) || is_int($value) || is_bool($value))) {
                     $element->states[$name] = $value;
                 }
@@ -185,6 +215,14 @@ final class PageSnapshot
     {
         $own = is_array($value) ? $value['value'] ?? '' : '';
 
-        return is_string($own) || is_int($own) ? (string) $own : (is_bool($own) ? ($own ? 'true' : 'false') : (is_float($own) ? (string) json_encode($own) : ''));
+        return is_string($own) || is_int($own)
+            ? (string) $own
+            : (is_bool($own)
+                ? ($own
+                    ? 'true'
+                    : 'false')
+                : (is_float($own)
+                    ? (string) json_encode($own)
+                    : ''));
     }
 }

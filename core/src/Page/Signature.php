@@ -21,11 +21,17 @@ final class Signature
         $steps = [];
         for ($node = $element; null !== $node && $node !== $within; $node = $node->parent) {
             $id = $node->attribute('id');
-            if (null === $within && null !== $id && '' !== $id && 1 !== preg_match(self::MADE, $id) && 1 !== preg_match('/\s/', $id)) {
-                array_unshift($steps, '@'.$id);
+            if (
+                null === $within &&
+                null !== $id &&
+                '' !== $id &&
+                1 !== preg_match(self::MADE, $id) &&
+                1 !== preg_match('/\s/', $id)
+            ) {
+                array_unshift($steps, '@' . $id);
                 break;
             }
-            $steps = [$node->tag.'['.self::number($node).']', ...$steps];
+            $steps = [$node->tag . '[' . self::number($node) . ']', ...$steps];
         }
 
         return implode('/', $steps);
@@ -37,7 +43,7 @@ final class Signature
         foreach ('' === $signature ? [] : explode('/', $signature) as $n => $step) {
             if (str_starts_with($step, '@')) {
                 $node = self::byId($root, substr($step, 1));
-            } elseif (0 === $n && $node->tag.'['.self::number($node).']' === $step) {
+            } elseif (0 === $n && $node->tag . '[' . self::number($node) . ']' === $step) {
                 continue;
             } else {
                 $node = self::child($node, $step);
@@ -64,7 +70,7 @@ final class Signature
     private static function child(PageElement $node, string $step): ?PageElement
     {
         foreach ($node->children as $child) {
-            if ($child->tag.'['.self::number($child).']' === $step) {
+            if ($child->tag . '[' . self::number($child) . ']' === $step) {
                 return $child;
             }
         }

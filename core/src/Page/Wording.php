@@ -26,7 +26,8 @@ final class Wording
 
     public static function isSame(string $a, string $b): bool
     {
-        return self::plain($a) === self::plain($b) || self::plain(self::withoutCharge($a)) === self::plain(self::withoutCharge($b));
+        return self::plain($a) === self::plain($b) ||
+            self::plain(self::withoutCharge($a)) === self::plain(self::withoutCharge($b));
     }
 
     /** From 0, nothing in common, to 100, the same. */
@@ -39,14 +40,16 @@ final class Wording
         if ($a === $b) {
             return 100;
         }
-        $short = static fn (string $text): string => trim((string) preg_replace('/\s*[\(\[].*?[\)\]]\s*/u', ' ', $text));
+        $short = static fn(string $text): string => trim((string) preg_replace('/\s*[\(\[].*?[\)\]]\s*/u', ' ', $text));
         if ($short($a) === $short($b) && '' !== $short($a)) {
             return 95;
         }
-        if (str_starts_with($a, $b.' ') || str_starts_with($b, $a.' ')) {
+        if (str_starts_with($a, $b . ' ') || str_starts_with($b, $a . ' ')) {
             return 80;
         }
-        $words = static fn (string $text): array => array_unique(1 > preg_match_all('/[\p{L}\p{N}]+/u', $text, $m) ? [] : $m[0]);
+        $words = static fn(string $text): array => array_unique(
+            1 > preg_match_all('/[\p{L}\p{N}]+/u', $text, $m) ? [] : $m[0],
+        );
         $common = count(array_intersect($words($a), $words($b)));
         $all = count(array_unique([...$words($a), ...$words($b)]));
 

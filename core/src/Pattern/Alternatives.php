@@ -12,13 +12,11 @@ final readonly class Alternatives implements PatternNode
     /**
      * @param non-empty-list<PatternNode> $parts
      */
-    public function __construct(public array $parts)
-    {
-    }
+    public function __construct(public array $parts) {}
 
     public function pcre(): string
     {
-        return implode('|', array_map(static fn (PatternNode $part): string => $part->pcre(), $this->parts));
+        return implode('|', array_map(static fn(PatternNode $part): string => $part->pcre(), $this->parts));
     }
 
     public function samples(): array

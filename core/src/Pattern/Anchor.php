@@ -15,17 +15,15 @@ final readonly class Anchor implements PatternNode
     /**
      * @param '^'|'$'|'b'|'B' $place
      */
-    public function __construct(public string $place, public bool $ofLines)
-    {
-    }
+    public function __construct(public string $place, public bool $ofLines) {}
 
     public function pcre(): string
     {
         $w = self::WORD;
 
         return match ($this->place) {
-            '^' => $this->ofLines ? '(?<=\A|'.self::LINE_END.')' : '\A',
-            '$' => $this->ofLines ? '(?=\z|'.self::LINE_END.')' : '\z',
+            '^' => $this->ofLines ? '(?<=\A|' . self::LINE_END . ')' : '\A',
+            '$' => $this->ofLines ? '(?=\z|' . self::LINE_END . ')' : '\z',
             'b' => "(?:(?<=$w)(?!$w)|(?<!$w)(?=$w))",
             'B' => "(?:(?<=$w)(?=$w)|(?<!$w)(?!$w))",
         };

@@ -10,12 +10,10 @@ namespace Ithrel\Core\Pattern;
 final readonly class Backreference implements PatternNode
 {
     /**
-     * @param list<int>                      $groups several where a name stands in several alternatives
-     * @param \ArrayObject<int, PatternNode> $parts  number => what stands in a group
+     * @param list<int> $groups several where a name stands in several alternatives
+     * @param \ArrayObject<int, PatternNode> $parts number => what stands in a group
      */
-    public function __construct(public array $groups, private \ArrayObject $parts)
-    {
-    }
+    public function __construct(public array $groups, private \ArrayObject $parts) {}
 
     public function pcre(): string
     {
@@ -31,7 +29,7 @@ final readonly class Backreference implements PatternNode
     {
         $group = $this->groups[0] ?? 0;
         $part = $this->parts[$group] ?? null;
-        if (!$part instanceof PatternNode) {
+        if (!($part instanceof PatternNode)) {
             return [''];
         }
         // The same samples in the same order as the group has them, so that a sequence puts equal ones together. While

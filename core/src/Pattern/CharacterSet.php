@@ -19,12 +19,10 @@ final readonly class CharacterSet implements PatternNode
     private const PROBES = "a7A-_ .bz0Z9@+#/&é,:;'\"()!?*%\$€=<>äßñøŁЖяΩא中あ가ไ\n\t";
 
     /**
-     * @param string       $one     expression of PCRE for one character
+     * @param string $one expression of PCRE for one character
      * @param list<string> $strings of no or of several characters
      */
-    public function __construct(public string $one, public array $strings = [])
-    {
-    }
+    public function __construct(public string $one, public array $strings = []) {}
 
     public static function character(int $codePoint): self
     {
@@ -35,19 +33,19 @@ final readonly class CharacterSet implements PatternNode
     public static function range(int $from, int $to): self
     {
         $parts = '';
-        foreach ([[$from, min($to, 0xD7FF)], [max($from, 0xE000), $to]] as [$low, $high]) {
+        foreach ([[$from, min($to, 0xd7ff)], [max($from, 0xe000), $to]] as [$low, $high]) {
             if ($low <= $high) {
-                $parts .= sprintf('\x{%X}', $low).($high > $low ? sprintf('-\x{%X}', $high) : '');
+                $parts .= sprintf('\x{%X}', $low) . ($high > $low ? sprintf('-\x{%X}', $high) : '');
             }
         }
 
-        return new self('' === $parts ? self::NOTHING : '['.$parts.']');
+        return new self('' === $parts ? self::NOTHING : '[' . $parts . ']');
     }
 
     /** Members as they stand in a class of PCRE. */
     public static function members(string $members): self
     {
-        return new self('['.$members.']');
+        return new self('[' . $members . ']');
     }
 
     public static function nothing(): self
@@ -57,7 +55,9 @@ final readonly class CharacterSet implements PatternNode
 
     public static function string(string $string): self
     {
-        return 1 === mb_strlen($string, 'UTF-8') ? self::character(mb_ord($string, 'UTF-8')) : new self(self::NOTHING, [$string]);
+        return 1 === mb_strlen($string, 'UTF-8')
+            ? self::character(mb_ord($string, 'UTF-8'))
+            : new self(self::NOTHING, [$string]);
     }
 
     public function or(self $other): self
@@ -65,9 +65,9 @@ final readonly class CharacterSet implements PatternNode
         if (self::NOTHING === $this->one || self::NOTHING === $other->one) {
             $one = self::NOTHING === $this->one ? $other->one : $this->one;
         } elseif (self::isPlain($this->one) && self::isPlain($other->one)) {
-            $one = '['.substr($this->one, 1, -1).substr($other->one, 1, -1).']';
+            $one = '[' . substr($this->one, 1, -1) . substr($other->one, 1, -1) . ']';
         } else {
-            $one = '(?:'.$this->one.'|'.$other->one.')';
+            $one = '(?:' . $this->one . '|' . $other->one . ')';
         }
 
         return new self($one, array_values(array_unique([...$this->strings, ...$other->strings])));
@@ -75,18 +75,24 @@ final readonly class CharacterSet implements PatternNode
 
     public function and(self $other): self
     {
-        return new self('(?:(?='.$this->one.')'.$other->one.')', array_values(array_intersect($this->strings, $other->strings)));
+        return new self(
+            '(?:(?=' . $this->one . ')' . $other->one . ')',
+            array_values(array_intersect($this->strings, $other->strings)),
+        );
     }
 
     public function without(self $other): self
     {
-        return new self('(?:(?!'.$other->one.')'.$this->one.')', array_values(array_diff($this->strings, $other->strings)));
+        return new self(
+            '(?:(?!' . $other->one . ')' . $this->one . ')',
+            array_values(array_diff($this->strings, $other->strings)),
+        );
     }
 
     /** Every other character. */
     public function complement(): self
     {
-        return new self('(?:(?!'.$this->one.')(?s:.))');
+        return new self('(?:(?!' . $this->one . ')(?s:.))');
     }
 
     public function pcre(): string
@@ -96,27 +102,41 @@ final readonly class CharacterSet implements PatternNode
         }
         $strings = $this->strings;
         // The longest is tried first, as ECMAScript has it.
-        usort($strings, static fn (string $a, string $b): int => mb_strlen($b, 'UTF-8') <=> mb_strlen($a, 'UTF-8'));
+        usort($strings, static fn(string $a, string $b): int => mb_strlen($b, 'UTF-8') <=> mb_strlen($a, 'UTF-8'));
         $long = $short = [];
         foreach ($strings as $string) {
-            $quoted = implode('', array_map(static fn (string $c): string => sprintf('\x{%X}', mb_ord($c, 'UTF-8')), mb_str_split($string, 1, 'UTF-8')));
-            '' === $string ? $short[] = '' : $long[] = $quoted;
+            $quoted = implode(
+                '',
+                array_map(
+                    static fn(string $c): string => sprintf('\x{%X}', mb_ord($c, 'UTF-8')),
+                    mb_str_split($string, 1, 'UTF-8'),
+                ),
+            );
+            '' === $string ? ($short[] = '') : ($long[] = $quoted);
         }
 
-        return '(?:'.implode('|', [...$long, $this->one, ...$short]).')';
+        return '(?:' . implode('|', [...$long, $this->one, ...$short]) . ')';
     }
 
     public function samples(): array
     {
         $samples = [];
         foreach ([self::PROBES, self::everything()] as $text) {
-            if (count($samples) < 3 && false !== @preg_match_all("\x01".$this->one."\x01u", $text, $m)) {
+            if (count($samples) < 3 && false !== @preg_match_all("\x01" . $this->one . "\x01u", $text, $m)) {
                 $all = array_values(array_unique($m[0]));
-                // A tab or a line break is given where nothing else is taken: in a field a key for one does something else.
-                $typed = array_values(array_filter($all, static fn (string $character): bool => !ctype_cntrl($character)));
+                // A tab or a line break is given where nothing else is taken: in a field a key for one does something
+                // else.
+                $typed = array_values(
+                    array_filter($all, static fn(string $character): bool => !ctype_cntrl($character)),
+                );
                 $found = [] === $typed ? $all : $typed;
                 // A few from the beginning, and one from the middle and the end.
-                array_push($samples, ...array_slice($found, 0, 4), ...array_slice($found, intdiv(count($found), 2), 1), ...array_slice($found, -1));
+                array_push(
+                    $samples,
+                    ...array_slice($found, 0, 4),
+                    ...array_slice($found, intdiv(count($found), 2), 1),
+                    ...array_slice($found, -1),
+                );
             }
         }
 
@@ -134,7 +154,7 @@ final readonly class CharacterSet implements PatternNode
         static $all = null;
         if (!is_string($all)) {
             $all = '';
-            foreach ([[0x20, 0xD7FF], [0xE000, 0xFFFD], [0x1F300, 0x1F9FF], [0x20000, 0x200FF]] as [$from, $to]) {
+            foreach ([[0x20, 0xd7ff], [0xe000, 0xfffd], [0x1f300, 0x1f9ff], [0x20000, 0x200ff]] as [$from, $to]) {
                 for ($c = $from; $c <= $to; ++$c) {
                     $all .= mb_chr($c, 'UTF-8');
                 }

@@ -11,15 +11,13 @@ final readonly class Group implements PatternNode
 {
     /**
      * @param int|null $number of the group, from 1; null where it is not remembered
-     * @param string   $flags  "i", "-i" or ""; the other flags are written out in the parts
+     * @param string $flags "i", "-i" or ""; the other flags are written out in the parts
      */
-    public function __construct(public PatternNode $part, public ?int $number, public string $flags)
-    {
-    }
+    public function __construct(public PatternNode $part, public ?int $number, public string $flags) {}
 
     public function pcre(): string
     {
-        return (null === $this->number ? '(?'.$this->flags.':' : '(').$this->part->pcre().')';
+        return (null === $this->number ? '(?' . $this->flags . ':' : '(') . $this->part->pcre() . ')';
     }
 
     public function samples(): array

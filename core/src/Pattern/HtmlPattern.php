@@ -14,12 +14,15 @@ final readonly class HtmlPattern
     private const MOST_SEARCHED = 40;
 
     /**
-     * @param string|null $pcre  null where PCRE cannot express it; then no verdict is given
-     * @param list<Look>  $looks what is looked for ahead or behind, anywhere in it
+     * @param string|null $pcre null where PCRE cannot express it; then no verdict is given
+     * @param list<Look> $looks what is looked for ahead or behind, anywhere in it
      */
-    private function __construct(public string $source, private PatternNode $root, private ?string $pcre, private array $looks)
-    {
-    }
+    private function __construct(
+        public string $source,
+        private PatternNode $root,
+        private ?string $pcre,
+        private array $looks,
+    ) {}
 
     /**
      * @throws PatternError
@@ -38,9 +41,14 @@ final readonly class HtmlPattern
     {
         $parser = new PatternParser($source, $kept);
         $root = $parser->parse();
-        $pcre = "\x01\\A(?:".$root->pcre().")\\z\x01Du";
+        $pcre = "\x01\\A(?:" . $root->pcre() . ")\\z\x01Du";
 
-        return new self($source, $root, $parser->isBeyondPcre || false === @preg_match($pcre, '') ? null : $pcre, $parser->looks);
+        return new self(
+            $source,
+            $root,
+            $parser->isBeyondPcre || false === @preg_match($pcre, '') ? null : $pcre,
+            $parser->looks,
+        );
     }
 
     /** Whether verdicts are given at all. */
@@ -53,7 +61,11 @@ final readonly class HtmlPattern
     {
         $found = null === $this->pcre ? false : @preg_match($this->pcre, $text);
 
-        return false === $found ? PatternVerdict::Undecided : (1 === $found ? PatternVerdict::Fits : PatternVerdict::Misses);
+        return false === $found
+            ? PatternVerdict::Undecided
+            : (1 === $found
+                ? PatternVerdict::Fits
+                : PatternVerdict::Misses);
     }
 
     /**
@@ -63,9 +75,14 @@ final readonly class HtmlPattern
      */
     public function samples(): array
     {
-        $fitting = array_filter($this->root->samples(), fn (string $text): bool => PatternVerdict::Fits === $this->verdict($text));
+        $fitting = array_filter(
+            $this->root->samples(),
+            fn(string $text): bool => PatternVerdict::Fits === $this->verdict($text),
+        );
 
-        return [] === $fitting && [] !== $this->looks ? Sequence::few(array_values($this->searched(self::MOST_SEARCHED))) : array_values($fitting);
+        return [] === $fitting && [] !== $this->looks
+            ? Sequence::few(array_values($this->searched(self::MOST_SEARCHED)))
+            : array_values($fitting);
     }
 
     /**
@@ -75,7 +92,10 @@ final readonly class HtmlPattern
      */
     public function byLength(int $most): array
     {
-        $texts = array_filter($this->root->byLength($most), fn (string $text): bool => PatternVerdict::Fits === $this->verdict($text));
+        $texts = array_filter(
+            $this->root->byLength($most),
+            fn(string $text): bool => PatternVerdict::Fits === $this->verdict($text),
+        );
         if ([] !== $this->looks) {
             $texts += $this->searched($most);
         }
@@ -89,6 +109,11 @@ final readonly class HtmlPattern
      */
     private function searched(int $most): array
     {
-        return PatternSearch::from($this, $this->looks, [...array_values($this->root->byLength($most)), ...$this->root->samples()], $most);
+        return PatternSearch::from(
+            $this,
+            $this->looks,
+            [...array_values($this->root->byLength($most)), ...$this->root->samples()],
+            $most,
+        );
     }
 }

@@ -9,13 +9,11 @@ namespace Ithrel\Core\Pattern;
  */
 final readonly class Look implements PatternNode
 {
-    public function __construct(public PatternNode $part, public bool $isAhead, public bool $isNegated)
-    {
-    }
+    public function __construct(public PatternNode $part, public bool $isAhead, public bool $isNegated) {}
 
     public function pcre(): string
     {
-        return '(?'.($this->isAhead ? '' : '<').($this->isNegated ? '!' : '=').$this->part->pcre().')';
+        return '(?' . ($this->isAhead ? '' : '<') . ($this->isNegated ? '!' : '=') . $this->part->pcre() . ')';
     }
 
     public function samples(): array

@@ -13,7 +13,27 @@ final class PatternParser
     private const SYNTAX = '^$\\.*+?()[]{}|';
     private const CLASS_SYNTAX = '()[]{}/-\\|';
     private const CLASS_PUNCTUATORS = '&-!#%,:;<=>@`~';
-    private const DOUBLED = ['&&', '!!', '##', '$$', '%%', '**', '++', ',,', '..', '::', ';;', '<<', '==', '>>', '??', '@@', '^^', '``', '~~'];
+    private const DOUBLED = [
+        '&&',
+        '!!',
+        '##',
+        '$$',
+        '%%',
+        '**',
+        '++',
+        ',,',
+        '..',
+        '::',
+        ';;',
+        '<<',
+        '==',
+        '>>',
+        '??',
+        '@@',
+        '^^',
+        '``',
+        '~~',
+    ];
     private const MOST_DEPTH = 100;
 
     /** @var list<string> characters */
@@ -68,7 +88,12 @@ final class PatternParser
         // Names may be used before they stand there, so they are gathered by a first reading.
         $first = $this->disjunction();
         if ($this->at < count($this->text)) {
-            throw $this->error($this->at, ')' === $this->text[$this->at] ? 'a ")" closes nothing' : sprintf('"%s" is not expected', $this->text[$this->at]));
+            throw $this->error(
+                $this->at,
+                ')' === $this->text[$this->at]
+                    ? 'a ")" closes nothing'
+                    : sprintf('"%s" is not expected', $this->text[$this->at]),
+            );
         }
         foreach ($this->named as [$at, $name]) {
             if (!isset($this->names[$name])) {
@@ -140,11 +165,14 @@ final class PatternParser
             }
         }
         foreach (['b', 'B'] as $place) {
-            if ($this->take('\\'.$place)) {
+            if ($this->take('\\' . $place)) {
                 return new Anchor($place, false);
             }
         }
-        foreach (['(?=' => [true, false], '(?!' => [true, true], '(?<=' => [false, false], '(?<!' => [false, true]] as $open => [$isAhead, $isNegated]) {
+        foreach (
+            ['(?=' => [true, false], '(?!' => [true, true], '(?<=' => [false, false], '(?<!' => [false, true]]
+            as $open => [$isAhead, $isNegated]
+        ) {
             $start = $this->at;
             if ($this->take($open)) {
                 $part = $this->disjunction();
@@ -231,7 +259,12 @@ final class PatternParser
             return $this->escape();
         }
         if (str_contains(self::SYNTAX, $character)) {
-            throw $this->error($start, str_contains('*+?', $character) ? sprintf('there is nothing that "%s" could repeat', $character) : sprintf('"%s" stands alone; as a character it is written \\%s', $character, $character));
+            throw $this->error(
+                $start,
+                str_contains('*+?', $character)
+                    ? sprintf('there is nothing that "%s" could repeat', $character)
+                    : sprintf('"%s" stands alone; as a character it is written \\%s', $character, $character),
+            );
         }
         ++$this->at;
 
@@ -287,9 +320,9 @@ final class PatternParser
             }
             $seen[$flag] = true;
             match ($flag) {
-                'i' => $pcre = $on ? 'i' : '-i',
-                'm' => $this->ofLines = $on,
-                's' => $this->dotTakesAll = $on,
+                'i' => ($pcre = $on ? 'i' : '-i'),
+                'm' => ($this->ofLines = $on),
+                's' => ($this->dotTakesAll = $on),
             };
         }
         if (!$on && [] === $seen) {
@@ -359,7 +392,9 @@ final class PatternParser
             'd' => CharacterSet::members('0-9'),
             'w' => CharacterSet::members('0-9A-Z_a-z'),
             // White space and line ends of ECMAScript, the byte order mark among them.
-            's' => CharacterSet::members('\t\n\x0B\f\r\x20\x{A0}\x{1680}\x{2000}-\x{200A}\x{2028}\x{2029}\x{202F}\x{205F}\x{3000}\x{FEFF}'),
+            's' => CharacterSet::members(
+                '\t\n\x0B\f\r\x20\x{A0}\x{1680}\x{2000}-\x{200A}\x{2028}\x{2029}\x{202F}\x{205F}\x{3000}\x{FEFF}',
+            ),
             'p' => null,
             default => false,
         };
@@ -389,12 +424,14 @@ final class PatternParser
 
             return CharacterSet::nothing();
         }
-        $property = UnicodeProperty::find($name) ?? throw $this->error($start, sprintf('there is no Unicode property "%s"', $name));
+        $property =
+            UnicodeProperty::find($name) ??
+            throw $this->error($start, sprintf('there is no Unicode property "%s"', $name));
         if ('Assigned' === $property) {
             [$property, $isNegated] = ['Cn', !$isNegated];
         }
 
-        return CharacterSet::members(($isNegated ? '\P{' : '\p{').$property.'}');
+        return CharacterSet::members(($isNegated ? '\P{' : '\p{') . $property . '}');
     }
 
     /** The character that an escape stands for. */
@@ -423,7 +460,7 @@ final class PatternParser
         if ('u' === $letter) {
             return $this->codePoint($start);
         }
-        if (str_contains(self::SYNTAX.'/', $letter) || ($inClass && str_contains(self::CLASS_PUNCTUATORS, $letter))) {
+        if (str_contains(self::SYNTAX . '/', $letter) || ($inClass && str_contains(self::CLASS_PUNCTUATORS, $letter))) {
             return mb_ord($letter, 'UTF-8');
         }
         throw $this->error($start, sprintf('"\\%s" has no meaning', $letter));
@@ -437,7 +474,7 @@ final class PatternParser
                 $digits .= $this->text[$this->at++];
             }
             $code = strlen(ltrim($digits, '0')) > 6 ? PHP_INT_MAX : (int) hexdec($digits);
-            if ('' === $digits || !$this->take('}') || $code > 0x10FFFF) {
+            if ('' === $digits || !$this->take('}') || $code > 0x10ffff) {
                 throw $this->error($start, 'a code point between braces was expected, at most 10FFFF');
             }
 
@@ -445,8 +482,13 @@ final class PatternParser
         }
         $high = $this->hexadecimal(4, $start);
         $here = $this->at;
-        if ($high >= 0xD800 && $high <= 0xDBFF && $this->take('\\u') && 1 === preg_match('/^[dD][c-fC-F][0-9a-fA-F]{2}$/D', implode('', array_slice($this->text, $this->at, 4)))) {
-            return 0x10000 + (($high - 0xD800) << 10) + $this->hexadecimal(4, $start) - 0xDC00;
+        if (
+            $high >= 0xd800 &&
+            $high <= 0xdbff &&
+            $this->take('\\u') &&
+            1 === preg_match('/^[dD][c-fC-F][0-9a-fA-F]{2}$/D', implode('', array_slice($this->text, $this->at, 4)))
+        ) {
+            return 0x10000 + (($high - 0xd800) << 10) + $this->hexadecimal(4, $start) - 0xdc00;
         }
         $this->at = $here;
 
@@ -492,10 +534,16 @@ final class PatternParser
             $here = $this->at;
             $next = $this->take('&&') ? '&&' : ($this->take('--') ? '--' : '');
             if ('' !== $next && (0 === $operands || $hasRange || ($operands > 1 && $operator !== $next))) {
-                throw $this->error($here, sprintf('"%s" has to stand between two sets, and in a class of its own', $next));
+                throw $this->error(
+                    $here,
+                    sprintf('"%s" has to stand between two sets, and in a class of its own', $next),
+                );
             }
             if ('' === $next && null !== $operator && '' !== $operator) {
-                throw $this->error($here, sprintf('"%s" and members one after the other cannot stand in one class', $operator));
+                throw $this->error(
+                    $here,
+                    sprintf('"%s" and members one after the other cannot stand in one class', $operator),
+                );
             }
             $operator = $operands > 0 ? $next : null;
             [$operand, $codePoint] = $this->classOperand();
@@ -503,10 +551,18 @@ final class PatternParser
                 ++$this->at;
                 [, $end] = $this->classOperand();
                 if ('' !== $next) {
-                    throw $this->error($here, sprintf('"%s" takes no ranges; a range between brackets of its own is a set', $next));
+                    throw $this->error(
+                        $here,
+                        sprintf('"%s" takes no ranges; a range between brackets of its own is a set', $next),
+                    );
                 }
                 if (null === $end || $end < $codePoint) {
-                    throw $this->error($here, null === $end ? 'a range has to end with a character; a hyphen is written \\-' : 'the range ends before it begins');
+                    throw $this->error(
+                        $here,
+                        null === $end
+                            ? 'a range has to end with a character; a hyphen is written \\-'
+                            : 'the range ends before it begins',
+                    );
                 }
                 $hasRange = true;
                 $operand = CharacterSet::range($codePoint, $end);
@@ -561,8 +617,15 @@ final class PatternParser
         if ('' === $character || str_contains(self::CLASS_SYNTAX, $character)) {
             throw $this->error($this->at, sprintf('"%s" within a class is written \\%s', $character, $character));
         }
-        if (in_array($character.($this->text[$this->at + 1] ?? ''), self::DOUBLED, true)) {
-            throw $this->error($this->at, sprintf('"%s%s" is kept for later meanings; one of them is written with a \\ before it', $character, $character));
+        if (in_array($character . ($this->text[$this->at + 1] ?? ''), self::DOUBLED, true)) {
+            throw $this->error(
+                $this->at,
+                sprintf(
+                    '"%s%s" is kept for later meanings; one of them is written with a \\ before it',
+                    $character,
+                    $character,
+                ),
+            );
         }
         ++$this->at;
 
@@ -617,7 +680,11 @@ final class PatternParser
                 $depth = max(0, $depth - 1);
             } elseif ('(' === $this->text[$i] && 0 === $depth) {
                 $after = $this->text[$i + 2] ?? '';
-                $count += '?' !== ($this->text[$i + 1] ?? '') || ('<' === $after && !str_contains('=!', $this->text[$i + 3] ?? '=')) ? 1 : 0;
+                $count +=
+                    '?' !== ($this->text[$i + 1] ?? '') ||
+                    ('<' === $after && !str_contains('=!', $this->text[$i + 3] ?? '='))
+                        ? 1
+                        : 0;
             }
         }
 

@@ -23,16 +23,15 @@ final class PatternSearch
     private int $verdicts = 0;
 
     /**
-     * @param list<HtmlPattern> $stages the pattern with none of its looks, with the first, with the first two, …; the last is the pattern itself
-     * @param list<string>      $pieces what its looks are made of
+     * @param list<HtmlPattern> $stages the pattern with none of its looks, with the first, with the first two, …; the
+     *                                  last is the pattern itself
+     * @param list<string> $pieces what its looks are made of
      */
-    private function __construct(private readonly array $stages, private readonly array $pieces)
-    {
-    }
+    private function __construct(private readonly array $stages, private readonly array $pieces) {}
 
     /**
      * @param list<PatternNode> $looks as they stand in the pattern
-     * @param list<string>      $forms texts of the pattern's form, whether or not they fit
+     * @param list<string> $forms texts of the pattern's form, whether or not they fit
      *
      * @return array<int, string> by their length in code points, up to the most
      */
@@ -60,8 +59,8 @@ final class PatternSearch
                 array_push($pieces, ...mb_str_split($sample));
             }
         }
-        $pieces = array_values(array_filter(array_unique($pieces), static fn (string $piece): bool => '' !== $piece));
-        usort($pieces, static fn (string $a, string $b): int => strlen($a) <=> strlen($b));
+        $pieces = array_values(array_filter(array_unique($pieces), static fn(string $piece): bool => '' !== $piece));
+        usort($pieces, static fn(string $a, string $b): int => strlen($a) <=> strlen($b));
 
         return array_slice($pieces, 0, self::MOST_PIECES);
     }
@@ -98,7 +97,7 @@ final class PatternSearch
     private function throughStages(array $texts): ?string
     {
         for ($stage = 1; $stage < count($this->stages); ++$stage) {
-            $next = array_values(array_filter($texts, fn (string $text): bool => $this->fits($text, $stage)));
+            $next = array_values(array_filter($texts, fn(string $text): bool => $this->fits($text, $stage)));
             foreach ($texts as $text) {
                 foreach ([] === $next ? $this->overwritten($text) : [] as $changed) {
                     if ($this->fits($changed, $stage)) {
@@ -116,7 +115,8 @@ final class PatternSearch
     }
 
     /**
-     * The text with one of the pieces over each place of it, from the end, as what was put in first mostly stands in front.
+     * The text with one of the pieces over each place of it, from the end, as what was put in first mostly stands in
+     * front.
      *
      * @return iterable<string>
      */
@@ -127,7 +127,7 @@ final class PatternSearch
             foreach ($this->pieces as $piece) {
                 $size = mb_strlen($piece);
                 if ($at + $size <= $length) {
-                    yield mb_substr($text, 0, $at).$piece.mb_substr($text, $at + $size);
+                    yield mb_substr($text, 0, $at) . $piece . mb_substr($text, $at + $size);
                 }
             }
         }
@@ -135,7 +135,7 @@ final class PatternSearch
 
     /**
      * @param array<int, string> $found
-     * @param 1|-1               $by
+     * @param 1|-1 $by
      *
      * @return array<int, string> with the lengths between and beyond, as far as a character more or less still fits
      */
@@ -162,7 +162,7 @@ final class PatternSearch
         foreach (array_reverse(array_keys($characters)) as $at) {
             $insert = $by < 0 ? [''] : array_unique([$characters[$at], ...$characters]);
             foreach ($insert as $character) {
-                $changed = mb_substr($text, 0, $by < 0 ? $at : $at + 1).$character.mb_substr($text, $at + 1);
+                $changed = mb_substr($text, 0, $by < 0 ? $at : $at + 1) . $character . mb_substr($text, $at + 1);
                 if ($this->fits($changed, count($this->stages) - 1)) {
                     return $changed;
                 }
@@ -174,6 +174,7 @@ final class PatternSearch
 
     private function fits(string $text, int $stage): bool
     {
-        return ++$this->verdicts <= self::MOST_VERDICTS && PatternVerdict::Fits === $this->stages[$stage]->verdict($text);
+        return ++$this->verdicts <= self::MOST_VERDICTS &&
+            PatternVerdict::Fits === $this->stages[$stage]->verdict($text);
     }
 }

@@ -12,19 +12,18 @@ final readonly class Repeated implements PatternNode
     /** The most repetitions that PCRE can count; more than a text here has characters is as good as no end. */
     private const MOST = 65_535;
 
-    public function __construct(public PatternNode $part, public int $least, public ?int $most, public bool $isLazy)
-    {
-    }
+    public function __construct(public PatternNode $part, public int $least, public ?int $most, public bool $isLazy) {}
 
     public function pcre(): string
     {
         if ($this->least > self::MOST) {
-            // No text of this form is ever asked about: a text has at most 1 000 000 characters, a count at most 65 535.
+            // No text of this form is ever asked about: a text has at most 1 000 000 characters, a count at most 65
+            // 535.
             return '(?!)';
         }
         $most = null === $this->most || $this->most > self::MOST ? '' : (string) $this->most;
 
-        return '(?:'.$this->part->pcre().'){'.$this->least.','.$most.'}'.($this->isLazy ? '?' : '');
+        return '(?:' . $this->part->pcre() . '){' . $this->least . ',' . $most . '}' . ($this->isLazy ? '?' : '');
     }
 
     public function samples(): array
@@ -37,7 +36,12 @@ final readonly class Repeated implements PatternNode
                 for ($i = 0; $i < $times && strlen($text) < 5_000; ++$i) {
                     $text .= $parts[$i % count($parts)];
                 }
-                array_push($samples, $text, str_repeat($parts[0], min($times, 5_000)), str_repeat($parts[count($parts) - 1], min($times, 5_000)));
+                array_push(
+                    $samples,
+                    $text,
+                    str_repeat($parts[0], min($times, 5_000)),
+                    str_repeat($parts[count($parts) - 1], min($times, 5_000)),
+                );
             }
         }
 

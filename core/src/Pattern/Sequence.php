@@ -16,13 +16,11 @@ final readonly class Sequence implements PatternNode
     /**
      * @param list<PatternNode> $parts
      */
-    public function __construct(public array $parts)
-    {
-    }
+    public function __construct(public array $parts) {}
 
     public function pcre(): string
     {
-        return implode('', array_map(static fn (PatternNode $part): string => $part->pcre(), $this->parts));
+        return implode('', array_map(static fn(PatternNode $part): string => $part->pcre(), $this->parts));
     }
 
     public function samples(): array
@@ -39,7 +37,7 @@ final readonly class Sequence implements PatternNode
         }
         $samples = [];
         for ($n = 0; $n < $most; ++$n) {
-            $samples[] = implode('', array_map(static fn (array $own): string => $own[$n % count($own)], $columns));
+            $samples[] = implode('', array_map(static fn(array $own): string => $own[$n % count($own)], $columns));
         }
 
         return self::few($samples);
@@ -52,8 +50,8 @@ final readonly class Sequence implements PatternNode
      */
     public static function few(array $samples): array
     {
-        $short = array_filter(array_unique($samples), static fn (string $text): bool => strlen($text) <= self::LONGEST);
-        usort($short, static fn (string $a, string $b): int => strlen($a) <=> strlen($b));
+        $short = array_filter(array_unique($samples), static fn(string $text): bool => strlen($text) <= self::LONGEST);
+        usort($short, static fn(string $a, string $b): int => strlen($a) <=> strlen($b));
 
         return array_slice($short, 0, self::MOST_SAMPLES);
     }
@@ -69,7 +67,7 @@ final readonly class Sequence implements PatternNode
     }
 
     /**
-     * @param array<int, string> $left  length => text
+     * @param array<int, string> $left length => text
      * @param array<int, string> $right
      *
      * @return array<int, string> one of the left with one of the right behind it
@@ -80,7 +78,7 @@ final readonly class Sequence implements PatternNode
         foreach ($left as $n => $text) {
             foreach ($right as $m => $more) {
                 if ($n + $m <= $most) {
-                    $texts[$n + $m] ??= $text.$more;
+                    $texts[$n + $m] ??= $text . $more;
                 }
             }
         }

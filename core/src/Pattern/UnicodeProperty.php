@@ -12,27 +12,83 @@ namespace Ithrel\Core\Pattern;
 final class UnicodeProperty
 {
     private const BINARY = [
-        'ASCII', 'AHex' => 'ASCII_Hex_Digit', 'Alpha' => 'Alphabetic', 'Any', 'Assigned', 'Bidi_C' => 'Bidi_Control',
-        'Bidi_M' => 'Bidi_Mirrored', 'CI' => 'Case_Ignorable', 'Cased', 'CWCF' => 'Changes_When_Casefolded',
-        'CWCM' => 'Changes_When_Casemapped', 'CWL' => 'Changes_When_Lowercased',
-        'CWKCF' => 'Changes_When_NFKC_Casefolded', 'CWT' => 'Changes_When_Titlecased', 'CWU' => 'Changes_When_Uppercased',
-        'Dash', 'DI' => 'Default_Ignorable_Code_Point', 'Dep' => 'Deprecated', 'Dia' => 'Diacritic', 'Emoji',
-        'EComp' => 'Emoji_Component', 'EMod' => 'Emoji_Modifier', 'EBase' => 'Emoji_Modifier_Base',
-        'EPres' => 'Emoji_Presentation', 'ExtPict' => 'Extended_Pictographic', 'Ext' => 'Extender',
-        'Gr_Base' => 'Grapheme_Base', 'Gr_Ext' => 'Grapheme_Extend', 'Hex' => 'Hex_Digit',
-        'IDSB' => 'IDS_Binary_Operator', 'IDST' => 'IDS_Trinary_Operator', 'IDC' => 'ID_Continue', 'IDS' => 'ID_Start',
-        'Ideo' => 'Ideographic', 'Join_C' => 'Join_Control', 'LOE' => 'Logical_Order_Exception', 'Lower' => 'Lowercase',
-        'Math', 'NChar' => 'Noncharacter_Code_Point', 'Pat_Syn' => 'Pattern_Syntax', 'Pat_WS' => 'Pattern_White_Space',
-        'QMark' => 'Quotation_Mark', 'Radical', 'RI' => 'Regional_Indicator', 'STerm' => 'Sentence_Terminal',
-        'SD' => 'Soft_Dotted', 'Term' => 'Terminal_Punctuation', 'UIdeo' => 'Unified_Ideograph', 'Upper' => 'Uppercase',
-        'VS' => 'Variation_Selector', 'space' => 'White_Space', 'XIDC' => 'XID_Continue', 'XIDS' => 'XID_Start',
+        'ASCII',
+        'AHex' => 'ASCII_Hex_Digit',
+        'Alpha' => 'Alphabetic',
+        'Any',
+        'Assigned',
+        'Bidi_C' => 'Bidi_Control',
+        'Bidi_M' => 'Bidi_Mirrored',
+        'CI' => 'Case_Ignorable',
+        'Cased',
+        'CWCF' => 'Changes_When_Casefolded',
+        'CWCM' => 'Changes_When_Casemapped',
+        'CWL' => 'Changes_When_Lowercased',
+        'CWKCF' => 'Changes_When_NFKC_Casefolded',
+        'CWT' => 'Changes_When_Titlecased',
+        'CWU' => 'Changes_When_Uppercased',
+        'Dash',
+        'DI' => 'Default_Ignorable_Code_Point',
+        'Dep' => 'Deprecated',
+        'Dia' => 'Diacritic',
+        'Emoji',
+        'EComp' => 'Emoji_Component',
+        'EMod' => 'Emoji_Modifier',
+        'EBase' => 'Emoji_Modifier_Base',
+        'EPres' => 'Emoji_Presentation',
+        'ExtPict' => 'Extended_Pictographic',
+        'Ext' => 'Extender',
+        'Gr_Base' => 'Grapheme_Base',
+        'Gr_Ext' => 'Grapheme_Extend',
+        'Hex' => 'Hex_Digit',
+        'IDSB' => 'IDS_Binary_Operator',
+        'IDST' => 'IDS_Trinary_Operator',
+        'IDC' => 'ID_Continue',
+        'IDS' => 'ID_Start',
+        'Ideo' => 'Ideographic',
+        'Join_C' => 'Join_Control',
+        'LOE' => 'Logical_Order_Exception',
+        'Lower' => 'Lowercase',
+        'Math',
+        'NChar' => 'Noncharacter_Code_Point',
+        'Pat_Syn' => 'Pattern_Syntax',
+        'Pat_WS' => 'Pattern_White_Space',
+        'QMark' => 'Quotation_Mark',
+        'Radical',
+        'RI' => 'Regional_Indicator',
+        'STerm' => 'Sentence_Terminal',
+        'SD' => 'Soft_Dotted',
+        'Term' => 'Terminal_Punctuation',
+        'UIdeo' => 'Unified_Ideograph',
+        'Upper' => 'Uppercase',
+        'VS' => 'Variation_Selector',
+        'space' => 'White_Space',
+        'XIDC' => 'XID_Continue',
+        'XIDS' => 'XID_Start',
     ];
 
     /** Properties of whole strings, which the flag v admits; PCRE has none of them. */
-    private const OF_STRINGS = ['Basic_Emoji', 'Emoji_Keycap_Sequence', 'RGI_Modifier_Sequence', 'RGI_Flag_Sequence', 'RGI_Emoji_Modifier_Sequence', 'RGI_Emoji_Flag_Sequence', 'RGI_Emoji_Tag_Sequence', 'RGI_Emoji_ZWJ_Sequence', 'RGI_Emoji'];
+    private const OF_STRINGS = [
+        'Basic_Emoji',
+        'Emoji_Keycap_Sequence',
+        'RGI_Modifier_Sequence',
+        'RGI_Flag_Sequence',
+        'RGI_Emoji_Modifier_Sequence',
+        'RGI_Emoji_Flag_Sequence',
+        'RGI_Emoji_Tag_Sequence',
+        'RGI_Emoji_ZWJ_Sequence',
+        'RGI_Emoji',
+    ];
 
     /** Names of general categories that ICU gives under no choice of name. */
-    private const GROUPS = ['LC' => 'L&', 'Cased_Letter' => 'L&', 'punct' => 'P', 'digit' => 'Nd', 'cntrl' => 'Cc', 'Combining_Mark' => 'M'];
+    private const GROUPS = [
+        'LC' => 'L&',
+        'Cased_Letter' => 'L&',
+        'punct' => 'P',
+        'digit' => 'Nd',
+        'cntrl' => 'Cc',
+        'Combining_Mark' => 'M',
+    ];
 
     public static function isOfStrings(string $text): bool
     {
@@ -75,7 +131,7 @@ final class UnicodeProperty
     {
         $short = self::exact(\IntlChar::PROPERTY_SCRIPT, $name);
 
-        return null === $short ? null : $prefix.$short;
+        return null === $short ? null : $prefix . $short;
     }
 
     /** The short name of a value whose long or short name this is, to the letter. */
@@ -90,6 +146,9 @@ final class UnicodeProperty
         }
         $short = \IntlChar::getPropertyValueName($property, $value, \IntlChar::SHORT_PROPERTY_NAME);
 
-        return $name === $short || $name === \IntlChar::getPropertyValueName($property, $value, \IntlChar::LONG_PROPERTY_NAME) ? $short : null;
+        return $name === $short ||
+            $name === \IntlChar::getPropertyValueName($property, $value, \IntlChar::LONG_PROPERTY_NAME)
+            ? $short
+            : null;
     }
 }

@@ -7,24 +7,40 @@ namespace Ithrel\Core\Plan;
 /**
  * One thing that is tried in a shop, as a shopper would do it, and what has to come of it.
  *
- * @phpstan-type Line array{sku: string, name: string, quantity: int, unitPrice: string|null, lineTotal: string|null, total: string|null, weight: string, points: string, image: string|null, entries: array<string, list<array{label: string, value: string}>>, ownLines: list<array<string, mixed>>}
+ * @phpstan-type Line array{
+ *     sku: string,
+ *     name: string,
+ *     quantity: int,
+ *     unitPrice: string|null,
+ *     lineTotal: string|null,
+ *     total: string|null,
+ *     weight: string,
+ *     points: string,
+ *     image: string|null,
+ *     entries: array<string, list<array{label: string, value: string}>>,
+ *     ownLines: list<array<string, mixed>>,
+ * }
  */
 final readonly class Check
 {
     /**
-     * @param int                                   $number   from 1
-     * @param string                                $about    what it is about, in words
-     * @param list<string>                          $places   JSON Pointers of what it tries, the most particular first
-     * @param list<list<Click>>                     $visits   clicks of each visit to the product page; each visit ends with adding to the cart
-     * @param list<int>                             $quantity of each visit
-     * @param 'form'|'express'                      $route
-     * @param array<string, mixed>|null             $sent     answers that are sent past the page in the last visit; null: as the page has them
-     * @param array{string, string|null, bool}|null $offered  option, value (null: the option itself), and whether the page has to offer it at the end
-     * @param bool                                  $accepted whether the shop has to take it
-     * @param string|null                           $field    option that a refusal has to name
-     * @param list<Line>                            $lines    cart lines expected; none where it is refused
-     * @param list<string>                          $charged  places of the charges that take part in the price
-     * @param list<string>                          $chosen   places of the chosen values, and of the options that are filled in
+     * @param int $number from 1
+     * @param string $about what it is about, in words
+     * @param list<string> $places JSON Pointers of what it tries, the most particular first
+     * @param list<list<Click>> $visits clicks of each visit to the product page; each visit ends
+     *                                  with adding to the cart
+     * @param list<int> $quantity of each visit
+     * @param 'form'|'express' $route
+     * @param array<string, mixed>|null $sent answers that are sent past the page in the last visit;
+     *                                        null: as the page has them
+     * @param array{string, string|null, bool}|null $offered option, value (null: the option itself), and whether the
+     *                                                       page has to offer it at the end
+     * @param bool $accepted whether the shop has to take it
+     * @param string|null $field option that a refusal has to name
+     * @param list<Line> $lines cart lines expected; none where it is refused
+     * @param list<string> $charged places of the charges that take part in the price
+     * @param list<string> $chosen places of the chosen values, and of the options that are
+     *                             filled in
      */
     public function __construct(
         public int $number,
@@ -41,18 +57,47 @@ final readonly class Check
         public array $lines,
         public array $charged,
         public array $chosen,
-    ) {
-    }
+    ) {}
 
     public function numbered(int $number): self
     {
-        return new self($number, $this->purpose, $this->about, $this->places, $this->visits, $this->quantity, $this->route, $this->sent, $this->offered, $this->accepted, $this->field, $this->lines, $this->charged, $this->chosen);
+        return new self(
+            $number,
+            $this->purpose,
+            $this->about,
+            $this->places,
+            $this->visits,
+            $this->quantity,
+            $this->route,
+            $this->sent,
+            $this->offered,
+            $this->accepted,
+            $this->field,
+            $this->lines,
+            $this->charged,
+            $this->chosen,
+        );
     }
 
     /** The same check, for what another rule tries by it too. */
     public function and(self $other): self
     {
-        return new self($this->number, $this->purpose, $this->about, self::union($this->places, $other->places), $this->visits, $this->quantity, $this->route, $this->sent, $this->offered, $this->accepted, $this->field, $this->lines, self::union($this->charged, $other->charged), self::union($this->chosen, $other->chosen));
+        return new self(
+            $this->number,
+            $this->purpose,
+            $this->about,
+            self::union($this->places, $other->places),
+            $this->visits,
+            $this->quantity,
+            $this->route,
+            $this->sent,
+            $this->offered,
+            $this->accepted,
+            $this->field,
+            $this->lines,
+            self::union($this->charged, $other->charged),
+            self::union($this->chosen, $other->chosen),
+        );
     }
 
     /**
@@ -70,11 +115,26 @@ final readonly class Check
      * The same, refused when these answers are sent past the page.
      *
      * @param array<string, mixed> $sent
-     * @param 'form'|'express'     $route
+     * @param 'form'|'express' $route
      */
     public function sending(array $sent, string $field, string $route): self
     {
-        return new self($this->number, $this->purpose, $this->about.('express' === $route ? ', by the express route' : ''), $this->places, $this->visits, $this->quantity, $route, $sent, $this->offered, false, $field, [], [], []);
+        return new self(
+            $this->number,
+            $this->purpose,
+            $this->about . ('express' === $route ? ', by the express route' : ''),
+            $this->places,
+            $this->visits,
+            $this->quantity,
+            $route,
+            $sent,
+            $this->offered,
+            false,
+            $field,
+            [],
+            [],
+            [],
+        );
     }
 
     /**
@@ -84,7 +144,22 @@ final readonly class Check
      */
     public function sentAs(array $sent): self
     {
-        return new self($this->number, $this->purpose, $this->about, $this->places, $this->visits, $this->quantity, $this->route, $sent, $this->offered, $this->accepted, $this->field, $this->lines, $this->charged, $this->chosen);
+        return new self(
+            $this->number,
+            $this->purpose,
+            $this->about,
+            $this->places,
+            $this->visits,
+            $this->quantity,
+            $this->route,
+            $sent,
+            $this->offered,
+            $this->accepted,
+            $this->field,
+            $this->lines,
+            $this->charged,
+            $this->chosen,
+        );
     }
 
     /** Whether the page alone is looked at; whether it could be bought as it stands is no question then. */
@@ -117,7 +192,13 @@ final readonly class Check
      */
     public function toArray(): array
     {
-        $visits = array_map(static fn (array $clicks): array => array_map(static fn (Click $c): array => [$c->option, $c->answer, $c->words], $clicks), $this->visits);
+        $visits = array_map(
+            static fn(array $clicks): array => array_map(
+                static fn(Click $c): array => [$c->option, $c->answer, $c->words],
+                $clicks,
+            ),
+            $this->visits,
+        );
 
         /** @var array<string, mixed> $all */
         $all = get_object_vars($this);
@@ -130,9 +211,54 @@ final readonly class Check
      */
     public static function fromArray(array $kept): self
     {
-        /** @var array{number: int, purpose: string, about: string, places: list<string>, visits: list<list<array{string, string|true|list<string>|list<array{name: string, type?: string, bytes?: int, width?: int, height?: int}>|null, string}>>, quantity: list<int>, route: 'form'|'express', sent: array<string, mixed>|null, offered: array{string, string|null, bool}|null, accepted: bool, field: string|null, lines: list<Line>, charged: list<string>, chosen: list<string>} $kept */
-        $visits = array_map(static fn (array $clicks): array => array_map(static fn (array $c): Click => new Click(...$c), $clicks), $kept['visits']);
+        /**
+         * @var array{
+         *     number: int,
+         *     purpose: string,
+         *     about: string,
+         *     places: list<string>,
+         *     visits: list<list<array{
+         *         string,
+         *         string|true|list<string>|list<array{
+         *             name: string,
+         *             type?: string,
+         *             bytes?: int,
+         *             width?: int,
+         *             height?: int,
+         *         }>|null,
+         *         string,
+         *     }>>,
+         *     quantity: list<int>,
+         *     route: 'form'|'express',
+         *     sent: array<string, mixed>|null,
+         *     offered: array{string, string|null, bool}|null,
+         *     accepted: bool,
+         *     field: string|null,
+         *     lines: list<Line>,
+         *     charged: list<string>,
+         *     chosen: list<string>,
+         * } $kept
+         */
+        $visits = array_map(
+            static fn(array $clicks): array => array_map(static fn(array $c): Click => new Click(...$c), $clicks),
+            $kept['visits'],
+        );
 
-        return new self($kept['number'], Purpose::from($kept['purpose']), $kept['about'], $kept['places'], $visits, $kept['quantity'], $kept['route'], $kept['sent'], $kept['offered'], $kept['accepted'], $kept['field'], $kept['lines'], $kept['charged'], $kept['chosen']);
+        return new self(
+            $kept['number'],
+            Purpose::from($kept['purpose']),
+            $kept['about'],
+            $kept['places'],
+            $visits,
+            $kept['quantity'],
+            $kept['route'],
+            $kept['sent'],
+            $kept['offered'],
+            $kept['accepted'],
+            $kept['field'],
+            $kept['lines'],
+            $kept['charged'],
+            $kept['chosen'],
+        );
     }
 }

@@ -46,7 +46,14 @@ final class CheckMaker
     /** @var list<State> complete and selectable, one for each combination of the cover */
     public array $states = [];
 
-    /** @var array<string, array{State, Option, non-empty-list<int>|Input|null, State}|null> by place: more than one rule asks */
+    /**
+     * @var array<string, array{
+     *     State,
+     *     Option,
+     *     non-empty-list<int>|Input|null,
+     *     State,
+     * }|null>  by place: more than one rule asks
+     */
     private array $switches = [];
 
     private readonly Appraiser $appraiser;
@@ -85,7 +92,9 @@ final class CheckMaker
     /** Whether a state can be bought as it stands. */
     public function isSale(State $state): bool
     {
-        return $this->page->isComplete($state) && $this->isSettled($state) && [] === $this->problems($this->appraised($state));
+        return $this->page->isComplete($state) &&
+            $this->isSettled($state) &&
+            [] === $this->problems($this->appraised($state));
     }
 
     /** Whether nothing of a state is hidden or no longer allowed. */
@@ -95,7 +104,8 @@ final class CheckMaker
     }
 
     /**
-     * How an answer is given and taken away again by what its condition asks; of the states as they are when it is first asked.
+     * How an answer is given and taken away again by what its condition asks; of the states as they are when it is
+     * first asked.
      *
      * @param int|null $value one value of the option; null: any answer
      *
@@ -105,7 +115,14 @@ final class CheckMaker
     {
         $place = $condition->at();
         if (!array_key_exists($place, $this->switches)) {
-            $find = new SwitchBack($this->reach, $this->steps, $this->filled, $this->states, $this->samples, $this->isSale(...));
+            $find = new SwitchBack(
+                $this->reach,
+                $this->steps,
+                $this->filled,
+                $this->states,
+                $this->samples,
+                $this->isSale(...),
+            );
             $this->switches[$place] = $find->of($option, $value, $condition);
         }
 
@@ -121,12 +138,19 @@ final class CheckMaker
     /**
      * A check that the shop takes: null where no clicks lead there, or it could not be bought.
      *
-     * @param list<string>     $places
+     * @param list<string> $places
      * @param 'form'|'express' $route
      * @param list<Click>|null $clicks null: straight from the opening page
      */
-    public function sale(Purpose $purpose, string $about, array $places, State $state, ?int $quantity = null, string $route = 'form', ?array $clicks = null): ?Check
-    {
+    public function sale(
+        Purpose $purpose,
+        string $about,
+        array $places,
+        State $state,
+        ?int $quantity = null,
+        string $route = 'form',
+        ?array $clicks = null,
+    ): ?Check {
         $quantity ??= $this->rule()->min;
         $clicks ??= $this->steps->between($this->steps->opening(), $state);
         $appraisal = null === $clicks ? null : $this->appraised($state, $quantity);
@@ -134,17 +158,39 @@ final class CheckMaker
             return null;
         }
 
-        return new Check(0, $purpose, $about, $places, [$clicks], [$quantity], $route, null, null, true, null, [$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
+        return new Check(
+            0,
+            $purpose,
+            $about,
+            $places,
+            [$clicks],
+            [$quantity],
+            $route,
+            null,
+            null,
+            true,
+            null,
+            [$this->line($appraisal)],
+            $this->charged($appraisal, $quantity),
+            $this->chosen($state),
+        );
     }
 
     /**
      * A check of whatever has to happen: taken, or refused with this field named where it has a problem.
      *
-     * @param list<string>     $places
+     * @param list<string> $places
      * @param list<Click>|null $clicks null: straight from the opening page
      */
-    public function any(Purpose $purpose, string $about, array $places, State $state, string $field, ?int $quantity = null, ?array $clicks = null): ?Check
-    {
+    public function any(
+        Purpose $purpose,
+        string $about,
+        array $places,
+        State $state,
+        string $field,
+        ?int $quantity = null,
+        ?array $clicks = null,
+    ): ?Check {
         $quantity ??= $this->rule()->min;
         $clicks ??= $this->steps->between($this->steps->opening(), $state);
         if (null === $clicks) {
@@ -153,53 +199,144 @@ final class CheckMaker
         $appraisal = $this->appraised($state, $quantity);
         $problems = $this->problems($appraisal);
         if ([] !== $problems) {
-            return $this->refused($purpose, $about, $places, $clicks, in_array($field, $problems, true) ? $field : null, 'form', null, $quantity);
+            return $this->refused(
+                $purpose,
+                $about,
+                $places,
+                $clicks,
+                in_array($field, $problems, true) ? $field : null,
+                'form',
+                null,
+                $quantity,
+            );
         }
 
-        return new Check(0, $purpose, $about, $places, [$clicks], [$quantity], 'form', null, null, true, null, [$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
+        return new Check(
+            0,
+            $purpose,
+            $about,
+            $places,
+            [$clicks],
+            [$quantity],
+            'form',
+            null,
+            null,
+            true,
+            null,
+            [$this->line($appraisal)],
+            $this->charged($appraisal, $quantity),
+            $this->chosen($state),
+        );
     }
 
     /**
      * A check that the shop refuses.
      *
-     * @param list<string>              $places
-     * @param list<Click>               $clicks
-     * @param string|null               $field  that the refusal names; null: any
-     * @param 'form'|'express'          $route
-     * @param array<string, mixed>|null $sent   past the page
+     * @param list<string> $places
+     * @param list<Click> $clicks
+     * @param string|null $field that the refusal names; null: any
+     * @param 'form'|'express' $route
+     * @param array<string, mixed>|null $sent past the page
      */
-    public function refused(Purpose $purpose, string $about, array $places, array $clicks, ?string $field, string $route = 'form', ?array $sent = null, ?int $quantity = null): Check
-    {
-        return new Check(0, $purpose, $about, $places, [$clicks], [$quantity ?? $this->rule()->min], $route, $sent, null, false, $field, [], [], []);
+    public function refused(
+        Purpose $purpose,
+        string $about,
+        array $places,
+        array $clicks,
+        ?string $field,
+        string $route = 'form',
+        ?array $sent = null,
+        ?int $quantity = null,
+    ): Check {
+        return new Check(
+            0,
+            $purpose,
+            $about,
+            $places,
+            [$clicks],
+            [$quantity ?? $this->rule()->min],
+            $route,
+            $sent,
+            null,
+            false,
+            $field,
+            [],
+            [],
+            [],
+        );
     }
 
     /**
      * A check that the shop refuses, but whose page tells all of it before.
      *
-     * @param list<string>     $places
-     * @param list<Click>      $clicks
+     * @param list<string> $places
+     * @param list<Click> $clicks
      * @param 'form'|'express' $route
      */
-    public function toldAndRefused(Purpose $purpose, string $about, array $places, State $state, array $clicks, string $route): Check
-    {
+    public function toldAndRefused(
+        Purpose $purpose,
+        string $about,
+        array $places,
+        State $state,
+        array $clicks,
+        string $route,
+    ): Check {
         $quantity = $this->rule()->min;
         $appraisal = $this->appraised($state, $quantity);
 
-        return new Check(0, $purpose, $about, $places, [$clicks], [$quantity], $route, null, null, false, null, [$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
+        return new Check(
+            0,
+            $purpose,
+            $about,
+            $places,
+            [$clicks],
+            [$quantity],
+            $route,
+            null,
+            null,
+            false,
+            null,
+            [$this->line($appraisal)],
+            $this->charged($appraisal, $quantity),
+            $this->chosen($state),
+        );
     }
 
     /**
      * The page alone is looked at, nothing is bought.
      *
      * @param array{string, string|null, bool} $offered
-     * @param list<string>                     $places
-     * @param list<Click>|null                 $clicks  null: straight from the opening page
+     * @param list<string> $places
+     * @param list<Click>|null $clicks null: straight from the opening page
      */
-    public function look(Purpose $purpose, string $about, array $offered, array $places, State $state, ?array $clicks = null): ?Check
-    {
+    public function look(
+        Purpose $purpose,
+        string $about,
+        array $offered,
+        array $places,
+        State $state,
+        ?array $clicks = null,
+    ): ?Check {
         $clicks ??= $this->steps->between($this->steps->opening(), $state);
 
-        return null === $clicks ? null : new Check(0, $purpose, $about, $places, [$clicks], [$this->rule()->min], 'form', null, $offered, false, null, [], [], []);
+        return null === $clicks
+            ? null
+            : new Check(
+                0,
+                $purpose,
+                $about,
+                $places,
+                [$clicks],
+                [$this->rule()->min],
+                'form',
+                null,
+                $offered,
+                false,
+                null,
+                [],
+                [],
+                [],
+            );
     }
 
     /**
@@ -217,7 +354,22 @@ final class CheckMaker
         $quantity = $this->rule()->min;
         $lines = [$this->line($this->appraised($first)), $this->line($this->appraised($second))];
 
-        return new Check(0, $purpose, $about, $places, [$clicks, $more], [$quantity, $quantity], 'form', null, null, true, null, $lines, [], []);
+        return new Check(
+            0,
+            $purpose,
+            $about,
+            $places,
+            [$clicks, $more],
+            [$quantity, $quantity],
+            'form',
+            null,
+            null,
+            true,
+            null,
+            $lines,
+            [],
+            [],
+        );
     }
 
     /**
@@ -245,7 +397,10 @@ final class CheckMaker
         $sent = [];
         foreach ($state->answers as $index => $answer) {
             $option = $this->reach->setup->options[$index];
-            $sent[$option->code] = $answer instanceof Input && Kind::File === $option->kind ? Steps::files($answer) : StateText::pick($this->reach->setup, new State([$index => $answer]))[$option->code];
+            $sent[$option->code] =
+                $answer instanceof Input && Kind::File === $option->kind
+                    ? Steps::files($answer)
+                    : StateText::pick($this->reach->setup, new State([$index => $answer]))[$option->code];
         }
 
         return $sent;
@@ -254,7 +409,7 @@ final class CheckMaker
     /** "Glass: Green"; a flag by its own name. */
     public function name(Option $option, int $value): string
     {
-        return Kind::Flag === $option->kind ? $option->name() : $option->name().': '.$option->values[$value]->label;
+        return Kind::Flag === $option->kind ? $option->name() : $option->name() . ': ' . $option->values[$value]->label;
     }
 
     /** Key of the charge that holds the value of its formula. */
@@ -272,7 +427,12 @@ final class CheckMaker
         /** @var array<string, mixed> $carried */
         $carried = $text['line'];
         /** @var Line $line */
-        $line = $carried + ['unitPrice' => $text['unitPrice'], 'lineTotal' => $text['lineTotal'], 'total' => $text['total'], 'ownLines' => $text['ownLines']];
+        $line = $carried + [
+            'unitPrice' => $text['unitPrice'],
+            'lineTotal' => $text['lineTotal'],
+            'total' => $text['total'],
+            'ownLines' => $text['ownLines'],
+        ];
 
         return $line;
     }
@@ -283,19 +443,24 @@ final class CheckMaker
     private function charged(Appraisal $appraisal, int $quantity): array
     {
         $quote = $appraisal->quote;
-        $places = array_map(static fn (LedgerEntry $e): string => $e->at, $quote->ledger);
+        $places = array_map(static fn(LedgerEntry $e): string => $e->at, $quote->ledger);
         foreach ($quote->ownLines as $own) {
-            $places[] = $own->value->at.'/line';
+            $places[] = $own->value->at . '/line';
         }
-        $offGrid = null !== $quote->running && null !== $quote->unitPrice && !$quote->running->isEqualTo($quote->unitPrice);
+        $offGrid =
+            null !== $quote->running && null !== $quote->unitPrice && !$quote->running->isEqualTo($quote->unitPrice);
         foreach ($quote->ledger as $entry) {
             if (null !== $entry->workings?->value) {
-                $places[] = $entry->at.self::bound($entry->workings);
+                $places[] = $entry->at . self::bound($entry->workings);
             }
-            $offGrid = $offGrid || (null !== $entry->workings && $entry->workings->amount->strippedOfTrailingZeros()->getScale() > $this->reach->setup->currency->minorUnits);
+            $offGrid =
+                $offGrid ||
+                (null !== $entry->workings &&
+                    $entry->workings->amount->strippedOfTrailingZeros()->getScale() >
+                        $this->reach->setup->currency->minorUnits);
         }
 
-        return [$quote->baseAt, ...$places, ...($offGrid ? ['/rounding'] : []), ...($quantity > 1 ? ['/quantity'] : [])];
+        return [$quote->baseAt, ...$places, ...$offGrid ? ['/rounding'] : [], ...$quantity > 1 ? ['/quantity'] : []];
     }
 
     /**

@@ -29,7 +29,7 @@ final readonly class Decisions
     private Truth $truth;
 
     /**
-     * @param list<State>                                $states  complete and selectable, to start from
+     * @param list<State> $states complete and selectable, to start from
      * @param array<int, list<\Ithrel\Core\Limit\Input>> $samples of inputs
      */
     public function __construct(private Page $page, private Steps $steps, private array $states, private array $samples)
@@ -46,7 +46,7 @@ final readonly class Decisions
     {
         $found = [];
         foreach ($this->misreadings($condition) as $misread) {
-            $differ = fn (State $s): bool => $this->truth->holds($condition, $s) !== $this->truth->holds($misread, $s);
+            $differ = fn(State $s): bool => $this->truth->holds($condition, $s) !== $this->truth->holds($misread, $s);
             if ([] !== array_filter($found, $differ)) {
                 continue;
             }
@@ -89,7 +89,10 @@ final readonly class Decisions
     private function anyForAll(Condition $condition): Condition
     {
         return match (true) {
-            $condition instanceof All, $condition instanceof Any => new Any($condition->at, array_map($this->anyForAll(...), $condition->parts)),
+            $condition instanceof All, $condition instanceof Any => new Any(
+                $condition->at,
+                array_map($this->anyForAll(...), $condition->parts),
+            ),
             $condition instanceof Not => new Not($condition->at, $this->anyForAll($condition->part)),
             default => $condition,
         };
@@ -97,7 +100,7 @@ final readonly class Decisions
 
     private function replaced(Condition $condition, Test $test, Condition $with): Condition
     {
-        $each = fn (Condition $part): Condition => $this->replaced($part, $test, $with);
+        $each = fn(Condition $part): Condition => $this->replaced($part, $test, $with);
 
         return match (true) {
             $condition === $test => $with,
@@ -122,7 +125,10 @@ final readonly class Decisions
         foreach ($this->page->setup->options as $option) {
             $same = [];
             foreach ($option->values as $value) {
-                if (in_array(strtolower($value->code), $wanted, true) && ($option->code !== $test->option || !in_array($value->code, $codes, true))) {
+                if (
+                    in_array(strtolower($value->code), $wanted, true) &&
+                    ($option->code !== $test->option || !in_array($value->code, $codes, true))
+                ) {
                     $same[] = $value->code;
                 }
             }
@@ -142,7 +148,12 @@ final readonly class Decisions
     private function near(Condition $condition, Condition $misread): iterable
     {
         yield from $this->states;
-        $asked = array_values(array_unique([...$this->page->dependencies->optionsIn($condition), ...$this->page->dependencies->optionsIn($misread)]));
+        $asked = array_values(
+            array_unique([
+                ...$this->page->dependencies->optionsIn($condition),
+                ...$this->page->dependencies->optionsIn($misread),
+            ]),
+        );
         $start = array_slice($this->states, 0, 40);
         foreach ([1, 2] as $ignored) {
             $next = [];
@@ -169,7 +180,10 @@ final readonly class Decisions
         if (!$this->page->isShown($option, $state)) {
             return;
         }
-        foreach ($option->kind->isInput() ? [...$this->samples[$index] ?? [], null] : $this->page->answers($option, $state) as $answer) {
+        foreach (
+            $option->kind->isInput() ? [...$this->samples[$index] ?? [], null] : $this->page->answers($option, $state)
+            as $answer
+        ) {
             yield $this->steps->click($state, $index, $answer);
         }
     }

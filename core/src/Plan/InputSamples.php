@@ -31,7 +31,14 @@ final readonly class InputSamples
         $samples = [];
         foreach ($page->setup->options as $option) {
             if ($option->kind->isInput()) {
-                $samples[$option->index] = self::distinct([...array_map(Input::text(...), $given[$option->code] ?? []), ...self::telling($option), ...$page->inputs[$option->index]], $option);
+                $samples[$option->index] = self::distinct(
+                    [
+                        ...array_map(Input::text(...), $given[$option->code] ?? []),
+                        ...self::telling($option),
+                        ...$page->inputs[$option->index],
+                    ],
+                    $option,
+                );
             }
         }
 
@@ -65,12 +72,23 @@ final readonly class InputSamples
         }
         if (null !== $option->file) {
             $type = $option->file->types[0] ?? 'image/png';
-            $file = static fn (int $n): GivenFile => new GivenFile('lamp-'.$n.'.png', str_ends_with($type, '/*') ? substr($type, 0, -1).'png' : $type, min(120_000, $option->file->maxBytes ?? 120_000), max(800, $option->file->minWidth ?? 0), max(600, $option->file->minHeight ?? 0));
+            $file = static fn(int $n): GivenFile => new GivenFile(
+                'lamp-' . $n . '.png',
+                str_ends_with($type, '/*') ? substr($type, 0, -1) . 'png' : $type,
+                min(120_000, $option->file->maxBytes ?? 120_000),
+                max(800, $option->file->minWidth ?? 0),
+                max(600, $option->file->minHeight ?? 0),
+            );
 
-            return [Input::files(array_map($file, range(1, max(2, $option->file->minFiles ?? 1)))), Input::files([$file(1)])];
+            return [
+                Input::files(array_map($file, range(1, max(2, $option->file->minFiles ?? 1)))),
+                Input::files([$file(1)]),
+            ];
         }
 
-        return null === $option->colour ? [] : array_map(Input::text(...), array_slice($option->colour->colours ?? ['#1f5c8a', '#000000'], 0, 2));
+        return null === $option->colour
+            ? []
+            : array_map(Input::text(...), array_slice($option->colour->colours ?? ['#1f5c8a', '#000000'], 0, 2));
     }
 
     /**

@@ -13,8 +13,8 @@ use Ithrel\Core\Plan\Cover\Meetings;
 use Ithrel\Core\Reach\Reach;
 
 /**
- * Few selectable combinations in which every answer, and every pair of answers that can meet, occurs: built greedily, then
- * thinned out. What comes out is not the least number; a lower bound stands beside it.
+ * Few selectable combinations in which every answer, and every pair of answers that can meet, occurs: built greedily,
+ * then thinned out. What comes out is not the least number; a lower bound stands beside it.
  */
 final class PairCover
 {
@@ -24,7 +24,10 @@ final class PairCover
     /** @var list<State> */
     public readonly array $combinations;
 
-    /** Pairs that can meet; 0 where there is but one choice, or where there are so many that answers are covered one by one. */
+    /**
+     * Pairs that can meet; 0 where there is but one choice, or where there are so many that answers are covered one by
+     * one.
+     */
     public readonly int $pairs;
 
     /** No fewer combinations can cover the pairs: two options have so many between them. */
@@ -44,8 +47,15 @@ final class PairCover
             return;
         }
         [$this->pairs, $this->lowerBound] = self::bounds($meetings);
-        $rows = $meetings->hasPairs() ? FewerRows::of($meetings, GreedyRows::of($meetings), $this->lowerBound) : AnswerRows::of($meetings);
-        $this->combinations = array_map(static fn (array $row): State => $reach->board->stateOfLetters(array_map(static fn (int $answer): int => $meetings->answers[$answer][1], $row)), $rows);
+        $rows = $meetings->hasPairs()
+            ? FewerRows::of($meetings, GreedyRows::of($meetings), $this->lowerBound)
+            : AnswerRows::of($meetings);
+        $this->combinations = array_map(
+            static fn(array $row): State => $reach->board->stateOfLetters(
+                array_map(static fn(int $answer): int => $meetings->answers[$answer][1], $row),
+            ),
+            $rows,
+        );
     }
 
     /**
@@ -61,7 +71,7 @@ final class PairCover
         foreach ($meetings->met as $a => $others) {
             $pairs += count($others);
             foreach (array_keys($others) as $b) {
-                $key = $meetings->answers[$a][0].'-'.$meetings->answers[$b][0];
+                $key = $meetings->answers[$a][0] . '-' . $meetings->answers[$b][0];
                 $between[$key] = ($between[$key] ?? 0) + 1;
             }
         }

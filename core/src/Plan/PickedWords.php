@@ -27,6 +27,7 @@ final class PickedWords
         $shown = array_slice($words, 0, self::MOST);
         $more = count($words) - count($shown);
 
-        return ([] === $words ? 'nothing picked' : implode(' · ', $shown)).($more > 0 ? sprintf(' and %d more', $more) : '');
+        return ([] === $words ? 'nothing picked' : implode(' · ', $shown)) .
+            ($more > 0 ? sprintf(' and %d more', $more) : '');
     }
 }

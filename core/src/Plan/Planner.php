@@ -40,13 +40,11 @@ final class Planner
     /** @var list<Check> */
     private array $checks = [];
 
-    private function __construct(private readonly CheckMaker $maker)
-    {
-    }
+    private function __construct(private readonly CheckMaker $maker) {}
 
     /**
-     * @param Budget                      $budget what may be spent on it; what does not fit is left out, and said
-     * @param array<string, list<string>> $given  option => texts that a tester gave as fitting its pattern
+     * @param Budget $budget what may be spent on it; what does not fit is left out, and said
+     * @param array<string, list<string>> $given option => texts that a tester gave as fitting its pattern
      *
      * @throws TooLarge where the setup is too large to be counted
      */
@@ -55,28 +53,37 @@ final class Planner
         $planner = new self(new CheckMaker($reach, $given));
         $pairs = new Rule\Pairs();
         $leftOut = [];
-        if (!$budget->spend(static fn () => $planner->follow($pairs))) {
+        if (!$budget->spend(static fn() => $planner->follow($pairs))) {
             // The cover may have been found and not yet made into checks.
             $planner->checks = $planner->maker->states = [];
             $pairs = null;
             $leftOut[] = 'each two values that can meet (some combinations stand in for them)';
-            $budget->spend(static fn () => $planner->follow(new Rule\SomeCombinations()));
+            $budget->spend(static fn() => $planner->follow(new Rule\SomeCombinations()));
         }
         foreach (self::RULES as $class) {
             $rule = new $class();
-            if (!$budget->spend(static fn () => $planner->follow($rule))) {
+            if (!$budget->spend(static fn() => $planner->follow($rule))) {
                 $leftOut[] = $rule->words();
             }
-            array_push($leftOut, ...($rule instanceof SaysWhatIsLeft ? $rule->left() : []));
+            array_push($leftOut, ...$rule instanceof SaysWhatIsLeft ? $rule->left() : []);
         }
         $cover = $pairs?->cover;
 
-        $plan = new Plan(self::merged($planner->checks), $cover->pairs ?? 0, $cover->lowerBound ?? 0, count($cover->combinations ?? []), $leftOut);
+        $plan = new Plan(
+            self::merged($planner->checks),
+            $cover->pairs ?? 0,
+            $cover->lowerBound ?? 0,
+            count($cover->combinations ?? []),
+            $leftOut,
+        );
         if (!$plan->buysNothing() || 0 === gmp_sign($reach->selectable())) {
             return $plan;
         }
 
-        return new Plan($plan->checks, $plan->pairs, $plan->lowerBound, $plan->combinations, [...$leftOut, 'anything that is bought, as no answers are known that fit all that is required']);
+        return new Plan($plan->checks, $plan->pairs, $plan->lowerBound, $plan->combinations, [
+            ...$leftOut,
+            'anything that is bought, as no answers are known that fit all that is required',
+        ]);
     }
 
     private function follow(Rule $rule): void
@@ -99,6 +106,10 @@ final class Planner
             $merged[$print] = isset($merged[$print]) ? $merged[$print]->and($check) : $check;
         }
 
-        return array_map(static fn (int $i, Check $check): Check => $check->numbered($i + 1), array_keys(array_values($merged)), array_values($merged));
+        return array_map(
+            static fn(int $i, Check $check): Check => $check->numbered($i + 1),
+            array_keys(array_values($merged)),
+            array_values($merged),
+        );
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Plan;
 
 /**
- * One rule of the plan: what has to be tried, and in which checks. docs/plan-rules.md lists them; a new one is one class
- * and one line in Planner::RULES.
+ * One rule of the plan: what has to be tried, and in which checks. docs/plan-rules.md lists them; a new one is one
+ * class and one line in Planner::RULES.
  */
 interface Rule
 {

@@ -78,21 +78,45 @@ final readonly class Steps
         }
         $state = new State([$option->index => $answer]);
         $carried = $this->lines->carried($option, $state);
-        $given = $answer instanceof Input && Kind::File === $option->kind ? self::files($answer) : StateText::pick($this->page->setup, $state)[$option->code];
+        $given =
+            $answer instanceof Input && Kind::File === $option->kind
+                ? self::files($answer)
+                : StateText::pick($this->page->setup, $state)[$option->code];
 
-        return new Click($option->code, false === $given ? null : $given, match (true) {
-            $answer instanceof Input && Kind::File === $option->kind => sprintf('%s: give %s', $option->name(), implode(' and ', array_map(self::fileWords(...), $answer->files))),
-            $answer instanceof Input => sprintf('%s: give “%s”', $option->name(), Kind::Number === $option->kind ? $answer->text : $carried),
-            default => sprintf('%s: choose %s', $option->name(), $carried),
-        });
+        return new Click(
+            $option->code,
+            false === $given ? null : $given,
+            match (true) {
+                $answer instanceof Input && Kind::File === $option->kind => sprintf(
+                    '%s: give %s',
+                    $option->name(),
+                    implode(' and ', array_map(self::fileWords(...), $answer->files)),
+                ),
+                $answer instanceof Input => sprintf(
+                    '%s: give “%s”',
+                    $option->name(),
+                    Kind::Number === $option->kind ? $answer->text : $carried,
+                ),
+                default => sprintf('%s: choose %s', $option->name(), $carried),
+            },
+        );
     }
 
     /** A file with what is asked of it: its type, pixels and bytes. */
     private static function fileWords(GivenFile $file): string
     {
-        $about = array_filter([$file->type, null === $file->width || null === $file->height ? null : sprintf('%d × %d pixels', $file->width, $file->height), null === $file->bytes ? null : sprintf('%s bytes', number_format($file->bytes, 0, '.', "\u{202F}"))], static fn (?string $part): bool => null !== $part);
+        $about = array_filter(
+            [
+                $file->type,
+                null === $file->width || null === $file->height
+                    ? null
+                    : sprintf('%d × %d pixels', $file->width, $file->height),
+                null === $file->bytes ? null : sprintf('%s bytes', number_format($file->bytes, 0, '.', "\u{202F}")),
+            ],
+            static fn(?string $part): bool => null !== $part,
+        );
 
-        return sprintf('“%s”', $file->name).([] === $about ? '' : ' ('.implode(', ', $about).')');
+        return sprintf('“%s”', $file->name) . ([] === $about ? '' : ' (' . implode(', ', $about) . ')');
     }
 
     /**
@@ -100,7 +124,19 @@ final readonly class Steps
      */
     public static function files(Input $input): array
     {
-        return array_map(static fn (GivenFile $f): array => array_filter(['name' => $f->name, 'type' => $f->type, 'bytes' => $f->bytes, 'width' => $f->width, 'height' => $f->height], static fn (mixed $v): bool => null !== $v), $input->files);
+        return array_map(
+            static fn(GivenFile $f): array => array_filter(
+                [
+                    'name' => $f->name,
+                    'type' => $f->type,
+                    'bytes' => $f->bytes,
+                    'width' => $f->width,
+                    'height' => $f->height,
+                ],
+                static fn(mixed $v): bool => null !== $v,
+            ),
+            $input->files,
+        );
     }
 
     /**
@@ -116,7 +152,12 @@ final readonly class Steps
     private function withDefaults(State $before, State $after, ?int $clicked): State
     {
         foreach ($this->page->setup->options as $option) {
-            if (null !== $option->default && null !== $after->input($option->index) && !$before->has($option->index) && $option->index !== $clicked) {
+            if (
+                null !== $option->default &&
+                null !== $after->input($option->index) &&
+                !$before->has($option->index) &&
+                $option->index !== $clicked
+            ) {
                 $typed = (new InputCheck())->parse($option, $option->default);
                 $after = null === $typed ? $after : $after->with($option->index, $typed);
             }

@@ -22,19 +22,31 @@ final readonly class SwitchBack
     private Page $page;
 
     /**
-     * @param list<State>             $states  complete and selectable
+     * @param list<State> $states complete and selectable
      * @param array<int, list<Input>> $samples of inputs
-     * @param \Closure(State): bool   $isSale  whether a state can be bought as it stands
+     * @param \Closure(State): bool $isSale whether a state can be bought as it stands
      */
-    public function __construct(private Reach $reach, private Steps $steps, private Completions $filled, private array $states, private array $samples, private \Closure $isSale)
-    {
+    public function __construct(
+        private Reach $reach,
+        private Steps $steps,
+        private Completions $filled,
+        private array $states,
+        private array $samples,
+        private \Closure $isSale,
+    ) {
         $this->page = $reach->board->page;
     }
 
     /**
      * @param int|null $value one value of the option; null: any answer
      *
-     * @return array{State, Option, non-empty-list<int>|Input|null, State}|null a state with the answer; the option that is changed and its new answer; and a state that can be bought without the answer
+     * @return array{
+     *     State,
+     *     Option,
+     *     non-empty-list<int>|Input|null,
+     *     State,
+     * }|null  a state with the answer; the option that is changed and its new answer; and a state that can be bought
+     *     without the answer
      */
     public function of(Option $option, ?int $value, Condition $condition): ?array
     {
@@ -71,9 +83,11 @@ final readonly class SwitchBack
      */
     private function answers(Option $option, State $state): array
     {
-        $answers = $option->kind->isInput() ? $this->samples[$option->index] ?? [] : [...$this->page->answers($option, $state)];
+        $answers = $option->kind->isInput()
+            ? $this->samples[$option->index] ?? []
+            : [...$this->page->answers($option, $state)];
 
-        return [...array_values(array_filter($answers, static fn (array|Input|null $a): bool => null !== $a)), null];
+        return [...array_values(array_filter($answers, static fn(array|Input|null $a): bool => null !== $a)), null];
     }
 
     private function given(State $state, Option $option, ?int $value): ?State
@@ -85,13 +99,19 @@ final readonly class SwitchBack
             return null;
         }
         $answers = match (true) {
-            null === $value => $option->kind->isInput() ? $this->samples[$option->index] ?? [] : $this->page->answers($option, $state),
+            null === $value => $option->kind->isInput()
+                ? $this->samples[$option->index] ?? []
+                : $this->page->answers($option, $state),
             Kind::Several === $option->kind => [$this->sorted([...$state->picked($option->index), $value]), [$value]],
             default => [[$value]],
         };
         foreach ($answers as $answer) {
             // What is sold out can be given all the same; it is not bought.
-            $given = null === $answer || (is_array($answer) && [] !== array_diff($answer, $this->page->allowed($option, $state))) ? $state : $this->steps->click($state, $option->index, $answer);
+            $given =
+                null === $answer ||
+                (is_array($answer) && [] !== array_diff($answer, $this->page->allowed($option, $state)))
+                    ? $state
+                    : $this->steps->click($state, $option->index, $answer);
             if ($this->has($given, $option, $value)) {
                 return $given;
             }
@@ -111,7 +131,7 @@ final readonly class SwitchBack
             return $after;
         }
         $filled = $this->filled->first(new State(array_filter($after->answers, is_array(...))));
-        foreach ([...(null === $filled ? [] : [$filled]), ...$this->nearest($after)] as $sale) {
+        foreach ([...null === $filled ? [] : [$filled], ...$this->nearest($after)] as $sale) {
             if (($this->isSale)($sale) && !$this->has($sale, $option, $value)) {
                 return $sale;
             }

@@ -15,11 +15,12 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class Cost
 {
-    public function __construct(private Setup $setup, private Stock $stock)
-    {
-    }
+    public function __construct(private Setup $setup, private Stock $stock) {}
 
-    /** Of the row, else of the item; with what the chosen values and the parts inside the line cost. Null: none is given. */
+    /**
+     * Of the row, else of the item; with what the chosen values and the parts inside the line cost. Null: none is
+     * given.
+     */
     public function of(State $state): ?BigDecimal
     {
         $costs = [$this->stock->row($state)->cost ?? $this->setup->item->cost];
@@ -77,6 +78,6 @@ final readonly class Cost
      */
     private static function given(array $costs): array
     {
-        return array_values(array_filter($costs, static fn (?BigDecimal $cost): bool => null !== $cost));
+        return array_values(array_filter($costs, static fn(?BigDecimal $cost): bool => null !== $cost));
     }
 }

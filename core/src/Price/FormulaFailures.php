@@ -18,9 +18,7 @@ use Ithrel\Core\Setup\Value;
  */
 final readonly class FormulaFailures
 {
-    public function __construct(private Formula $formula, private FormulaWays $ways)
-    {
-    }
+    public function __construct(private Formula $formula, private FormulaWays $ways) {}
 
     /**
      * Answers for which it fails of itself: it divides by zero, grows too large, or takes truth for a number.
@@ -35,7 +33,12 @@ final readonly class FormulaFailures
         $found = [];
         foreach ($this->ways->all() as [$state, $quantity]) {
             $reason = $this->failure($state, $quantity)?->reason;
-            if (null !== $reason && !in_array($reason, [FormulaError::UNANSWERED, FormulaError::UNKNOWN], true) && !isset($found[$reason]) && $this->ways->isSelectable($state)) {
+            if (
+                null !== $reason &&
+                !in_array($reason, [FormulaError::UNANSWERED, FormulaError::UNKNOWN], true) &&
+                !isset($found[$reason]) &&
+                $this->ways->isSelectable($state)
+            ) {
                 $found[$reason] = ['answers' => $state, 'quantity' => $quantity];
             }
         }
@@ -46,7 +49,8 @@ final readonly class FormulaFailures
     /** Whether it can be charged while an option that it needs has no answer. */
     public function needsAnswerOf(Option $option): bool
     {
-        return $option->index !== $this->ways->of && $this->meets($option, null, static fn (string $name): bool => explode('.', $name)[0] === $option->code);
+        return $option->index !== $this->ways->of &&
+            $this->meets($option, null, static fn(string $name): bool => explode('.', $name)[0] === $option->code);
     }
 
     /**
@@ -63,7 +67,10 @@ final readonly class FormulaFailures
         foreach (array_unique(array_column($this->formula->names(), 'name')) as $name) {
             [$code, $figure] = [...explode('.', $name, 2), ''];
             foreach ($code === $option->code && '' !== $figure ? $option->values : [] as $value) {
-                if (!isset($value->figures[$figure]) && $this->meets($option, [$value->index], static fn (string $n): bool => $n === $name)) {
+                if (
+                    !isset($value->figures[$figure]) &&
+                    $this->meets($option, [$value->index], static fn(string $n): bool => $n === $name)
+                ) {
                     $missing[] = [$value, $figure];
                 }
             }
@@ -74,7 +81,7 @@ final readonly class FormulaFailures
 
     /**
      * @param non-empty-list<int>|null $answer
-     * @param \Closure(string): bool   $isMeant whether a name that has no value is the one looked for
+     * @param \Closure(string): bool $isMeant whether a name that has no value is the one looked for
      */
     private function meets(Option $option, ?array $answer, \Closure $isMeant): bool
     {
@@ -83,7 +90,11 @@ final readonly class FormulaFailures
         }
         foreach ($this->ways->with($option->index, $answer)->all() as [$state, $quantity]) {
             $failure = $this->failure($state, $quantity);
-            if (FormulaError::UNANSWERED === $failure?->reason && $isMeant($failure->name ?? '') && $this->ways->isSelectable($state)) {
+            if (
+                FormulaError::UNANSWERED === $failure?->reason &&
+                $isMeant($failure->name ?? '') &&
+                $this->ways->isSelectable($state)
+            ) {
                 return true;
             }
         }
@@ -125,7 +136,10 @@ final readonly class FormulaFailures
     /** Whether something in it can fail though everything is answered. */
     private static function mayFail(Node $node): bool
     {
-        if ((in_array($node->op, ['/', '%'], true) && true !== $node->parts[1]->literal?->isPositive()) || in_array($node->op, ['**', '*', 'f:round'], true)) {
+        if (
+            (in_array($node->op, ['/', '%'], true) && true !== $node->parts[1]->literal?->isPositive()) ||
+            in_array($node->op, ['**', '*', 'f:round'], true)
+        ) {
             return true;
         }
         $truths = ['<', '<=', '>', '>=', '==', '!=', 'and', 'or', 'not', 'f:filled', '?:', '??'];

@@ -16,8 +16,8 @@ use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 
 /**
- * A formula that is being written, tried with figures that a person gives: "width" 40, "wood.rate" 0.35, "chars(motto)" 12.
- * A name without a figure stands for no answer.
+ * A formula that is being written, tried with figures that a person gives: "width" 40, "wood.rate" 0.35, "chars(motto)"
+ * 12. A name without a figure stands for no answer.
  */
 final readonly class FormulaTrial implements Names
 {
@@ -31,7 +31,12 @@ final readonly class FormulaTrial implements Names
      */
     public function __construct(private Setup $setup, private array $figures)
     {
-        $this->known = new StateNames($setup, new State(), $setup->item->salePrice ?? $setup->item->price, $setup->quantity->min);
+        $this->known = new StateNames(
+            $setup,
+            new State(),
+            $setup->item->salePrice ?? $setup->item->price,
+            $setup->quantity->min,
+        );
     }
 
     /**
@@ -51,19 +56,26 @@ final readonly class FormulaTrial implements Names
     {
         $names = ['base' => 'the base price', 'quantity' => 'the number of pieces'];
         foreach ($setup->levels->codes() as $code) {
-            $names['levels.'.$code] = sprintf('the price level “%s”', $code);
+            $names['levels.' . $code] = sprintf('the price level “%s”', $code);
         }
         foreach ($setup->options as $option) {
             $names += match (true) {
-                Kind::Number === $option->kind => [$option->code => $option->name().(null === $option->number?->unit ? '' : ' in '.$option->number->unit)],
-                Kind::Text === $option->kind => [sprintf('chars(%s)', $option->code) => 'characters of '.$option->name()],
-                Kind::File === $option->kind => [sprintf('files(%s)', $option->code) => 'files of '.$option->name()],
-                Kind::Several === $option->kind => [sprintf('picks(%s)', $option->code) => 'picks of '.$option->name()],
+                Kind::Number === $option->kind => [
+                    $option->code =>
+                        $option->name() . (null === $option->number?->unit ? '' : ' in ' . $option->number->unit),
+                ],
+                Kind::Text === $option->kind => [
+                    sprintf('chars(%s)', $option->code) => 'characters of ' . $option->name(),
+                ],
+                Kind::File === $option->kind => [sprintf('files(%s)', $option->code) => 'files of ' . $option->name()],
+                Kind::Several === $option->kind => [
+                    sprintf('picks(%s)', $option->code) => 'picks of ' . $option->name(),
+                ],
                 default => [],
             };
             foreach (Kind::Several === $option->kind ? [] : $option->values as $value) {
                 foreach (array_keys($value->figures) as $figure) {
-                    $names[$option->code.'.'.$figure] = sprintf('%s of what %s is', $figure, $option->name());
+                    $names[$option->code . '.' . $figure] = sprintf('%s of what %s is', $figure, $option->name());
                 }
             }
         }
@@ -90,7 +102,9 @@ final readonly class FormulaTrial implements Names
     private static function sample(Setup $setup, string $name, ?string $function): string
     {
         if ('base' === $name || 'quantity' === $name) {
-            return 'base' === $name ? Amount::plain($setup->item->salePrice ?? $setup->item->price) : (string) $setup->quantity->min;
+            return 'base' === $name
+                ? Amount::plain($setup->item->salePrice ?? $setup->item->price)
+                : (string) $setup->quantity->min;
         }
         if (str_starts_with($name, 'levels.')) {
             $amount = $setup->levels->amount(substr($name, 7));
@@ -182,7 +196,13 @@ final readonly class FormulaTrial implements Names
             return null;
         }
         try {
-            return strlen($text) > self::MOST_DIGITS || 1 !== preg_match('/^-?\d+(?:\.\d+)?$/D', $text) ? throw new FormulaError(FormulaError::TYPE, sprintf('“%s” is no number for %s', mb_strimwidth($text, 0, 40, '…', 'UTF-8'), $name), $name) : BigDecimal::of($text);
+            return strlen($text) > self::MOST_DIGITS || 1 !== preg_match('/^-?\d+(?:\.\d+)?$/D', $text)
+                ? throw new FormulaError(
+                    FormulaError::TYPE,
+                    sprintf('“%s” is no number for %s', mb_strimwidth($text, 0, 40, '…', 'UTF-8'), $name),
+                    $name,
+                )
+                : BigDecimal::of($text);
         } catch (MathException) {
             throw new FormulaError(FormulaError::TYPE, sprintf('“%s” is no number for %s', $text, $name), $name);
         }

@@ -48,12 +48,17 @@ final class FormulaWays
     private readonly \ArrayObject $selectable;
 
     /**
-     * @param Condition|null $when  under which it is charged
-     * @param int|null       $of    option that has to be answered for it to be charged
-     * @param int|null       $value value of that option that has to be chosen
+     * @param Condition|null $when under which it is charged
+     * @param int|null $of option that has to be answered for it to be charged
+     * @param int|null $value value of that option that has to be chosen
      */
-    public function __construct(private Reach $reach, Formula $formula, private ?Condition $when = null, public readonly ?int $of = null, ?int $value = null)
-    {
+    public function __construct(
+        private Reach $reach,
+        Formula $formula,
+        private ?Condition $when = null,
+        public readonly ?int $of = null,
+        ?int $value = null,
+    ) {
         $asked = [];
         foreach ($formula->names() as ['name' => $name]) {
             $option = $reach->setup->option(explode('.', $name)[0]);
@@ -67,14 +72,19 @@ final class FormulaWays
         if (null !== $of) {
             $asked[$of] = $reach->setup->options[$of];
         }
-        $this->asked = array_filter($asked, static fn (Option $o): bool => Kind::Note !== $o->kind);
+        $this->asked = array_filter($asked, static fn(Option $o): bool => Kind::Note !== $o->kind);
         $this->quantities = $this->quantities($formula);
         // As many answers of each option as fit when every one meets every other.
         $each = (int) floor((self::MOST / count($this->quantities)) ** (1 / max(1, count($this->asked))));
         $answers = [];
         foreach ($this->asked as $index => $option) {
             $own = $this->answers($option, max(self::FEW, $each));
-            $own = $index === $of ? (null === $value ? array_values(array_filter($own, static fn (array|Input|null $a): bool => null !== $a)) : [[$value]]) : $own;
+            $own =
+                $index === $of
+                    ? (null === $value
+                        ? array_values(array_filter($own, static fn(array|Input|null $a): bool => null !== $a))
+                        : [[$value]])
+                    : $own;
             $answers[$index] = [] === $own ? [null] : $own;
         }
         $this->answers = $answers;
@@ -121,13 +131,27 @@ final class FormulaWays
     /** Whether every permitted answer of an option is among those tried, with every answer of the others. */
     public function isWhole(Option $option): bool
     {
-        return $this->isFull && null !== $option->number && null !== NumberSet::of($option->number)->all(null, true, null, true, count($this->answers[$option->index] ?? []));
+        return $this->isFull &&
+            null !== $option->number &&
+            null !==
+                NumberSet::of($option->number)->all(
+                    null,
+                    true,
+                    null,
+                    true,
+                    count($this->answers[$option->index] ?? []),
+                );
     }
 
     /** What names stand for in a way. */
     public function names(State $state, int $quantity): StateNames
     {
-        return new StateNames($this->reach->setup, $state, $this->reach->setup->item->salePrice ?? $this->reach->setup->item->price, $quantity);
+        return new StateNames(
+            $this->reach->setup,
+            $state,
+            $this->reach->setup->item->salePrice ?? $this->reach->setup->item->price,
+            $quantity,
+        );
     }
 
     /** Whether something that can be bought has these answers. */
@@ -154,8 +178,8 @@ final class FormulaWays
     }
 
     /**
-     * @param list<int>             $options still to be answered
-     * @param list<array{int, int}> $chosen  options, and which of their answers
+     * @param list<int> $options still to be answered
+     * @param list<array{int, int}> $chosen options, and which of their answers
      *
      * @return iterable<State>
      */
@@ -180,13 +204,13 @@ final class FormulaWays
         $options = array_keys($this->answers);
         $counts = array_map(count(...), $this->answers);
         for ($n = 0; $n < max([1, ...$counts]); ++$n) {
-            yield $this->state(array_map(static fn (int $o): array => [$o, $n % $counts[$o]], $options));
+            yield $this->state(array_map(static fn(int $o): array => [$o, $n % $counts[$o]], $options));
         }
         foreach ($options as $i => $one) {
             foreach (array_slice($options, $i + 1) as $other) {
                 for ($pair = 0; $pair < $counts[$one] * $counts[$other]; ++$pair) {
                     $n = [$one => intdiv($pair, $counts[$other]), $other => $pair % $counts[$other]];
-                    yield $this->state(array_map(static fn (int $o): array => [$o, $n[$o] ?? 0], $options));
+                    yield $this->state(array_map(static fn(int $o): array => [$o, $n[$o] ?? 0], $options));
                 }
             }
         }
@@ -220,8 +244,15 @@ final class FormulaWays
             $set = NumberSet::of($option->number);
             $numbers = $set->all(null, true, null, true, $most);
             if (null === $numbers) {
-                $near = array_map(static fn (int $n): ?BigDecimal => $set->near(BigDecimal::of($n)), range(-2, max(2, $most - 6)));
-                $numbers = array_filter([$set->first(null, true, null, true), $set->last(null, true, null, true), ...$near]);
+                $near = array_map(
+                    static fn(int $n): ?BigDecimal => $set->near(BigDecimal::of($n)),
+                    range(-2, max(2, $most - 6)),
+                );
+                $numbers = array_filter([
+                    $set->first(null, true, null, true),
+                    $set->last(null, true, null, true),
+                    ...$near,
+                ]);
             }
             $distinct = [];
             foreach ($numbers as $number) {
@@ -236,17 +267,29 @@ final class FormulaWays
         if (null !== $option->file) {
             $least = max(1, $option->file->minFiles ?? 1);
 
-            return [...array_map(static fn (int $n): Input => Input::files(array_fill(0, $n, new GivenFile('file'))), range($least, max($least, min($option->file->maxFiles ?? $least + 8, $least + 8)))), null];
+            return [
+                ...array_map(
+                    static fn(int $n): Input => Input::files(array_fill(0, $n, new GivenFile('file'))),
+                    range($least, max($least, min($option->file->maxFiles ?? $least + 8, $least + 8))),
+                ),
+                null,
+            ];
         }
         if (Kind::Date === $option->kind || Kind::Colour === $option->kind) {
             return [...$this->reach->board->page->inputs[$option->index], null];
         }
         if (Kind::Several === $option->kind) {
             // Formulas ask how many are picked, never which.
-            return [null, ...array_map(static fn (int $n): array => range(0, $n), array_slice(array_keys($option->values), 0, max(1, $most)))];
+            return [
+                null,
+                ...array_map(
+                    static fn(int $n): array => range(0, $n),
+                    array_slice(array_keys($option->values), 0, max(1, $most)),
+                ),
+            ];
         }
 
-        return [...array_map(static fn (int $v): array => [$v], array_keys($option->values)), null];
+        return [...array_map(static fn(int $v): array => [$v], array_keys($option->values)), null];
     }
 
     /**
@@ -259,7 +302,9 @@ final class FormulaWays
         $last = max($least, min($option->text->max ?? $least + $most - 1, $least + $most - 1));
         $lengths = $samples->areOfPattern() ? array_slice($samples->lengths(), 0, $most) : range($least, $last);
 
-        return array_values(array_map(Input::text(...), array_filter(array_map($samples->ofLength(...), $lengths), is_string(...))));
+        return array_values(
+            array_map(Input::text(...), array_filter(array_map($samples->ofLength(...), $lengths), is_string(...))),
+        );
     }
 
     /**
@@ -268,7 +313,7 @@ final class FormulaWays
     private function quantities(Formula $formula): array
     {
         $rule = $this->reach->setup->quantity;
-        $tests = array_filter($this->when?->tests() ?? [], static fn (Test $t): bool => $t instanceof QuantityTest);
+        $tests = array_filter($this->when?->tests() ?? [], static fn(Test $t): bool => $t instanceof QuantityTest);
         if ([] === $tests && !in_array('quantity', array_column($formula->names(), 'name'), true)) {
             return [$rule->min];
         }

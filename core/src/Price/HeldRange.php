@@ -19,12 +19,18 @@ final class HeldRange
     /**
      * @param 'min'|'max' $bound
      *
-     * @return array{option: Option, from: BigDecimal, to: BigDecimal, count: int, isAll: bool}|null null where fewer than two answers are held, or where they are too many to be all looked at
+     * @return array{
+     *     option: Option,
+     *     from: BigDecimal,
+     *     to: BigDecimal,
+     *     count: int,
+     *     isAll: bool,
+     * }|null  null where fewer than two answers are held, or where they are too many to be all looked at
      */
     public static function of(FormulaCharge $charge, FormulaWays $ways, string $bound): ?array
     {
         $end = 'min' === $bound ? $charge->min : $charge->max;
-        $numbers = array_values(array_filter($ways->asked, static fn (Option $o): bool => Kind::Number === $o->kind));
+        $numbers = array_values(array_filter($ways->asked, static fn(Option $o): bool => Kind::Number === $o->kind));
         if (null === $end || 1 !== count($numbers) || !$ways->isWhole($numbers[0])) {
             return null;
         }
@@ -32,13 +38,14 @@ final class HeldRange
         foreach ($ways->all() as [$state, $quantity]) {
             $number = $state->input($numbers[0]->index)?->number;
             try {
-                $value = null === $number ? null : (new Evaluator($ways->names($state, $quantity)))->value($charge->formula);
+                $value =
+                    null === $number ? null : (new Evaluator($ways->names($state, $quantity)))->value($charge->formula);
             } catch (FormulaError) {
                 continue;
             }
             if (null !== $number && null !== $value) {
                 $isHeld = 'min' === $bound ? $value->isLessThan($end) : $value->isGreaterThan($end);
-                $isHeld ? $held[(string) $number] = $number : $free[(string) $number] = $number;
+                $isHeld ? ($held[(string) $number] = $number) : ($free[(string) $number] = $number);
             }
         }
         // Held whatever else is answered.
@@ -46,8 +53,14 @@ final class HeldRange
         if (count($held) < 2) {
             return null;
         }
-        usort($held, static fn (BigDecimal $a, BigDecimal $b): int => $a->compareTo($b));
+        usort($held, static fn(BigDecimal $a, BigDecimal $b): int => $a->compareTo($b));
 
-        return ['option' => $numbers[0], 'from' => $held[0], 'to' => $held[count($held) - 1], 'count' => count($held), 'isAll' => [] === $free];
+        return [
+            'option' => $numbers[0],
+            'from' => $held[0],
+            'to' => $held[count($held) - 1],
+            'count' => count($held),
+            'isAll' => [] === $free,
+        ];
     }
 }

@@ -16,9 +16,7 @@ use Ithrel\Core\Setup\Option;
  */
 final readonly class InputInfluence
 {
-    public function __construct(private Page $page)
-    {
-    }
+    public function __construct(private Page $page) {}
 
     /**
      * @param State $choices the choices alone
@@ -44,7 +42,10 @@ final readonly class InputInfluence
             }
         }
         foreach ($setup->charges as $charge) {
-            if (!$charge->charge->perLine && ($this->testsInput($charge->when, $choices) || $this->asksInput($charge->charge, $choices))) {
+            if (
+                !$charge->charge->perLine &&
+                ($this->testsInput($charge->when, $choices) || $this->asksInput($charge->charge, $choices))
+            ) {
                 return true;
             }
         }
@@ -54,7 +55,7 @@ final readonly class InputInfluence
 
     private function asksInput(?Charge $charge, State $choices): bool
     {
-        if (!$charge instanceof FormulaCharge || $charge->perLine) {
+        if (!($charge instanceof FormulaCharge) || $charge->perLine) {
             return false;
         }
         foreach ($charge->formula->names() as ['name' => $name]) {
@@ -81,7 +82,7 @@ final readonly class InputInfluence
 
     private function canBeFilled(Option $option, State $choices): bool
     {
-        return [] !== $this->page->inputs[$option->index]
-            && ($this->testsInput($option->shownWhen, $choices) || $this->page->isShown($option, $choices));
+        return [] !== $this->page->inputs[$option->index] &&
+            ($this->testsInput($option->shownWhen, $choices) || $this->page->isShown($option, $choices));
     }
 }

@@ -12,11 +12,11 @@ use Brick\Math\BigDecimal;
 final readonly class LedgerEntry
 {
     /**
-     * @param string          $at       JSON Pointer of the charge, or of the part chosen
-     * @param string          $how      form of the charge; "part" for the price of a part
-     * @param BigDecimal|null $amount   what is added; null where it cannot be worked out
-     * @param BigDecimal|null $running  unit price so far
-     * @param Workings|null   $workings how the amount came about, before rounding
+     * @param string $at JSON Pointer of the charge, or of the part chosen
+     * @param string $how form of the charge; "part" for the price of a part
+     * @param BigDecimal|null $amount what is added; null where it cannot be worked out
+     * @param BigDecimal|null $running unit price so far
+     * @param Workings|null $workings how the amount came about, before rounding
      */
     public function __construct(
         public string $at,
@@ -26,6 +26,5 @@ final readonly class LedgerEntry
         public ?BigDecimal $amount,
         public ?BigDecimal $running,
         public ?Workings $workings,
-    ) {
-    }
+    ) {}
 }

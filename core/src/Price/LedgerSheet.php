@@ -13,23 +13,39 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class LedgerSheet
 {
-    public function __construct(private Setup $setup)
-    {
-    }
+    public function __construct(private Setup $setup) {}
 
     /**
      * @return list<LedgerRow>
      */
     public function rows(Quote $quote, int $quantity): array
     {
-        $rows = [new LedgerRow('base', $quote->baseAt, 'Base', self::baseWords($quote->baseAt), $quote->base, $quote->base)];
+        $rows = [
+            new LedgerRow('base', $quote->baseAt, 'Base', self::baseWords($quote->baseAt), $quote->base, $quote->base),
+        ];
         $once = [];
         foreach ($quote->ledger as $entry) {
             if ('replace' === $entry->how) {
-                $rows[] = new LedgerRow('replace', $entry->at, $entry->label, $entry->at === $quote->baseAt ? 'sets the base' : 'would set the base, but something before it does', null, $entry->running);
+                $rows[] = new LedgerRow(
+                    'replace',
+                    $entry->at,
+                    $entry->label,
+                    $entry->at === $quote->baseAt
+                        ? 'sets the base'
+                        : 'would set the base, but something before it does',
+                    null,
+                    $entry->running,
+                );
                 continue;
             }
-            $row = new LedgerRow($entry->how, $entry->at, $entry->label, $this->basis($entry), $entry->amount, $entry->perLine ? null : $entry->running);
+            $row = new LedgerRow(
+                $entry->how,
+                $entry->at,
+                $entry->label,
+                $this->basis($entry),
+                $entry->amount,
+                $entry->perLine ? null : $entry->running,
+            );
             if ($entry->perLine) {
                 $once[] = $row;
             } else {
@@ -37,18 +53,61 @@ final readonly class LedgerSheet
             }
         }
         $byUnit = 'line' !== $this->setup->rounding->at;
-        $rows[] = new LedgerRow('unit', '/rounding', 'Unit price', $byUnit ? $this->rounded($quote->running, $quote->unitPrice) : 'rounded for showing only', $quote->unitPrice, $quote->unitPrice);
+        $rows[] = new LedgerRow(
+            'unit',
+            '/rounding',
+            'Unit price',
+            $byUnit ? $this->rounded($quote->running, $quote->unitPrice) : 'rounded for showing only',
+            $quote->unitPrice,
+            $quote->unitPrice,
+        );
         $pieces = $byUnit ? $quote->unitPrice?->multipliedBy($quantity) : $quote->running?->multipliedBy($quantity);
-        $rows[] = new LedgerRow('quantity', '/quantity', 'Pieces', sprintf('%d × %s', $quantity, $this->text($byUnit ? $quote->unitPrice : $quote->running)), $pieces, $pieces);
+        $rows[] = new LedgerRow(
+            'quantity',
+            '/quantity',
+            'Pieces',
+            sprintf('%d × %s', $quantity, $this->text($byUnit ? $quote->unitPrice : $quote->running)),
+            $pieces,
+            $pieces,
+        );
         $sum = $pieces;
         foreach ($once as $row) {
-            $counted = null === $row->amount ? null : ('unit' === $this->setup->rounding->at ? $this->setup->rounded($row->amount) : $row->amount);
+            $counted =
+                null === $row->amount
+                    ? null
+                    : ('unit' === $this->setup->rounding->at
+                        ? $this->setup->rounded($row->amount)
+                        : $row->amount);
             $sum = null === $counted ? null : $sum?->plus($counted);
-            $rows[] = new LedgerRow($row->kind, $row->at, $row->label, trim($row->basis.', once a line', ', ').(null !== $counted && !$counted->isEqualTo($row->amount ?? $counted) ? ', '.$this->rounded($row->amount, $counted) : ''), $counted, $sum);
+            $rows[] = new LedgerRow(
+                $row->kind,
+                $row->at,
+                $row->label,
+                trim($row->basis . ', once a line', ', ') .
+                    (null !== $counted && !$counted->isEqualTo($row->amount ?? $counted)
+                        ? ', ' . $this->rounded($row->amount, $counted)
+                        : ''),
+                $counted,
+                $sum,
+            );
         }
-        $rows[] = new LedgerRow('line', '/rounding', 'Line total', $byUnit ? '' : $this->rounded($sum, $quote->lineTotal), $quote->lineTotal, $quote->lineTotal);
+        $rows[] = new LedgerRow(
+            'line',
+            '/rounding',
+            'Line total',
+            $byUnit ? '' : $this->rounded($sum, $quote->lineTotal),
+            $quote->lineTotal,
+            $quote->lineTotal,
+        );
         foreach ($quote->ownLines as $own) {
-            $rows[] = new LedgerRow('own', $own->value->charge->at ?? $own->value->at, $own->name, sprintf('a line of its own, %d × %s', $quantity, $this->text($own->unitPrice)), $own->lineTotal, null);
+            $rows[] = new LedgerRow(
+                'own',
+                $own->value->charge->at ?? $own->value->at,
+                $own->name,
+                sprintf('a line of its own, %d × %s', $quantity, $this->text($own->unitPrice)),
+                $own->lineTotal,
+                null,
+            );
         }
         if ([] !== $quote->ownLines) {
             $rows[] = new LedgerRow('total', '', 'Total', 'of all lines', $quote->total, $quote->total);
@@ -64,16 +123,28 @@ final readonly class LedgerSheet
             return 'part' === $entry->how ? 'price of the part' : 'has no value here';
         }
         $words = match ($entry->how) {
-            'percent' => 'of '.$this->text($workings->of),
-            'tiers' => null === $workings->of ? 'by the quantity' : 'by the quantity, of '.$this->text($workings->of),
-            'per-character', 'per-file', 'per-pick' => sprintf('%s counted', null === $workings->of ? '' : Amount::plain($workings->of)),
-            'formula' => null === $workings->value ? 'formula' : sprintf('formula comes to %s, held at %s', Amount::plain($workings->value), Amount::plain($workings->amount)),
+            'percent' => 'of ' . $this->text($workings->of),
+            'tiers' => null === $workings->of ? 'by the quantity' : 'by the quantity, of ' . $this->text($workings->of),
+            'per-character', 'per-file', 'per-pick' => sprintf(
+                '%s counted',
+                null === $workings->of ? '' : Amount::plain($workings->of),
+            ),
+            'formula' => null === $workings->value
+                ? 'formula'
+                : sprintf(
+                    'formula comes to %s, held at %s',
+                    Amount::plain($workings->value),
+                    Amount::plain($workings->amount),
+                ),
             'part' => 'price of the part',
             default => '',
         };
-        $rounded = null === $entry->amount || $entry->amount->isEqualTo($workings->amount) ? '' : $this->rounded($workings->amount, $entry->amount);
+        $rounded =
+            null === $entry->amount || $entry->amount->isEqualTo($workings->amount)
+                ? ''
+                : $this->rounded($workings->amount, $entry->amount);
 
-        return '' === $words || '' === $rounded ? $words.$rounded : $words.', '.$rounded;
+        return '' === $words || '' === $rounded ? $words . $rounded : $words . ', ' . $rounded;
     }
 
     /** What rounding took away or added; empty where nothing. */
@@ -84,7 +155,12 @@ final readonly class LedgerSheet
         }
         $difference = $rounded->minus($exact);
 
-        return sprintf('%s rounded by %s%s', Amount::plain($exact), $difference->isPositive() ? '+' : '−', Amount::plain($difference->abs()));
+        return sprintf(
+            '%s rounded by %s%s',
+            Amount::plain($exact),
+            $difference->isPositive() ? '+' : '−',
+            Amount::plain($difference->abs()),
+        );
     }
 
     private function text(?BigDecimal $amount): string
@@ -97,7 +173,10 @@ final readonly class LedgerSheet
         return match (true) {
             '/item/price' === $at => 'price of the item',
             '/item/salePrice' === $at => 'sale price of the item',
-            str_starts_with($at, '/variants/') && str_ends_with($at, '/salePrice') => sprintf('sale price of variant row %d', 1 + (int) explode('/', $at)[3]),
+            str_starts_with($at, '/variants/') && str_ends_with($at, '/salePrice') => sprintf(
+                'sale price of variant row %d',
+                1 + (int) explode('/', $at)[3],
+            ),
             str_starts_with($at, '/variants/') => sprintf('price of variant row %d', 1 + (int) explode('/', $at)[3]),
             default => 'set by a charge',
         };

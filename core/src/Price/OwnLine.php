@@ -12,7 +12,11 @@ use Ithrel\Core\Setup\Value;
  */
 final readonly class OwnLine
 {
-    public function __construct(public Value $value, public string $sku, public string $name, public ?BigDecimal $unitPrice, public ?BigDecimal $lineTotal)
-    {
-    }
+    public function __construct(
+        public Value $value,
+        public string $sku,
+        public string $name,
+        public ?BigDecimal $unitPrice,
+        public ?BigDecimal $lineTotal,
+    ) {}
 }

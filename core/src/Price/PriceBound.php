@@ -28,7 +28,7 @@ final class PriceBound
 
     public static function isSurelyAbove(Setup $setup, BigDecimal $amount): bool
     {
-        $charges = array_map(static fn (SetupCharge $c): Charge => $c->charge, $setup->charges);
+        $charges = array_map(static fn(SetupCharge $c): Charge => $c->charge, $setup->charges);
         $bases = [$setup->item->salePrice ?? $setup->item->price];
         $least = BigDecimal::zero();
         foreach ($setup->options as $option) {
@@ -41,7 +41,7 @@ final class PriceBound
                 }
             }
         }
-        $charges = array_values(array_filter($charges, static fn (?Charge $c): bool => null !== $c));
+        $charges = array_values(array_filter($charges, static fn(?Charge $c): bool => null !== $c));
         foreach ($setup->variants->rows ?? [] as $row) {
             $price = $row->salePrice ?? $row->price;
             if (null !== $price) {

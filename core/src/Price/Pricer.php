@@ -61,16 +61,35 @@ final readonly class Pricer
                 continue;
             }
             try {
-                $workings = null === $charge ? (null === $part ? null : new Workings($part)) : $this->amount($charge, $quantity, $option, $state, $base, $running, $names);
+                $workings =
+                    null === $charge
+                        ? (null === $part
+                            ? null
+                            : new Workings($part))
+                        : $this->amount($charge, $quantity, $option, $state, $base, $running, $names);
             } catch (FormulaError $e) {
                 $workings = null;
-                $problems[] = new AnswerProblem('formula', $option?->code, sprintf('%s: the formula at %s has no value here: %s.', $label, $at, $e->getMessage()), null, $e->name);
+                $problems[] = new AnswerProblem(
+                    'formula',
+                    $option?->code,
+                    sprintf('%s: the formula at %s has no value here: %s.', $label, $at, $e->getMessage()),
+                    null,
+                    $e->name,
+                );
             }
-            $amount = 'effect' === $rounding && null !== $workings ? $this->setup->rounded($workings->amount) : $workings?->amount;
+            $amount =
+                'effect' === $rounding && null !== $workings
+                    ? $this->setup->rounded($workings->amount)
+                    : $workings?->amount;
             if (true === $value?->own) {
                 $sku = $value->item ?? '';
                 $shown = null === $amount ? null : $this->setup->rounded($amount);
-                $line = null === $amount || null === $shown ? null : ('line' === $rounding ? $this->setup->rounded($amount->multipliedBy($quantity)) : $shown->multipliedBy($quantity));
+                $line =
+                    null === $amount || null === $shown
+                        ? null
+                        : ('line' === $rounding
+                            ? $this->setup->rounded($amount->multipliedBy($quantity))
+                            : $shown->multipliedBy($quantity));
                 $ownLines[] = new OwnLine($value, $sku, $this->setup->part($sku)->name ?? $value->label, $shown, $line);
                 continue;
             }
@@ -81,14 +100,23 @@ final readonly class Pricer
             } else {
                 $running = null === $amount ? null : $running?->plus($amount);
             }
-            $ledger[] = new LedgerEntry($at, $label, $charge?->how() ?? 'part', $isPerLine, $amount, $running, $workings);
+            $ledger[] = new LedgerEntry(
+                $at,
+                $label,
+                $charge?->how() ?? 'part',
+                $isPerLine,
+                $amount,
+                $running,
+                $workings,
+            );
         }
         $unit = null === $running ? null : $this->setup->rounded($running);
         $lineTotal = null;
         if (null !== $running && null !== $unit && null !== $perLine) {
-            $lineTotal = 'line' === $rounding
-                ? $this->setup->rounded($running->multipliedBy($quantity)->plus($perLine))
-                : $unit->multipliedBy($quantity)->plus($perLine);
+            $lineTotal =
+                'line' === $rounding
+                    ? $this->setup->rounded($running->multipliedBy($quantity)->plus($perLine))
+                    : $unit->multipliedBy($quantity)->plus($perLine);
         }
         $total = $lineTotal;
         foreach ($ownLines as $own) {
@@ -105,8 +133,10 @@ final readonly class Pricer
     {
         $amount = match (true) {
             $charge instanceof FixedCharge => $charge->amount,
-            $charge instanceof PercentCharge && !$charge->ofRunning => ($charge->level ?? $base)->multipliedBy($charge->rate)->multipliedBy('0.01'),
-            default => throw new \LogicException('The charge at '.$charge->at.' hangs on more than the base.'),
+            $charge instanceof PercentCharge && !$charge->ofRunning => ($charge->level ?? $base)
+                ->multipliedBy($charge->rate)
+                ->multipliedBy('0.01'),
+            default => throw new \LogicException('The charge at ' . $charge->at . ' hangs on more than the base.'),
         };
 
         return 'effect' === $this->setup->rounding->at ? $this->setup->rounded($amount) : $amount;
@@ -125,10 +155,10 @@ final readonly class Pricer
     {
         $row = $this->stock->row($state);
         if (null !== $row?->salePrice) {
-            return [$row->salePrice, $row->at.'/salePrice'];
+            return [$row->salePrice, $row->at . '/salePrice'];
         }
         if (null !== $row?->price) {
-            return [$row->price, $row->at.'/price'];
+            return [$row->price, $row->at . '/price'];
         }
         foreach ($this->effects($state, $quantity) as [$charge]) {
             if ($charge instanceof ReplaceCharge) {
@@ -143,7 +173,14 @@ final readonly class Pricer
     /**
      * The active charges in the order in which they apply.
      *
-     * @return iterable<array{Charge|null, BigDecimal|null, Option|null, Value|null, string, string}> charge or part price, option, value, label, place
+     * @return iterable<array{
+     *     Charge|null,
+     *     BigDecimal|null,
+     *     Option|null,
+     *     Value|null,
+     *     string,
+     *     string,
+     * }>  charge or part price, option, value, label, place
      */
     private function effects(State $state, int $quantity): iterable
     {
@@ -172,12 +209,21 @@ final readonly class Pricer
     /**
      * @throws FormulaError
      */
-    private function amount(Charge $charge, int $quantity, ?Option $option, State $state, BigDecimal $base, ?BigDecimal $running, StateNames $names): ?Workings
-    {
+    private function amount(
+        Charge $charge,
+        int $quantity,
+        ?Option $option,
+        State $state,
+        BigDecimal $base,
+        ?BigDecimal $running,
+        StateNames $names,
+    ): ?Workings {
         if ($charge instanceof TierCharge) {
             $step = $charge->step($quantity);
 
-            return null === $step ? new Workings(BigDecimal::zero()) : $this->amount($step, $quantity, $option, $state, $base, $running, $names);
+            return null === $step
+                ? new Workings(BigDecimal::zero())
+                : $this->amount($step, $quantity, $option, $state, $base, $running, $names);
         }
         if ($charge instanceof FixedCharge) {
             return new Workings($charge->amount);
@@ -200,7 +246,7 @@ final readonly class Pricer
             return new Workings($held, null, $held === $value ? null : $value);
         }
 
-        throw new \LogicException('No meaning for the charge at '.$charge->at);
+        throw new \LogicException('No meaning for the charge at ' . $charge->at);
     }
 
     private function countOf(CountedCharge $charge, Option $option, State $state): int
@@ -214,6 +260,9 @@ final readonly class Pricer
         }
         $text = TextMeasure::normalize($input->text ?? '');
 
-        return TextMeasure::length($charge->skipSpaces ? TextMeasure::withoutSpaces($text) : $text, $option->text->measure ?? 'utf16');
+        return TextMeasure::length(
+            $charge->skipSpaces ? TextMeasure::withoutSpaces($text) : $text,
+            $option->text->measure ?? 'utf16',
+        );
     }
 }

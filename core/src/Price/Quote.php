@@ -13,10 +13,10 @@ use Ithrel\Core\Limit\AnswerProblem;
 final readonly class Quote
 {
     /**
-     * @param string              $baseAt   JSON Pointer of what the base was taken from
-     * @param BigDecimal|null     $running  the running total, before it is rounded to the unit price
-     * @param list<LedgerEntry>   $ledger
-     * @param list<OwnLine>       $ownLines
+     * @param string $baseAt JSON Pointer of what the base was taken from
+     * @param BigDecimal|null $running the running total, before it is rounded to the unit price
+     * @param list<LedgerEntry> $ledger
+     * @param list<OwnLine> $ownLines
      * @param list<AnswerProblem> $problems why an amount is null
      */
     public function __construct(
@@ -29,6 +29,5 @@ final readonly class Quote
         public array $ledger,
         public array $ownLines,
         public array $problems,
-    ) {
-    }
+    ) {}
 }

@@ -18,9 +18,12 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class StateNames implements Names
 {
-    public function __construct(private Setup $setup, private State $state, private BigDecimal $base, private int $quantity)
-    {
-    }
+    public function __construct(
+        private Setup $setup,
+        private State $state,
+        private BigDecimal $base,
+        private int $quantity,
+    ) {}
 
     public function number(string $name): ?BigDecimal
     {
@@ -47,7 +50,11 @@ final readonly class StateNames implements Names
             return [] === $picked ? null : $option->values[$picked[0]]->figures[$figure] ?? null;
         }
 
-        throw new FormulaError(FormulaError::UNKNOWN, sprintf('"%s" is neither a number option nor a figure of a value', $name), $name);
+        throw new FormulaError(
+            FormulaError::UNKNOWN,
+            sprintf('"%s" is neither a number option nor a figure of a value', $name),
+            $name,
+        );
     }
 
     public function characters(string $option): int
@@ -75,14 +82,19 @@ final readonly class StateNames implements Names
 
     public function unit(string $option): string
     {
-        return $this->known($option, Kind::Number)->number->unit ?? throw new FormulaError(FormulaError::TYPE, sprintf('"%s" has no unit', $option), $option);
+        return $this->known($option, Kind::Number)->number->unit ??
+            throw new FormulaError(FormulaError::TYPE, sprintf('"%s" has no unit', $option), $option);
     }
 
     private function known(string $code, ?Kind $kind): Option
     {
         $option = $this->setup->option($code);
         if (null === $option || (null !== $kind && $option->kind !== $kind)) {
-            throw new FormulaError(FormulaError::UNKNOWN, sprintf('there is no %s option "%s"', $kind->value ?? 'such', $code), $code);
+            throw new FormulaError(
+                FormulaError::UNKNOWN,
+                sprintf('there is no %s option "%s"', $kind->value ?? 'such', $code),
+                $code,
+            );
         }
 
         return $option;

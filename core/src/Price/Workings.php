@@ -12,11 +12,13 @@ use Brick\Math\BigDecimal;
 final readonly class Workings
 {
     /**
-     * @param BigDecimal      $amount what is added, before rounding
-     * @param BigDecimal|null $of     what a percentage is taken of, or how many are counted
-     * @param BigDecimal|null $value  the value of a formula, where its floor or ceiling holds it
+     * @param BigDecimal $amount what is added, before rounding
+     * @param BigDecimal|null $of what a percentage is taken of, or how many are counted
+     * @param BigDecimal|null $value the value of a formula, where its floor or ceiling holds it
      */
-    public function __construct(public BigDecimal $amount, public ?BigDecimal $of = null, public ?BigDecimal $value = null)
-    {
-    }
+    public function __construct(
+        public BigDecimal $amount,
+        public ?BigDecimal $of = null,
+        public ?BigDecimal $value = null,
+    ) {}
 }

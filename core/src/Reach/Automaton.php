@@ -35,9 +35,9 @@ final class Automaton
     }
 
     /**
-     * @param list<list<int>>    $states  that agree on the columns before
-     * @param list<int>          $columns
-     * @param array<string, int> $known   equal rests are one node
+     * @param list<list<int>> $states that agree on the columns before
+     * @param list<int> $columns
+     * @param array<string, int> $known equal rests are one node
      */
     private function node(array $states, array $columns, int $depth, array &$known): int
     {

@@ -69,14 +69,24 @@ final class Board
                     $cellsOf[$option->index][] = count($cells);
                     $cells[] = new Cell($option->index, 2, $value->index);
                 }
-            } elseif ($option->kind->isChoice() || ($option->kind->isInput() && (isset($this->asked[$option->index]) || isset($guarded[$option->index])))) {
+            } elseif (
+                $option->kind->isChoice() ||
+                ($option->kind->isInput() && (isset($this->asked[$option->index]) || isset($guarded[$option->index])))
+            ) {
                 $cellsOf[$option->index][] = count($cells);
-                $cells[] = new Cell($option->index, 1 + ($option->kind->isInput() ? count($this->page->inputs[$option->index]) : count($option->values)), null);
+                $cells[] = new Cell(
+                    $option->index,
+                    1 +
+                        ($option->kind->isInput()
+                            ? count($this->page->inputs[$option->index])
+                            : count($option->values)),
+                    null,
+                );
             }
         }
         $this->cells = $cells;
         $this->cellsOf = $cellsOf;
-        $sizes = array_map(static fn (Cell $cell): int => $cell->size, $cells);
+        $sizes = array_map(static fn(Cell $cell): int => $cell->size, $cells);
         $offsets = [];
         $letters = 0;
         foreach ($sizes as $size) {
@@ -89,8 +99,11 @@ final class Board
             $shown[] = $this->proposition($option->shownWhen);
             $values = [];
             foreach ($option->values as $value) {
-                // Joined with the option's own condition, so that nothing is remembered of values whose option is hidden.
-                $values[] = $value->hidden ? Propositions::FALSE : $this->props->all([$this->proposition($value->allowedWhen), $shown[$option->index]]);
+                // Joined with the option's own condition, so that nothing is remembered of values whose option is
+                // hidden.
+                $values[] = $value->hidden
+                    ? Propositions::FALSE
+                    : $this->props->all([$this->proposition($value->allowedWhen), $shown[$option->index]]);
             }
             $allowed[] = $values;
         }
@@ -115,14 +128,16 @@ final class Board
     /** Whether nothing can be answered: the limits of an input leave no answer, or a choice has no values. */
     public function isUnfillable(Option $option): bool
     {
-        return $option->kind->isInput() ? [] === $this->page->inputs[$option->index] : $option->kind->isChoice() && [] === $option->values;
+        return $option->kind->isInput()
+            ? [] === $this->page->inputs[$option->index]
+            : $option->kind->isChoice() && [] === $option->values;
     }
 
     /**
      * The choices that letters stand for.
      *
      * @param array<int, int> $letters by cell
-     * @param bool            $inputs  whether inputs are given too, each by the member that stands for its class
+     * @param bool $inputs whether inputs are given too, each by the member that stands for its class
      */
     public function stateOfLetters(array $letters, bool $inputs = false): State
     {
@@ -161,7 +176,10 @@ final class Board
         $tests = $this->dependencies->testsByOption()[$c->option] ?? [];
         foreach ($this->page->inputs[$c->option] as $letter => $member) {
             foreach ($tests as $test) {
-                if ($this->page->truth->holds($test, new State([$option->index => $member])) !== $this->page->truth->holds($test, $state)) {
+                if (
+                    $this->page->truth->holds($test, new State([$option->index => $member])) !==
+                    $this->page->truth->holds($test, $state)
+                ) {
                     continue 2;
                 }
             }
@@ -181,10 +199,14 @@ final class Board
             return Propositions::TRUE;
         }
         if ($condition instanceof All) {
-            return $this->props->all(array_map(fn (Condition $c): int => $this->proposition($c, $quantity), $condition->parts));
+            return $this->props->all(
+                array_map(fn(Condition $c): int => $this->proposition($c, $quantity), $condition->parts),
+            );
         }
         if ($condition instanceof Any) {
-            return $this->props->any(array_map(fn (Condition $c): int => $this->proposition($c, $quantity), $condition->parts));
+            return $this->props->any(
+                array_map(fn(Condition $c): int => $this->proposition($c, $quantity), $condition->parts),
+            );
         }
         if ($condition instanceof Not) {
             return $this->props->not($this->proposition($condition->part, $quantity));
@@ -206,7 +228,9 @@ final class Board
             if ($test instanceof PicksTest) {
                 return $this->props->all([
                     $this->props->count($cells[0], $last, $test->atLeast ?? 0),
-                    null === $test->atMost ? Propositions::TRUE : $this->props->count($cells[0], $last, $test->atMost + 1, true),
+                    null === $test->atMost
+                        ? Propositions::TRUE
+                        : $this->props->count($cells[0], $last, $test->atMost + 1, true),
                 ]);
             }
             if ($test instanceof FilledTest) {
@@ -242,6 +266,8 @@ final class Board
             return new State();
         }
 
-        return new State([$option->index => $option->kind->isInput() ? $this->page->inputs[$option->index][$letter] : [$letter]]);
+        return new State([
+            $option->index => $option->kind->isInput() ? $this->page->inputs[$option->index][$letter] : [$letter],
+        ]);
     }
 }

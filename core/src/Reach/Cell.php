@@ -11,13 +11,11 @@ namespace Ithrel\Core\Reach;
 final readonly class Cell
 {
     /**
-     * @param int      $option position of the option
-     * @param int      $size   letters, "none" included
-     * @param int|null $bit    the value of a several that this cell decides
+     * @param int $option position of the option
+     * @param int $size letters, "none" included
+     * @param int|null $bit the value of a several that this cell decides
      */
-    public function __construct(public int $option, public int $size, public ?int $bit)
-    {
-    }
+    public function __construct(public int $option, public int $size, public ?int $bit) {}
 
     public function none(): int
     {

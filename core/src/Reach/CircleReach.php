@@ -33,8 +33,8 @@ final class CircleReach
     private readonly array $letters;
 
     /**
-     * @param list<int>                    $options the circles and everything they depend on, in display order
-     * @param array<array-key, mixed>|null $kept    what was worked out of them before, see toPlain()
+     * @param list<int> $options the circles and everything they depend on, in display order
+     * @param array<array-key, mixed>|null $kept what was worked out of them before, see toPlain()
      *
      * @throws TooLarge
      */
@@ -58,7 +58,7 @@ final class CircleReach
         $open = $this->settle(array_fill_keys($cells, null), []);
         $reached[implode(',', $open)] = $open;
         $queue = [$open];
-        while (null !== $state = array_pop($queue)) {
+        while (null !== ($state = array_pop($queue))) {
             $shown = $this->shown($state);
             foreach ($options as $option) {
                 if (!$shown[$option]) {
@@ -69,7 +69,13 @@ final class CircleReach
                     $key = implode(',', $next);
                     if (!isset($reached[$key])) {
                         if (count($reached) >= self::MAX_STATES) {
-                            throw new TooLarge(sprintf('Options that depend on one another in a circle have more than %d joint states.', self::MAX_STATES), array_map(static fn (int $o): string => $board->setup->options[$o]->code, $options));
+                            throw new TooLarge(
+                                sprintf(
+                                    'Options that depend on one another in a circle have more than %d joint states.',
+                                    self::MAX_STATES,
+                                ),
+                                array_map(static fn(int $o): string => $board->setup->options[$o]->code, $options),
+                            );
                         }
                         $reached[$key] = $next;
                         $queue[] = $next;
@@ -127,7 +133,7 @@ final class CircleReach
                 }
                 if (null === $cell->bit && $letter !== $cell->none()) {
                     $default = $this->defaultLetter($cell->option, $letter);
-                    $key .= ';'.($board->allowed[$cell->option][$letter] ?? '').($default ? 'd' : '');
+                    $key .= ';' . ($board->allowed[$cell->option][$letter] ?? '') . ($default ? 'd' : '');
                 }
                 $first[$key] ??= $letter;
                 $standsFor[$id][] = $first[$key];
@@ -189,14 +195,16 @@ final class CircleReach
 
             return;
         }
-        $free = array_values(array_filter($cells, fn (int $cell): bool => $this->isAllowed($option, $cell, 0, $state)));
+        $free = array_values(array_filter($cells, fn(int $cell): bool => $this->isAllowed($option, $cell, 0, $state)));
         if (count($free) > 18) {
-            throw new TooLarge('An option with more than 18 values to pick from stands in a circle of conditions.', [$this->board->setup->options[$option]->code]);
+            throw new TooLarge('An option with more than 18 values to pick from stands in a circle of conditions.', [
+                $this->board->setup->options[$option]->code,
+            ]);
         }
         for ($set = 0; $set < 1 << count($free); ++$set) {
             $answer = array_fill_keys($cells, 1);
             foreach ($free as $bit => $cell) {
-                $answer[$cell] = 1 === ($set >> $bit & 1) ? 0 : 1;
+                $answer[$cell] = 1 === (($set >> $bit) & 1) ? 0 : 1;
             }
             yield $answer;
         }
@@ -219,8 +227,8 @@ final class CircleReach
     /**
      * The same as Page does, on letters: drop until nothing changes, then defaults of what became shown.
      *
-     * @param array<int, int|null> $letters     null stands for none
-     * @param array<int, bool>     $shownBefore
+     * @param array<int, int|null> $letters null stands for none
+     * @param array<int, bool> $shownBefore
      *
      * @return array<int, int>
      */
@@ -234,7 +242,10 @@ final class CircleReach
         do {
             $again = false;
             foreach ($this->options as $option) {
-                if (($shownBefore[$option] ?? false) || !$this->board->props->holds($this->board->shown[$option], $state)) {
+                if (
+                    ($shownBefore[$option] ?? false) ||
+                    !$this->board->props->holds($this->board->shown[$option], $state)
+                ) {
                     continue;
                 }
                 $shownBefore[$option] = true;
@@ -305,7 +316,10 @@ final class CircleReach
         foreach ($this->board->cellsOf[$option] as $cell) {
             $c = $this->board->cells[$cell];
             if (null !== $c->bit) {
-                if ($this->board->setup->options[$option]->values[$c->bit]->default && $this->isAllowed($option, $cell, 0, $state)) {
+                if (
+                    $this->board->setup->options[$option]->values[$c->bit]->default &&
+                    $this->isAllowed($option, $cell, 0, $state)
+                ) {
                     $letters[$cell] = 0;
                 }
                 continue;
@@ -334,9 +348,15 @@ final class CircleReach
                 $c = $this->board->cells[$cell];
                 foreach ($this->letters[$cell] as $letter) {
                     if ($letter !== $c->none()) {
-                        $p = $this->board->props->all([$this->board->shown[$option], $this->board->allowed[$option][$c->bit ?? $letter] ?? Propositions::TRUE]);
+                        $p = $this->board->props->all([
+                            $this->board->shown[$option],
+                            $this->board->allowed[$option][$c->bit ?? $letter] ?? Propositions::TRUE,
+                        ]);
                         if (Propositions::TRUE !== $p) {
-                            $rules[] = $this->board->props->any([$this->board->props->not($this->board->props->literal($cell, [$letter => true])), $p]);
+                            $rules[] = $this->board->props->any([
+                                $this->board->props->not($this->board->props->literal($cell, [$letter => true])),
+                                $p,
+                            ]);
                         }
                     }
                 }

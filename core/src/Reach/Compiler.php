@@ -24,7 +24,8 @@ final class Compiler
     /** Nodes of one layer: their notes are what takes memory while it is compiled, up to 4 kB each. */
     public const MAX_WIDTH = 30_000;
 
-    // Places of the notes that every node has; after them one for each group of circles, then one for each condition followed.
+    // Places of the notes that every node has; after them one for each group of circles, then one for each condition
+    // followed.
     private const FLAGS = 0;
     private const ROW = 1;
     private const PICKS = 2;
@@ -54,7 +55,10 @@ final class Compiler
     /** @var array<int, array<string, array<int, true>>> */
     private readonly array $letterSets;
 
-    /** @var array<int, int> position => what has to hold at the end and is asked from there on; -1: what no cell decides */
+    /**
+     * @var array<int, int> position => what has to hold at the end and is asked from there on; -1: what no cell
+     *                      decides
+     */
     private readonly array $beginsAt;
 
     private int $nodes = 0;
@@ -74,7 +78,16 @@ final class Compiler
     private int $shownAt = -1;
     private int $shown = Propositions::TRUE;
 
-    /** @var list<array{int, bool, int, int, bool}> for each group a letter, whether it answers, place of the note of its condition (-1: none), its condition, and whether it is in stock */
+    /**
+     * @var list<array{
+     *     int,
+     *     bool,
+     *     int,
+     *     int,
+     *     bool,
+     * }>  for each group a letter, whether it answers, place of the note of its condition (-1: none), its condition,
+     *     and whether it is in stock
+     */
     private array $plain = [];
 
     /** What has to hold at the end and is asked from this cell on. */
@@ -86,7 +99,12 @@ final class Compiler
     /** @var array<int, int> proposition => place of its note */
     private array $noteOf = [];
 
-    /** @var list<array{int, int}> for each condition noted in the next layer its place now (-1: not yet followed), and its proposition */
+    /**
+     * @var list<array{
+     *     int,
+     *     int,
+     * }>  for each condition noted in the next layer its place now (-1: not yet followed), and its proposition
+     */
     private array $plan = [];
 
     /** @var list<array{int, int}> those that this cell changes: position in the plan, proposition */
@@ -119,13 +137,13 @@ final class Compiler
     private ?int $matchedRow = null;
 
     /**
-     * @param list<int>       $options     in the order of decision
-     * @param int             $must        proposition that has to hold at the end
-     * @param list<int>       $watch       propositions of which is noted where they become true
-     * @param list<Automaton> $circles     what clicks reach in each group of circles
-     * @param bool            $trails      whether decisions that the page offers, but no state follows, are kept
-     * @param bool            $stockedOnly whether what is not stocked is left out
-     * @param bool            $causes      whether nodes are told apart by why they are not stocked
+     * @param list<int> $options in the order of decision
+     * @param int $must proposition that has to hold at the end
+     * @param list<int> $watch propositions of which is noted where they become true
+     * @param list<Automaton> $circles what clicks reach in each group of circles
+     * @param bool $trails whether decisions that the page offers, but no state follows, are kept
+     * @param bool $stockedOnly whether what is not stocked is left out
+     * @param bool $causes whether nodes are told apart by why they are not stocked
      */
     private function __construct(
         private readonly Board $board,
@@ -145,20 +163,31 @@ final class Compiler
         $this->followed = new Followed($board, $options, $this->diagram->cells, $watch);
         $trie = null === $board->setup->variants ? null : new RowTrie($board, $this->diagram->cells);
         $this->trie = [] === $trie?->cells ? null : $trie;
-        $this->rowStocks = array_map(static fn (Row $row): ?BigDecimal => $row->stock, $board->setup->variants->rows ?? []);
+        $this->rowStocks = array_map(
+            static fn(Row $row): ?BigDecimal => $row->stock,
+            $board->setup->variants->rows ?? [],
+        );
         $this->letterSets = $this->followed->letterSets($must);
         $this->beginsAt = $this->beginnings($must);
     }
 
     /**
-     * @param list<int>       $options see the constructor
-     * @param list<int>       $watch
+     * @param list<int> $options see the constructor
+     * @param list<int> $watch
      * @param list<Automaton> $circles
      *
      * @throws TooLarge
      */
-    public static function compile(Board $board, array $options, int $must, array $watch = [], array $circles = [], bool $trails = false, bool $stockedOnly = false, bool $causes = false): Diagram
-    {
+    public static function compile(
+        Board $board,
+        array $options,
+        int $must,
+        array $watch = [],
+        array $circles = [],
+        bool $trails = false,
+        bool $stockedOnly = false,
+        bool $causes = false,
+    ): Diagram {
         return (new self($board, $options, $must, $watch, $circles, $trails, $stockedOnly, $causes))->run();
     }
 
@@ -167,7 +196,17 @@ final class Compiler
      */
     private function run(): Diagram
     {
-        $layer = [[0, null === $this->trie ? -1 : 0, 0, Propositions::TRUE, $this->beginsAt[-1] ?? Propositions::TRUE, 0, ...array_map(static fn (Automaton $circle): int => $circle->start, $this->circles)]];
+        $layer = [
+            [
+                0,
+                null === $this->trie ? -1 : 0,
+                0,
+                Propositions::TRUE,
+                $this->beginsAt[-1] ?? Propositions::TRUE,
+                0,
+                ...array_map(static fn(Automaton $circle): int => $circle->start, $this->circles),
+            ],
+        ];
         $this->diagram->trail[] = [true];
         $active = [];
         foreach ($this->diagram->cells as $position => $id) {
@@ -190,7 +229,7 @@ final class Compiler
 
     /**
      * @param list<int> $active conditions followed up to here
-     * @param list<int> $next   conditions followed from here on
+     * @param list<int> $next conditions followed from here on
      */
     private function enter(int $position, int $id, array $active, array $next): void
     {
@@ -217,7 +256,12 @@ final class Compiler
             }
         }
         $this->settled = $this->followed->settledAt($position);
-        $this->isPlain = null === $this->cell->bit && !$this->inCircle && [] === $this->circles && !isset($this->trie->cells[$id]) && Propositions::TRUE === $this->begins;
+        $this->isPlain =
+            null === $this->cell->bit &&
+            !$this->inCircle &&
+            [] === $this->circles &&
+            !isset($this->trie->cells[$id]) &&
+            Propositions::TRUE === $this->begins;
         $this->diagram->endsOption[] = $this->isLast;
         $this->diagram->groups[] = $groups = $this->groups();
         $this->plain = [];
@@ -225,7 +269,13 @@ final class Compiler
             $isAnswer = $letter !== $this->cell->none();
             $isChoice = $isAnswer && !$this->option->kind->isInput();
             $p = $isChoice ? $this->board->allowed[$this->cell->option][$letter] : Propositions::TRUE;
-            $this->plain[] = [$letter, $isAnswer, $this->noteOf[$p] ?? -1, $p, !$isChoice || $this->board->stock->hasValue($this->cell->option, $letter)];
+            $this->plain[] = [
+                $letter,
+                $isAnswer,
+                $this->noteOf[$p] ?? -1,
+                $p,
+                !$isChoice || $this->board->stock->hasValue($this->cell->option, $letter),
+            ];
         }
     }
 
@@ -317,8 +367,11 @@ final class Compiler
             foreach ($this->plan as [$place, $p]) {
                 $this->carried[] = $place < 0 ? $p : $notes[$place];
             }
-            $isPlain = $this->isPlain && 0 === $notes[self::FLAGS]
-                && Propositions::TRUE === $notes[self::OUGHT] && Propositions::TRUE === $notes[self::END];
+            $isPlain =
+                $this->isPlain &&
+                0 === $notes[self::FLAGS] &&
+                Propositions::TRUE === $notes[self::OUGHT] &&
+                Propositions::TRUE === $notes[self::END];
             $edges[] = $isPlain ? $this->childrenPlainly($position, $notes) : $this->children($position, $notes);
         }
         $this->diagram->edges[] = $edges;
@@ -368,7 +421,11 @@ final class Compiler
                 $children[] = is_int($after) ? $after : $this->nodeOf($position, $after);
                 continue;
             }
-            if ($isAnswer ? Propositions::TRUE !== $shown || Propositions::TRUE !== $allowed : $this->option->required && Propositions::TRUE === $shown) {
+            if (
+                $isAnswer
+                    ? Propositions::TRUE !== $shown || Propositions::TRUE !== $allowed
+                    : $this->option->required && Propositions::TRUE === $shown
+            ) {
                 $children[] = Diagram::NONE;
                 continue;
             }
@@ -385,7 +442,7 @@ final class Compiler
                     }
                     $after[self::FIXED + $i] = $left;
                 }
-                $key .= ','.$left;
+                $key .= ',' . $left;
             }
             $this->noteSettled($notes, $letter);
             $children[] = $this->nodeOf($position, $after, $key);
@@ -414,10 +471,10 @@ final class Compiler
         }
         $child = $this->index[$key];
         foreach ($this->becameTrue as $p) {
-            $this->diagram->watched[$p][($position + 1 << 32) + $child] = true;
+            $this->diagram->watched[$p][(($position + 1) << 32) + $child] = true;
         }
         if (null !== $this->matchedRow) {
-            $this->diagram->rows[$this->matchedRow][($position + 1 << 32) + $child] = true;
+            $this->diagram->rows[$this->matchedRow][(($position + 1) << 32) + $child] = true;
         }
 
         return $child;
@@ -432,7 +489,7 @@ final class Compiler
     {
         $key = $this->keyBeginning($after);
         foreach ($this->changing as [$i]) {
-            $key .= ','.$after[self::FIXED + count($this->circles) + $i];
+            $key .= ',' . $after[self::FIXED + count($this->circles) + $i];
         }
 
         return $key;
@@ -704,16 +761,19 @@ final class Compiler
         for ($letter = 0; $letter < $this->cell->size; ++$letter) {
             $key = 'none';
             if ($letter !== $this->cell->none()) {
-                $key = isset($inRows[$letter]) ? 'r'.$letter : '';
+                $key = isset($inRows[$letter]) ? 'r' . $letter : '';
                 foreach ($this->letterSets[$this->id] ?? [] as $set) {
                     $key .= isset($set[$letter]) ? '1' : '0';
                 }
                 if (!$this->option->kind->isInput()) {
                     $value = $this->cell->bit ?? $letter;
-                    $key .= ';'.$this->board->allowed[$this->cell->option][$value].($this->board->stock->hasValue($this->cell->option, $value) ? '' : 's');
+                    $key .=
+                        ';' .
+                        $this->board->allowed[$this->cell->option][$value] .
+                        ($this->board->stock->hasValue($this->cell->option, $value) ? '' : 's');
                 }
                 foreach ($this->circles as $circle) {
-                    $key .= ';'.($circle->standsFor[$this->id][$letter] ?? '');
+                    $key .= ';' . ($circle->standsFor[$this->id][$letter] ?? '');
                 }
             }
             $groups[$key][] = $letter;
@@ -735,6 +795,14 @@ final class Compiler
         // Where nothing but the picks of one option is told apart, it is that one.
         $codes = [] === $codes ? [$this->option->code => 1] : $codes;
 
-        return new TooLarge(sprintf('More than %d situations have to be told apart%s among %d options.', $this->nodes > self::MAX_NODES ? self::MAX_NODES : self::MAX_WIDTH, $this->nodes > self::MAX_NODES ? '' : ' at once', count($this->options)), array_slice(array_map(strval(...), array_keys($codes)), 0, 12));
+        return new TooLarge(
+            sprintf(
+                'More than %d situations have to be told apart%s among %d options.',
+                $this->nodes > self::MAX_NODES ? self::MAX_NODES : self::MAX_WIDTH,
+                $this->nodes > self::MAX_NODES ? '' : ' at once',
+                count($this->options),
+            ),
+            array_slice(array_map(strval(...), array_keys($codes)), 0, 12),
+        );
     }
 }

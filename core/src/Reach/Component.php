@@ -18,12 +18,15 @@ final class Component
     public ?Diagram $choices = null;
 
     /**
-     * @param list<int>         $options with cells, in walk order
+     * @param list<int> $options with cells, in walk order
      * @param list<CircleReach> $circles groups in which clicks miss consistent states
-     * @param int               $must    proposition that has to hold in a complete state
-     * @param list<int>         $watch   propositions of options whose being shown is asked
+     * @param int $must proposition that has to hold in a complete state
+     * @param list<int> $watch propositions of options whose being shown is asked
      */
-    public function __construct(public readonly array $options, public readonly array $circles, public readonly int $must, public readonly array $watch)
-    {
-    }
+    public function __construct(
+        public readonly array $options,
+        public readonly array $circles,
+        public readonly int $must,
+        public readonly array $watch,
+    ) {}
 }

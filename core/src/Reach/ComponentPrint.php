@@ -36,15 +36,35 @@ final class ComponentPrint
                 $stocked[] = $board->stock->hasValue($index, $value->index);
             }
             $parts[] = [
-                $option->kind->isInput(), $option->required, $option->picks?->min, $option->picks?->max,
-                array_map(static fn (int $cell): array => [$board->cells[$cell]->size, $board->cells[$cell]->bit], $board->cellsOf[$index]),
-                $this->text($board->shown[$index]), array_map($this->text(...), $board->allowed[$index]), $stocked,
+                $option->kind->isInput(),
+                $option->required,
+                $option->picks?->min,
+                $option->picks?->max,
+                array_map(
+                    static fn(int $cell): array => [$board->cells[$cell]->size, $board->cells[$cell]->bit],
+                    $board->cellsOf[$index],
+                ),
+                $this->text($board->shown[$index]),
+                array_map($this->text(...), $board->allowed[$index]),
+                $stocked,
             ];
         }
         $trie = null === $board->setup->variants ? null : new RowTrie($board, array_keys($this->local));
-        $rows = [] === ($trie->cells ?? []) ? null : [$trie?->next, array_map(static fn (\Ithrel\Core\Setup\Row $row): bool => $board->setup->isEnough($row->stock), $board->setup->variants->rows ?? [])];
+        $rows =
+            [] === ($trie->cells ?? [])
+                ? null
+                : [
+                    $trie?->next,
+                    array_map(
+                        static fn(\Ithrel\Core\Setup\Row $row): bool => $board->setup->isEnough($row->stock),
+                        $board->setup->variants->rows ?? [],
+                    ),
+                ];
         $watch = array_map($this->text(...), $component->watch);
-        $this->print = hash('sha256', json_encode([$parts, $this->text($component->must), $watch, $rows], JSON_THROW_ON_ERROR));
+        $this->print = hash(
+            'sha256',
+            json_encode([$parts, $this->text($component->must), $watch, $rows], JSON_THROW_ON_ERROR),
+        );
     }
 
     public function toLocal(Diagram $diagram): Diagram
@@ -58,13 +78,13 @@ final class ComponentPrint
     }
 
     /**
-     * @param array<int, int> $cells        number => number
+     * @param array<int, int> $cells number => number
      * @param array<int, int> $propositions number => number
      */
     private function renumbered(Diagram $diagram, array $cells, array $propositions): Diagram
     {
         $renumbered = clone $diagram;
-        $renumbered->cells = array_map(static fn (int $cell): int => $cells[$cell], $diagram->cells);
+        $renumbered->cells = array_map(static fn(int $cell): int => $cells[$cell], $diagram->cells);
         $renumber = static function (array $notes) use ($propositions): array {
             /** @var array<int, array<int, true>> $notes */
             $result = [];

@@ -15,9 +15,7 @@ final class DeadEndCauses
     /** @var array<string, Reach> */
     private array $changed = [];
 
-    public function __construct(private readonly Reach $reach)
-    {
-    }
+    public function __construct(private readonly Reach $reach) {}
 
     public function count(TrapCause $cause): \GMP
     {
@@ -30,7 +28,10 @@ final class DeadEndCauses
             TrapCause::SoldOutRow => $this->changed($cause)->selectable(),
             // The rest, without another setup that has to be compiled.
             default => $this->reach->isItemStocked()
-                ? gmp_sub($this->reach->deadEnds(), gmp_add($this->count(TrapCause::MissingRow), $this->count(TrapCause::SoldOutRow)))
+                ? gmp_sub(
+                    $this->reach->deadEnds(),
+                    gmp_add($this->count(TrapCause::MissingRow), $this->count(TrapCause::SoldOutRow)),
+                )
                 : $this->changed($cause)->wrongSales(),
         };
     }
@@ -40,19 +41,22 @@ final class DeadEndCauses
         if (0 === gmp_sign($this->count($cause))) {
             return null;
         }
-        $listing = new Listing($this->changed($cause), match ($cause) {
-            TrapCause::MissingRow => Listing::DEAD_END,
-            TrapCause::SoldOutRow => Listing::SELECTABLE,
-            default => Listing::WRONG_SALE,
-        });
+        $listing = new Listing(
+            $this->changed($cause),
+            match ($cause) {
+                TrapCause::MissingRow => Listing::DEAD_END,
+                TrapCause::SoldOutRow => Listing::SELECTABLE,
+                default => Listing::WRONG_SALE,
+            },
+        );
 
         return 0 === gmp_sign($listing->total()) ? null : $listing->at(gmp_init(0));
     }
 
     private function mayBe(TrapCause $cause): bool
     {
-        return TrapCause::NoAnswer !== $cause
-            && (null !== $this->reach->setup->variants || TrapCause::SoldOutValue === $cause);
+        return TrapCause::NoAnswer !== $cause &&
+            (null !== $this->reach->setup->variants || TrapCause::SoldOutValue === $cause);
     }
 
     /** The setup changed so that the combinations of one cause are a set of its own. */
@@ -60,13 +64,17 @@ final class DeadEndCauses
     {
         $setup = $this->reach->setup;
 
-        return $this->changed[$cause->value] ??= new Reach(match ($cause) {
-            // With all stock forgotten, only rows that are not there are left to close a form.
-            TrapCause::MissingRow => $setup->withStock(false, false),
-            // Where rows that are sold out are in stock, and the others sold out, what can be bought has a sold-out row.
-            TrapCause::SoldOutRow => $setup->withRowsTurned(),
-            // With the stock of values forgotten, what can be bought although a guard forbids their sold-out values.
-            default => $setup->withSoldOutValuesGuarded(),
-        });
+        return $this->changed[$cause->value] ??= new Reach(
+            match ($cause) {
+                // With all stock forgotten, only rows that are not there are left to close a form.
+                TrapCause::MissingRow => $setup->withStock(false, false),
+                // Where rows that are sold out are in stock, and the others sold out, what can be bought has a sold-out
+                // row.
+                TrapCause::SoldOutRow => $setup->withRowsTurned(),
+                // With the stock of values forgotten, what can be bought although a guard forbids their sold-out
+                // values.
+                default => $setup->withSoldOutValuesGuarded(),
+            },
+        );
     }
 }

@@ -34,7 +34,9 @@ final class Diagram
     /** @var list<bool> for the nodes of the last layer whether they are stocked */
     public array $stocked = [];
 
-    /** @var list<int> for the nodes of the last layer what they lack; one bit for all where causes are not told apart */
+    /**
+     * @var list<int> for the nodes of the last layer what they lack; one bit for all where causes are not told apart
+     */
     public array $lacks = [];
 
     /** @var list<bool> position => whether an option's decision ends with this cell */
@@ -52,7 +54,10 @@ final class Diagram
     /** @var array<int, array<int, true>> condition of an option => nodes (layer * 2^32 + node) that hide it */
     public array $hiding = [];
 
-    /** @var array<int, array<int, true>> condition of a value => nodes (layer * 2^32 + node) that show its option but bar the value */
+    /**
+     * @var array<int, array<int, true>> condition of a value => nodes (layer * 2^32 + node) that show its option but
+     *                                   bar the value
+     */
     public array $barring = [];
 
     /** @var array<int, array<int, int>> position => letter => its group; made when first asked for */
@@ -82,11 +87,37 @@ final class Diagram
      */
     public static function fromPlain(array $plain): self
     {
-        /** @var array{cells: list<int>, groups: list<list<list<int>>>, edges: list<list<list<int>>>, trail: list<list<bool>>, stocked: list<bool>, lacks: list<int>, endsOption: list<bool>, offered: list<list<int|string>>, selectable: list<list<int|string>>, watched: array<int, array<int, true>>, hiding: array<int, array<int, true>>, barring: array<int, array<int, true>>, rows: array<int, array<int, true>>} $plain */
+        /**
+         * @var array{
+         *     cells: list<int>,
+         *     groups: list<list<list<int>>>,
+         *     edges: list<list<list<int>>>,
+         *     trail: list<list<bool>>,
+         *     stocked: list<bool>,
+         *     lacks: list<int>,
+         *     endsOption: list<bool>,
+         *     offered: list<list<int|string>>,
+         *     selectable: list<list<int|string>>,
+         *     watched: array<int, array<int, true>>,
+         *     hiding: array<int, array<int, true>>,
+         *     barring: array<int, array<int, true>>,
+         *     rows: array<int, array<int, true>>,
+         * } $plain
+         */
         $diagram = new self();
         [$diagram->cells, $diagram->groups, $diagram->edges] = [$plain['cells'], $plain['groups'], $plain['edges']];
-        [$diagram->trail, $diagram->stocked, $diagram->lacks, $diagram->endsOption] = [$plain['trail'], $plain['stocked'], $plain['lacks'], $plain['endsOption']];
-        [$diagram->watched, $diagram->hiding, $diagram->barring, $diagram->rows] = [$plain['watched'], $plain['hiding'], $plain['barring'], $plain['rows']];
+        [$diagram->trail, $diagram->stocked, $diagram->lacks, $diagram->endsOption] = [
+            $plain['trail'],
+            $plain['stocked'],
+            $plain['lacks'],
+            $plain['endsOption'],
+        ];
+        [$diagram->watched, $diagram->hiding, $diagram->barring, $diagram->rows] = [
+            $plain['watched'],
+            $plain['hiding'],
+            $plain['barring'],
+            $plain['rows'],
+        ];
         $diagram->offered = self::asCounts($plain['offered']);
         $diagram->selectable = self::asCounts($plain['selectable']);
 
@@ -100,7 +131,13 @@ final class Diagram
      */
     private static function asText(array $layers): array
     {
-        return array_map(static fn (array $layer): array => array_map(static fn (int|\GMP $count): int|string => $count instanceof \GMP ? gmp_strval($count, 36) : $count, $layer), $layers);
+        return array_map(
+            static fn(array $layer): array => array_map(
+                static fn(int|\GMP $count): int|string => $count instanceof \GMP ? gmp_strval($count, 36) : $count,
+                $layer,
+            ),
+            $layers,
+        );
     }
 
     /**
@@ -110,7 +147,13 @@ final class Diagram
      */
     private static function asCounts(array $layers): array
     {
-        return array_map(static fn (array $layer): array => array_map(static fn (int|string $count): int|\GMP => is_string($count) ? gmp_init($count, 36) : $count, $layer), $layers);
+        return array_map(
+            static fn(array $layer): array => array_map(
+                static fn(int|string $count): int|\GMP => is_string($count) ? gmp_init($count, 36) : $count,
+                $layer,
+            ),
+            $layers,
+        );
     }
 
     /** The node that a letter leads to; NONE or DEAD where there is none. */
@@ -136,7 +179,10 @@ final class Diagram
      */
     public function fewestAnswers(array $cells): array
     {
-        $answers = array_map(static fn (int|\GMP $count): ?int => self::isZero($count) ? null : 0, $this->selectable[count($this->cells)]);
+        $answers = array_map(
+            static fn(int|\GMP $count): ?int => self::isZero($count) ? null : 0,
+            $this->selectable[count($this->cells)],
+        );
         $best = [];
         for ($p = count($this->cells) - 1; $p >= 0; --$p) {
             $none = $cells[$this->cells[$p]]->none();
@@ -182,7 +228,7 @@ final class Diagram
         $this->offered = $this->countsFrom(array_fill(0, count($this->stocked), 1));
         // Where nothing is short of stock, one is the other.
         $this->selectable = in_array(false, $this->stocked, true)
-            ? $this->countsFrom(array_map(static fn (bool $stocked): int => $stocked ? 1 : 0, $this->stocked))
+            ? $this->countsFrom(array_map(static fn(bool $stocked): int => $stocked ? 1 : 0, $this->stocked))
             : $this->offered;
     }
 
@@ -201,7 +247,10 @@ final class Diagram
             foreach ($below as $count) {
                 $most = is_int($count) ? max($most, $count) : PHP_INT_MAX;
             }
-            $below = $most < intdiv(PHP_INT_MAX, 1 + array_sum($letters)) ? $this->nativeLayer($p, $letters, $below) : $this->largeLayer($p, $letters, $below);
+            $below =
+                $most < intdiv(PHP_INT_MAX, 1 + array_sum($letters))
+                    ? $this->nativeLayer($p, $letters, $below)
+                    : $this->largeLayer($p, $letters, $below);
             $layers[] = $below;
         }
 
@@ -209,8 +258,8 @@ final class Diagram
     }
 
     /**
-     * @param list<int>      $letters
-     * @param list<int|\GMP> $below   all native
+     * @param list<int> $letters
+     * @param list<int|\GMP> $below all native
      *
      * @return list<int|\GMP>
      */
@@ -231,7 +280,7 @@ final class Diagram
     }
 
     /**
-     * @param list<int>      $letters
+     * @param list<int> $letters
      * @param list<int|\GMP> $below
      *
      * @return list<int|\GMP>

@@ -11,8 +11,8 @@ namespace Ithrel\Core\Reach;
 final class FewestAnswers
 {
     /**
-     * @param Diagram    $diagram whose cells stand in display order; something is offered in it
-     * @param list<Cell> $cells   of the board
+     * @param Diagram $diagram whose cells stand in display order; something is offered in it
+     * @param list<Cell> $cells of the board
      *
      * @return array<int, int> cell => letter
      */
@@ -20,8 +20,16 @@ final class FewestAnswers
     {
         $last = count($diagram->cells);
         // By node and by whether the option that a cell belongs to was answered by an earlier one of its cells.
-        $below = array_map(static fn (int|\GMP $count): array => Diagram::isZero($count) ? [null, null] : [0, 0], $diagram->offered[$last]);
-        /** @var array<int, array<int, array<int, array{int, int}>>> $best position => node => answered => letter and child */
+        $below = array_map(
+            static fn(int|\GMP $count): array => Diagram::isZero($count) ? [null, null] : [0, 0],
+            $diagram->offered[$last],
+        );
+        /**
+         * @var array<int, array<int, array<int, array{
+         *     int,
+         *     int,
+         * }>>> $best position => node => answered => letter and child
+         */
         $best = [];
         for ($p = $last - 1; $p >= 0; --$p) {
             $cell = $cells[$diagram->cells[$p]];
@@ -37,7 +45,12 @@ final class FewestAnswers
                             $rest = $below[$child][$cell->option === $next && ($picked || 1 === $answered) ? 1 : 0];
                             $sum = null === $rest ? null : $rest + ($picked && 0 === $answered ? 1 : 0);
                             $least = $layer[$node][$answered];
-                            if (null !== $sum && (null === $least || $sum < $least || ($sum === $least && $letter < $best[$p][$node][$answered][0]))) {
+                            if (
+                                null !== $sum &&
+                                (null === $least ||
+                                    $sum < $least ||
+                                    ($sum === $least && $letter < $best[$p][$node][$answered][0]))
+                            ) {
                                 $layer[$node][$answered] = $sum;
                                 $best[$p][$node][$answered] = [$letter, $child];
                             }
@@ -69,8 +82,8 @@ final class FewestAnswers
      */
     private static function telling(array $letters, int $none): array
     {
-        $answering = array_filter($letters, static fn (int $letter): bool => $letter !== $none);
+        $answering = array_filter($letters, static fn(int $letter): bool => $letter !== $none);
 
-        return [...([] === $answering ? [] : [min($answering)]), ...(in_array($none, $letters, true) ? [$none] : [])];
+        return [...[] === $answering ? [] : [min($answering)], ...in_array($none, $letters, true) ? [$none] : []];
     }
 }

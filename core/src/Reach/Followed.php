@@ -26,13 +26,16 @@ final readonly class Followed
 
     /**
      * @param list<int> $options in the order of decision
-     * @param list<int> $cells   in the order of decision
-     * @param list<int> $watch   propositions
+     * @param list<int> $cells in the order of decision
+     * @param list<int> $watch propositions
      */
     public function __construct(private Board $board, array $options, array $cells, array $watch)
     {
         $positionOf = array_flip($cells);
-        $this->watched = array_fill_keys(array_filter($watch, static fn (int $p): bool => $p > Propositions::TRUE), true);
+        $this->watched = array_fill_keys(
+            array_filter($watch, static fn(int $p): bool => $p > Propositions::TRUE),
+            true,
+        );
         $needed = [];
         foreach (array_keys($this->watched) as $p) {
             $mentioned = array_intersect_key($positionOf, $board->props->cellsOf($p));
@@ -90,7 +93,7 @@ final readonly class Followed
      */
     public function settledAt(int $position): array
     {
-        return array_values(array_filter($this->ends[$position] ?? [], fn (int $p): bool => isset($this->watched[$p])));
+        return array_values(array_filter($this->ends[$position] ?? [], fn(int $p): bool => isset($this->watched[$p])));
     }
 
     /**

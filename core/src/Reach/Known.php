@@ -13,9 +13,7 @@ final class Known
 {
     private ?Reasons $reasons = null;
 
-    public function __construct(private readonly Reach $reach)
-    {
-    }
+    public function __construct(private readonly Reach $reach) {}
 
     /**
      * @param callable(Reach): \GMP $figure
@@ -67,7 +65,12 @@ final class Known
         try {
             return $this->reach->deadOptions();
         } catch (TooLarge) {
-            return array_values(array_filter(array_keys($this->reach->setup->options), fn (int $o): bool => $this->reasons()->isProvedDead($o, null, false)));
+            return array_values(
+                array_filter(
+                    array_keys($this->reach->setup->options),
+                    fn(int $o): bool => $this->reasons()->isProvedDead($o, null, false),
+                ),
+            );
         }
     }
 

@@ -43,14 +43,18 @@ final class Listing
     private readonly bool $allWrong;
 
     /**
-     * @param string                       $set   one of SETS
-     * @param array<int, array<int, true>> $pins  cell => letters that are let through; cells not named are free
-     * @param array<int, int>              $typed cell of an input => the letter (class) that is typed
+     * @param string $set one of SETS
+     * @param array<int, array<int, true>> $pins cell => letters that are let through; cells not named are free
+     * @param array<int, int> $typed cell of an input => the letter (class) that is typed
      *
      * @throws TooLarge
      */
-    public function __construct(private readonly Reach $reach, private readonly string $set = self::SELECTABLE, private readonly array $pins = [], array $typed = [])
-    {
+    public function __construct(
+        private readonly Reach $reach,
+        private readonly string $set = self::SELECTABLE,
+        private readonly array $pins = [],
+        array $typed = [],
+    ) {
         $board = $reach->board;
         $cells = [];
         foreach ($board->setup->options as $option) {
@@ -68,7 +72,17 @@ final class Listing
             $clusters = $reach->guardClusters();
             $allWrong = null === $clusters;
             foreach ($clusters ?? [] as [$components, $inputs, $broken]) {
-                $this->clusters[] = [$components, $this->add($reach->stockedWhere($components, $inputs, $reach->withTyped($broken, $components, $typed), true))];
+                $this->clusters[] = [
+                    $components,
+                    $this->add(
+                        $reach->stockedWhere(
+                            $components,
+                            $inputs,
+                            $reach->withTyped($broken, $components, $typed),
+                            true,
+                        ),
+                    ),
+                ];
             }
         }
         $this->allWrong = $allWrong;
@@ -123,8 +137,10 @@ final class Listing
     /**
      * The ways to decide the first cells, in listing order, from the one that holds the combination with a number.
      *
-     * @return iterable<array{list<int>, list<array{int, int}>, \GMP}> letters of the first cells, where the diagrams stand after
-     *                                                                 them, and how many combinations that begin so come before the number
+     * @return iterable<array{list<int>, list<array{int, int}>, \GMP}> letters of the first cells, where the diagrams
+     *                                                                 stand after
+     *                                                                 them, and how many combinations that begin so
+     *                                                                 come before the number
      */
     public function beginnings(\GMP $number, int $depth): iterable
     {
@@ -193,7 +209,7 @@ final class Listing
             $open = $next;
         }
 
-        return array_map(static fn (array $ending): array => $ending[0], $open);
+        return array_map(static fn(array $ending): array => $ending[0], $open);
     }
 
     /**
@@ -211,7 +227,7 @@ final class Listing
             }
         }
         foreach (array_keys($open) as $d) {
-            $key .= $d.':'.$nodes[$d][0].':'.$nodes[$d][1].';';
+            $key .= $d . ':' . $nodes[$d][0] . ':' . $nodes[$d][1] . ';';
         }
         if (self::OFFERED !== $this->set && self::SELECTABLE !== $this->set) {
             // In these sets what is settled elsewhere decides what is left here.
@@ -299,14 +315,20 @@ final class Listing
     private function weigh(Weights $weights): void
     {
         $offered = self::SELECTABLE === $this->set ? [] : $this->products($this->offered, $this->reach->isPossible());
-        $selectable = self::OFFERED === $this->set ? [] : $this->products($this->selectable, $this->reach->isPossible() && $this->reach->isItemStocked());
+        $selectable =
+            self::OFFERED === $this->set
+                ? []
+                : $this->products($this->selectable, $this->reach->isPossible() && $this->reach->isItemStocked());
         foreach ($this->diagrams as $d => $diagram) {
             if (isset($offered[$d])) {
                 $weights->add($this->weightsIn($diagram, $this->offered[$d], $diagram->offered), $offered[$d]);
             }
             if (isset($selectable[$d])) {
                 $others = $selectable[$d];
-                $weights->add($this->weightsIn($diagram, $this->selectable[$d], $diagram->selectable), self::DEAD_END === $this->set ? gmp_neg($others) : $others);
+                $weights->add(
+                    $this->weightsIn($diagram, $this->selectable[$d], $diagram->selectable),
+                    self::DEAD_END === $this->set ? gmp_neg($others) : $others,
+                );
             }
         }
     }
@@ -331,7 +353,10 @@ final class Listing
                 $product = $k === $cluster ? $product : gmp_mul($product, $count);
             }
             for ($d = 0; $d < $this->components; ++$d) {
-                $product = isset($clusterOf[$d]) || $d === $component ? $product : gmp_mul($product, $this->selectable[$d][0][0] ?? 0);
+                $product =
+                    isset($clusterOf[$d]) || $d === $component
+                        ? $product
+                        : gmp_mul($product, $this->selectable[$d][0][0] ?? 0);
             }
 
             return $product;
@@ -350,7 +375,14 @@ final class Listing
             }
         }
         foreach ($this->allWrong ? [] : $this->clusters as $k => [, $diagram]) {
-            $weights->add($this->weightsIn($this->diagrams[$diagram], $this->selectable[$diagram], $this->diagrams[$diagram]->selectable), $elsewhere($k, null));
+            $weights->add(
+                $this->weightsIn(
+                    $this->diagrams[$diagram],
+                    $this->selectable[$diagram],
+                    $this->diagrams[$diagram]->selectable,
+                ),
+                $elsewhere($k, null),
+            );
         }
     }
 
@@ -413,14 +445,19 @@ final class Listing
     {
         $free = $this->pins[$diagram->cells[$p]] ?? null;
 
-        return array_map(static fn (array $letters): int => null === $free ? count($letters) : count(array_filter($letters, static fn (int $l): bool => isset($free[$l]))), $diagram->groups[$p]);
+        return array_map(
+            static fn(array $letters): int => null === $free
+                ? count($letters)
+                : count(array_filter($letters, static fn(int $l): bool => isset($free[$l]))),
+            $diagram->groups[$p],
+        );
     }
 
     /**
      * Paths of a diagram that hold each letter.
      *
      * @param list<list<int|\GMP>> $counts paths from each node on, under the pins
-     * @param list<list<int|\GMP>> $all    the same without pins
+     * @param list<list<int|\GMP>> $all the same without pins
      */
     private function weightsIn(Diagram $diagram, array $counts, array $all): Weights
     {
@@ -452,7 +489,8 @@ final class Listing
             }
             foreach ($diagram->groups[$p] as $g => $letters) {
                 foreach ($letters as $letter) {
-                    $weights->shares[$cell][$letter] = null === $free || isset($free[$letter]) ? $sums[$g] : gmp_init(0);
+                    $weights->shares[$cell][$letter] =
+                        null === $free || isset($free[$letter]) ? $sums[$g] : gmp_init(0);
                     if (null === $this->reach->board->cells[$cell]->bit) {
                         $weights->freed[$cell][$letter] = $sums[$g];
                     }
@@ -468,14 +506,14 @@ final class Listing
      * The values of a several without its own pins, and how often nothing of it is picked.
      *
      * @param list<list<int|\GMP>> $counts
-     * @param array<int, \GMP>     $above  node before its first value => paths that lead there
+     * @param array<int, \GMP> $above node before its first value => paths that lead there
      */
     private function weighSeveral(Weights $weights, Diagram $diagram, array $counts, int $first, array $above): void
     {
         $option = $this->reach->board->cells[$diagram->cells[$first]]->option;
         $own = $this->reach->board->cellsOf[$option];
         $end = $first + count($own);
-        $empty = array_filter($own, fn (int $cell): bool => isset($this->pins[$cell]) && !isset($this->pins[$cell][1]));
+        $empty = array_filter($own, fn(int $cell): bool => isset($this->pins[$cell]) && !isset($this->pins[$cell][1]));
         $none = [] === $empty ? $above : [];
         for ($p = $first; $p < $end; ++$p) {
             $next = [];
@@ -499,7 +537,10 @@ final class Listing
             foreach ($diagram->edges[$p] as $node => $children) {
                 $sum = gmp_init(0);
                 foreach ($children as $g => $child) {
-                    $sum = $child < 0 ? $sum : gmp_add($sum, gmp_mul($below[$p + 1][$child], count($diagram->groups[$p][$g])));
+                    $sum =
+                        $child < 0
+                            ? $sum
+                            : gmp_add($sum, gmp_mul($below[$p + 1][$child], count($diagram->groups[$p][$g])));
                 }
                 $below[$p][$node] = $sum;
             }
@@ -510,7 +551,10 @@ final class Listing
                 foreach ($diagram->edges[$p][$node] as $g => $child) {
                     foreach ($child < 0 ? [] : $diagram->groups[$p][$g] as $letter) {
                         $cell = $diagram->cells[$p];
-                        $weights->freed[$cell][$letter] = gmp_add($weights->freed[$cell][$letter] ?? 0, gmp_mul($paths, $below[$p + 1][$child]));
+                        $weights->freed[$cell][$letter] = gmp_add(
+                            $weights->freed[$cell][$letter] ?? 0,
+                            gmp_mul($paths, $below[$p + 1][$child]),
+                        );
                         $next[$child] = isset($next[$child]) ? gmp_add($next[$child], $paths) : $paths;
                     }
                 }
@@ -591,7 +635,11 @@ final class Listing
         $offered = $possible ? $offered : gmp_init(0);
         $selectable = $stocked ? $selectable : gmp_init(0);
         if (self::WRONG_SALE !== $this->set) {
-            return self::OFFERED === $this->set ? $offered : (self::SELECTABLE === $this->set ? $selectable : gmp_sub($offered, $selectable));
+            return self::OFFERED === $this->set
+                ? $offered
+                : (self::SELECTABLE === $this->set
+                    ? $selectable
+                    : gmp_sub($offered, $selectable));
         }
         if ($this->allWrong) {
             return $selectable;

@@ -44,7 +44,11 @@ final readonly class NarrowOrder
             $least = PHP_INT_MAX;
             foreach (array_keys($left) as $option) {
                 foreach ($board->dependencies->of[$option] as $on) {
-                    if (isset($left[$on]) && $on !== $option && (!isset($circleOf[$option], $circleOf[$on]) || $circleOf[$option] !== $circleOf[$on])) {
+                    if (
+                        isset($left[$on]) &&
+                        $on !== $option &&
+                        (!isset($circleOf[$option], $circleOf[$on]) || $circleOf[$option] !== $circleOf[$on])
+                    ) {
                         continue 2;
                     }
                 }

@@ -32,7 +32,10 @@ final class Pins
             $value = false === $cut ? null : substr($word, $cut + 1);
             $option = $board->setup->option($code);
             if (null === $value || null === $option || !$option->kind->isChoice()) {
-                throw UnreadableDocument::at('', sprintf('"%s" is no pin: option=value with a choice of the setup was expected.', $word));
+                throw UnreadableDocument::at(
+                    '',
+                    sprintf('"%s" is no pin: option=value with a choice of the setup was expected.', $word),
+                );
             }
             $cells = $board->cellsOf[$option->index];
             if ('' === $value) {
@@ -41,8 +44,12 @@ final class Pins
                 }
                 continue;
             }
-            $found = $option->value($value) ?? throw UnreadableDocument::at($option->at, sprintf('%s has no value "%s".', $option->label, $value));
-            Kind::Several === $option->kind ? self::pin($pins, $cells[$found->index], 0) : self::pin($pins, $cells[0], $found->index);
+            $found =
+                $option->value($value) ??
+                throw UnreadableDocument::at($option->at, sprintf('%s has no value "%s".', $option->label, $value));
+            Kind::Several === $option->kind
+                ? self::pin($pins, $cells[$found->index], 0)
+                : self::pin($pins, $cells[0], $found->index);
         }
 
         return $pins;
@@ -57,7 +64,8 @@ final class Pins
     }
 
     /**
-     * What is typed into inputs, in words: "width=620". What conditions of the page do not ask, or limits refuse, weighs nothing.
+     * What is typed into inputs, in words: "width=620". What conditions of the page do not ask, or limits refuse,
+     * weighs nothing.
      *
      * @param list<string> $words
      *
@@ -73,7 +81,8 @@ final class Pins
             if (null === $option || !$option->kind->isInput() || !isset($board->asked[$option->index])) {
                 continue;
             }
-            $input = Kind::File === $option->kind ? Input::files([new GivenFile($text)]) : $check->parse($option, $text);
+            $input =
+                Kind::File === $option->kind ? Input::files([new GivenFile($text)]) : $check->parse($option, $text);
             if (null !== $input && '' !== $text && [] === $check->problems($option, $input)) {
                 $cell = $board->cellsOf[$option->index][0];
                 $typed[$cell] = $board->letterIn(new State([$option->index => $input]), $cell);

@@ -44,7 +44,13 @@ final class Projection
                 }
                 $above = count($result->edges) - 1;
                 if ($above >= 0) {
-                    $result->edges[$above] = array_map(static fn (array $children): array => array_map(static fn (int $child): int => $child < 0 ? $child : $map[$child], $children), $result->edges[$above]);
+                    $result->edges[$above] = array_map(
+                        static fn(array $children): array => array_map(
+                            static fn(int $child): int => $child < 0 ? $child : $map[$child],
+                            $children,
+                        ),
+                        $result->edges[$above],
+                    );
                 }
                 $sets = array_values($unions);
                 continue;
@@ -104,12 +110,13 @@ final class Projection
     /**
      * Equal rests become one node, and nodes that nothing completes go.
      *
-     * @return array{list<list<list<int>>>, list<list<int>>} edges by position, and layer => old node => new node or NONE
+     * @return array{list<list<list<int>>>, list<list<int>>} edges by position, and layer => old node => new node or
+     *                                                       NONE
      */
     private static function minimised(Diagram $diagram): array
     {
         $last = count($diagram->cells);
-        $nodeOf = [$last => array_map(static fn (bool $stocked): int => $stocked ? 1 : 0, $diagram->stocked)];
+        $nodeOf = [$last => array_map(static fn(bool $stocked): int => $stocked ? 1 : 0, $diagram->stocked)];
         $edges = [];
         for ($p = $last - 1; $p >= 0; --$p) {
             $index = $layer = $map = [];

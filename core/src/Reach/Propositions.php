@@ -50,13 +50,15 @@ final class Propositions
     private array $negations = [0 => 1, 1 => 0];
 
     /**
-     * @param list<int> $sizes   letters of each cell; the last letter is "none"
+     * @param list<int> $sizes letters of each cell; the last letter is "none"
      * @param list<int> $offsets number of the first letter of each cell, all letters counted on
-     * @param int       $letters all letters of all cells
+     * @param int $letters all letters of all cells
      */
-    public function __construct(private readonly array $sizes, private readonly array $offsets, private readonly int $letters)
-    {
-    }
+    public function __construct(
+        private readonly array $sizes,
+        private readonly array $offsets,
+        private readonly int $letters,
+    ) {}
 
     /**
      * @param array<int, true> $letters
@@ -70,7 +72,7 @@ final class Propositions
             return self::TRUE;
         }
         ksort($letters);
-        $number = $this->intern(self::LITERAL, 'l'.$cell.':'.implode(',', array_keys($letters)), [$cell => true]);
+        $number = $this->intern(self::LITERAL, 'l' . $cell . ':' . implode(',', array_keys($letters)), [$cell => true]);
         $this->literals[$number] = [$cell, $letters];
 
         return $number;
@@ -86,7 +88,11 @@ final class Propositions
             return $negated ? self::TRUE : self::FALSE;
         }
 
-        $number = $this->intern(self::COUNT, 'c'.$from.'-'.$to.':'.$n.($negated ? '-' : '+'), array_fill_keys(range($from, $to), true));
+        $number = $this->intern(
+            self::COUNT,
+            'c' . $from . '-' . $to . ':' . $n . ($negated ? '-' : '+'),
+            array_fill_keys(range($from, $to), true),
+        );
         $this->runs[$number] = [$from, $to, $n, $negated];
 
         return $number;
@@ -127,7 +133,8 @@ final class Propositions
     }
 
     /**
-     * @return array{int, int, int, bool}|null first and last cell, picks and whether negated, of an atom that counts picks
+     * @return array{int, int, int, bool}|null first and last cell, picks and whether negated, of an atom that counts
+     *                                         picks
      */
     public function run(int $p): ?array
     {
@@ -159,7 +166,10 @@ final class Propositions
             [$from, $to, $n, $negated] = $this->runs[$p];
             $negation = $this->count($from, $to, $n, !$negated);
         } else {
-            $negation = $this->join(self::AND === $this->kinds[$p] ? self::OR : self::AND, array_map($this->not(...), $this->parts[$p]));
+            $negation = $this->join(
+                self::AND === $this->kinds[$p] ? self::OR : self::AND,
+                array_map($this->not(...), $this->parts[$p]),
+            );
         }
         $this->negations[$p] = $negation;
         $this->negations[$negation] = $p;
@@ -233,7 +243,7 @@ final class Propositions
                 $picked += 0 === $letters[$cell] ? 1 : 0;
             }
 
-            return ($picked >= $n) !== $negated;
+            return $picked >= $n !== $negated;
         }
         $settles = self::OR === $this->kinds[$p];
         foreach ($this->parts[$p] as $part) {
@@ -272,17 +282,17 @@ final class Propositions
             return self::TRUE === $p ? 'T' : 'F';
         }
         if (isset($this->literals[$p])) {
-            return $numbers[$this->literals[$p][0]].':'.implode('.', array_keys($this->literals[$p][1]));
+            return $numbers[$this->literals[$p][0]] . ':' . implode('.', array_keys($this->literals[$p][1]));
         }
         if (isset($this->runs[$p])) {
             [$from, $to, $n, $negated] = $this->runs[$p];
 
-            return $numbers[$from].'-'.$numbers[$to].($negated ? '<' : '>').$n;
+            return $numbers[$from] . '-' . $numbers[$to] . ($negated ? '<' : '>') . $n;
         }
-        $parts = array_map(fn (int $part): string => $this->text($part, $numbers), $this->parts[$p]);
+        $parts = array_map(fn(int $part): string => $this->text($part, $numbers), $this->parts[$p]);
         sort($parts);
 
-        return (self::AND === $this->kinds[$p] ? '&(' : '|(').implode(',', $parts).')';
+        return (self::AND === $this->kinds[$p] ? '&(' : '|(') . implode(',', $parts) . ')';
     }
 
     private function reduce(int $p, int $cell, int $letter): int
@@ -328,7 +338,11 @@ final class Propositions
                 }
             } elseif (isset($this->literals[$p])) {
                 [$cell, $letters] = $this->literals[$p];
-                $literals[$cell] = !isset($literals[$cell]) ? $letters : (self::AND === $kind ? array_intersect_key($literals[$cell], $letters) : $literals[$cell] + $letters);
+                $literals[$cell] = !isset($literals[$cell])
+                    ? $letters
+                    : (self::AND === $kind
+                        ? array_intersect_key($literals[$cell], $letters)
+                        : $literals[$cell] + $letters);
             } else {
                 $flat[$p] = $p;
             }
@@ -346,7 +360,7 @@ final class Propositions
             return [] === $flat ? $neutral : reset($flat);
         }
         ksort($flat);
-        $key = (self::AND === $kind ? '&' : '|').implode(',', $flat);
+        $key = (self::AND === $kind ? '&' : '|') . implode(',', $flat);
         if (isset($this->numbers[$key])) {
             return $this->numbers[$key];
         }

@@ -56,11 +56,15 @@ final class Reach
     private ?array $walked = null;
 
     /**
-     * @param bool              $asIfClicksMissedNothing whether circles are passed over, so that every consistent state counts
-     * @param KeptDiagrams|null $kept                    what was compiled before, of this and other documents
+     * @param bool $asIfClicksMissedNothing whether circles are passed over, so that every consistent state
+     *                                      counts
+     * @param KeptDiagrams|null $kept what was compiled before, of this and other documents
      */
-    public function __construct(public readonly Setup $setup, bool $asIfClicksMissedNothing = false, private readonly ?KeptDiagrams $kept = null)
-    {
+    public function __construct(
+        public readonly Setup $setup,
+        bool $asIfClicksMissedNothing = false,
+        private readonly ?KeptDiagrams $kept = null,
+    ) {
         $this->board = new Board($setup);
         $board = $this->board;
         $groups = new Groups(count($setup->options));
@@ -104,15 +108,28 @@ final class Reach
         $this->possible = $possible;
         $components = [];
         foreach ($members as $group => $options) {
-            $circles = array_values(array_filter($this->circleGroups, static fn (CircleReach $c): bool => $c->misses && $groups->of($c->options[0]) === $group));
+            $circles = array_values(
+                array_filter(
+                    $this->circleGroups,
+                    static fn(CircleReach $c): bool => $c->misses && $groups->of($c->options[0]) === $group,
+                ),
+            );
             foreach ($options as $option) {
                 $this->componentOf[$option] = count($components);
             }
-            $components[] = new Component($options, $circles, $board->props->all($musts[$group] ?? []), $watch[$group] ?? []);
+            $components[] = new Component(
+                $options,
+                $circles,
+                $board->props->all($musts[$group] ?? []),
+                $watch[$group] ?? [],
+            );
         }
         $this->components = $components;
         $trie = null === $setup->variants ? null : new RowTrie($board, array_keys($board->cells));
-        $rowless = null !== $trie && [] === $trie->cells && (null === $trie->only || !$setup->isEnough($setup->variants->rows[$trie->only]->stock));
+        $rowless =
+            null !== $trie &&
+            [] === $trie->cells &&
+            (null === $trie->only || !$setup->isEnough($setup->variants->rows[$trie->only]->stock));
         $this->itemStocked = $setup->isEnough($setup->item->stock) && !$rowless;
     }
 
@@ -131,7 +148,7 @@ final class Reach
             if (null !== $component->diagram) {
                 continue;
             }
-            $component->trouble ??= TooLarge::fromPlain($this->kept?->getOwn('trouble-'.$c));
+            $component->trouble ??= TooLarge::fromPlain($this->kept?->getOwn('trouble-' . $c));
             if (null === $component->trouble) {
                 try {
                     $this->compileOrTake($c, $component);
@@ -144,7 +161,7 @@ final class Reach
                     continue;
                 } catch (TooLarge) {
                     // What the walk order says of the options is told.
-                    $this->kept?->putOwn('trouble-'.$c, $component->trouble?->toPlain() ?? []);
+                    $this->kept?->putOwn('trouble-' . $c, $component->trouble?->toPlain() ?? []);
                 }
             }
             throw $component->trouble ?? new \LogicException('A component that cannot be compiled says why.');
@@ -184,7 +201,7 @@ final class Reach
         }
         if ([] !== $component->circles) {
             // What clicks reach in circles hangs on more than a print tells.
-            $own = $kept->getOwn('component-'.$c);
+            $own = $kept->getOwn('component-' . $c);
             if (is_array($own[0] ?? null) && is_array($own[1] ?? null)) {
                 $component->diagram = Diagram::fromPlain($own[0]);
                 $component->choices = Diagram::fromPlain($own[1]);
@@ -193,7 +210,7 @@ final class Reach
             }
             $this->compile($component, $component->options);
             if (null !== $component->diagram && null !== $component->choices) {
-                $kept->putOwn('component-'.$c, [$component->diagram->toPlain(), $component->choices->toPlain()]);
+                $kept->putOwn('component-' . $c, [$component->diagram->toPlain(), $component->choices->toPlain()]);
             }
 
             return;
@@ -217,7 +234,14 @@ final class Reach
      */
     private function compile(Component $component, array $order): void
     {
-        $diagram = Compiler::compile($this->board, $order, $component->must, $component->watch, $this->automata($component->circles, $order), $order === $component->options);
+        $diagram = Compiler::compile(
+            $this->board,
+            $order,
+            $component->must,
+            $component->watch,
+            $this->automata($component->circles, $order),
+            $order === $component->options,
+        );
         $component->choices = Projection::of($this->board, $diagram);
         $component->diagram = $diagram;
     }
@@ -308,7 +332,11 @@ final class Reach
                 $cell = $this->board->cellsOf[$option->index][Kind::Several === $option->kind ? $value->index : 0];
                 $letter = Kind::Several === $option->kind ? 0 : $value->index;
                 if (!isset($selectable[$cell][$letter])) {
-                    $dead[] = ['option' => $option->index, 'value' => $value->index, 'offered' => isset($offered[$cell][$letter])];
+                    $dead[] = [
+                        'option' => $option->index,
+                        'value' => $value->index,
+                        'offered' => isset($offered[$cell][$letter]),
+                    ];
                 }
             }
         }
@@ -328,7 +356,7 @@ final class Reach
         foreach ($anything ? $this->compiled() : [] as $component) {
             foreach ($component->diagram->watched ?? [] as $p => $nodes) {
                 foreach (array_keys($nodes) as $node) {
-                    if (!Diagram::isZero($component->diagram->offered[$node >> 32][$node & 0xFFFFFFFF] ?? 0)) {
+                    if (!Diagram::isZero($component->diagram->offered[$node >> 32][$node & 0xffffffff] ?? 0)) {
                         $live[$p] = true;
                         break;
                     }
@@ -350,12 +378,16 @@ final class Reach
     public function isAlwaysShown(int $option): bool
     {
         $p = $this->board->shown[$option];
-        if (Propositions::TRUE === $p || !isset($this->componentOf[$option]) || isset($this->board->dependencies->circleOf[$option])) {
+        if (
+            Propositions::TRUE === $p ||
+            !isset($this->componentOf[$option]) ||
+            isset($this->board->dependencies->circleOf[$option])
+        ) {
             return Propositions::TRUE === $p;
         }
         $diagram = $this->compiled()[$this->componentOf[$option]]->diagram;
         foreach (array_keys($diagram->hiding[$p] ?? []) as $node) {
-            if (!Diagram::isZero($diagram->offered[$node >> 32][$node & 0xFFFFFFFF] ?? 0)) {
+            if (!Diagram::isZero($diagram->offered[$node >> 32][$node & 0xffffffff] ?? 0)) {
                 return false;
             }
         }
@@ -373,7 +405,7 @@ final class Reach
         }
         $diagram = $this->compiled()[$this->componentOf[$option]]->diagram;
         foreach (array_keys($diagram->barring[$p] ?? []) as $node) {
-            if (!Diagram::isZero($diagram->offered[$node >> 32][$node & 0xFFFFFFFF] ?? 0)) {
+            if (!Diagram::isZero($diagram->offered[$node >> 32][$node & 0xffffffff] ?? 0)) {
                 return false;
             }
         }
@@ -426,7 +458,8 @@ final class Reach
         }
         [$components, $inputs] = $this->touched($p);
 
-        return Propositions::TRUE === $p || !Diagram::isZero($this->where($components, $inputs, $p, false, false)->offered[0][0] ?? 0);
+        return Propositions::TRUE === $p ||
+            !Diagram::isZero($this->where($components, $inputs, $p, false, false)->offered[0][0] ?? 0);
     }
 
     /**
@@ -441,7 +474,10 @@ final class Reach
             return null;
         }
         [$components, $inputs] = $this->touched($p);
-        $letters = [] === $components ? [] : FewestAnswers::in($this->where($components, $inputs, $p, true, false), $this->board->cells);
+        $letters =
+            [] === $components
+                ? []
+                : FewestAnswers::in($this->where($components, $inputs, $p, true, false), $this->board->cells);
         foreach (array_diff(array_keys($this->components), $components) as $c) {
             $letters += FewestAnswers::in($this->inDisplayOrder($c), $this->board->cells);
         }
@@ -461,7 +497,7 @@ final class Reach
         foreach ($anything ? $this->compiled() : [] as $component) {
             foreach ($component->diagram->rows ?? [] as $row => $nodes) {
                 foreach (array_keys($nodes) as $node) {
-                    if (!Diagram::isZero($component->diagram->selectable[$node >> 32][$node & 0xFFFFFFFF] ?? 0)) {
+                    if (!Diagram::isZero($component->diagram->selectable[$node >> 32][$node & 0xffffffff] ?? 0)) {
                         $met[$row] = true;
                         break;
                     }
@@ -497,7 +533,15 @@ final class Reach
             return $traps;
         }
         $this->inWalkOrder();
-        foreach ($this->alongTheWalk(array_map(fn (Component $c): Traps => new Traps($this->board, $c->diagram ?? new Diagram()), $this->compiled())) as $byCause) {
+        foreach (
+            $this->alongTheWalk(
+                array_map(
+                    fn(Component $c): Traps => new Traps($this->board, $c->diagram ?? new Diagram()),
+                    $this->compiled(),
+                ),
+            )
+            as $byCause
+        ) {
             foreach ($byCause as $count) {
                 $traps = gmp_add($traps, $count);
             }
@@ -522,7 +566,8 @@ final class Reach
     }
 
     /**
-     * Trails that end in traps of one option and cause, each with the answers of the options that hang together with it.
+     * Trails that end in traps of one option and cause, each with the answers of the options that hang together with
+     * it.
      *
      * @return iterable<array{State, list<int>}> answers, and the options of the trail in walk order
      */
@@ -556,11 +601,11 @@ final class Reach
      */
     private function alongTheWalk(array $walks): array
     {
-        if ([] === array_filter($walks, static fn (Traps $walk): bool => $walk->hasAny())) {
+        if ([] === array_filter($walks, static fn(Traps $walk): bool => $walk->hasAny())) {
             return [];
         }
-        $steps = array_map(static fn (Traps $walk): array => $walk->byOption(), $walks);
-        $live = array_map(static fn (): \GMP => gmp_init(1), $walks);
+        $steps = array_map(static fn(Traps $walk): array => $walk->byOption(), $walks);
+        $live = array_map(static fn(): \GMP => gmp_init(1), $walks);
         $traps = [];
         foreach ($this->board->dependencies->walk as $option) {
             if (!isset($this->componentOf[$option])) {
@@ -589,7 +634,22 @@ final class Reach
     {
         $this->askOfClicks();
 
-        return $this->walks ??= array_map(fn (Component $c): Traps => new Traps($this->board, Compiler::compile($this->board, $c->options, $c->must, [], $this->automata($c->circles, $c->options), true, false, true)), $this->components);
+        return $this->walks ??= array_map(
+            fn(Component $c): Traps => new Traps(
+                $this->board,
+                Compiler::compile(
+                    $this->board,
+                    $c->options,
+                    $c->must,
+                    [],
+                    $this->automata($c->circles, $c->options),
+                    true,
+                    false,
+                    true,
+                ),
+            ),
+            $this->components,
+        );
     }
 
     /**
@@ -632,7 +692,8 @@ final class Reach
             foreach ($components as $c) {
                 $all = gmp_mul($all, self::root($this->components[$c]->choices, true));
             }
-            // Where no input is asked, keeping all guards is as good to count, and guards come and go one after the other.
+            // Where no input is asked, keeping all guards is as good to count, and guards come and go one after the
+            // other.
             $kept = match (true) {
                 Propositions::TRUE === $broken => gmp_init(0),
                 $this->asksInput($broken) => gmp_sub($all, $this->countAmong($components, $inputs, $broken)),
@@ -667,13 +728,15 @@ final class Reach
         }
         $members = [];
         foreach ($touched as $guard => [$components]) {
-            $members[[] === $components ? 'inputs' : 'c'.$groups->of($components[0])][] = $guard;
+            $members[[] === $components ? 'inputs' : 'c' . $groups->of($components[0])][] = $guard;
         }
         $clusters = [];
         foreach ($members as $guards) {
-            $components = array_merge(...array_map(static fn (int $g): array => $touched[$g][0], $guards));
-            $inputs = array_merge(...array_map(static fn (int $g): array => $touched[$g][1], $guards));
-            $broken = $this->board->props->any(array_map(fn (int $g): int => $this->board->props->not($this->board->guards[$g]), $guards));
+            $components = array_merge(...array_map(static fn(int $g): array => $touched[$g][0], $guards));
+            $inputs = array_merge(...array_map(static fn(int $g): array => $touched[$g][1], $guards));
+            $broken = $this->board->props->any(
+                array_map(fn(int $g): int => $this->board->props->not($this->board->guards[$g]), $guards),
+            );
             $clusters[] = [array_values(array_unique($components)), array_values(array_unique($inputs)), $broken];
         }
 
@@ -683,8 +746,8 @@ final class Reach
     /**
      * A proposition, and that what is typed into inputs of some components stays as it is.
      *
-     * @param list<int>       $components
-     * @param array<int, int> $typed      cell of an input => letter
+     * @param list<int> $components
+     * @param array<int, int> $typed cell of an input => letter
      */
     public function withTyped(int $p, array $components, array $typed): int
     {
@@ -713,7 +776,7 @@ final class Reach
     /**
      * A component's combinations with their options in an order of one's own.
      *
-     * @param array<int, int> $rank  option => where it stands; display order where it is empty
+     * @param array<int, int> $rank option => where it stands; display order where it is empty
      * @param array<int, int> $typed see inDisplayOrder()
      *
      * @throws TooLarge
@@ -724,17 +787,20 @@ final class Reach
         $c = $this->components[$component];
         $choices = $c->choices ?? throw new \LogicException('The component is not compiled.');
         $options = $c->options;
-        usort($options, static fn (int $a, int $b): int => [$rank[$a] ?? 0, $a] <=> [$rank[$b] ?? 0, $b]);
+        usort($options, static fn(int $a, int $b): int => [$rank[$a] ?? 0, $a] <=> [$rank[$b] ?? 0, $b]);
         $wanted = [];
         foreach ($options as $option) {
-            array_push($wanted, ...($this->board->isInput($option) ? [] : $this->board->cellsOf[$option]));
+            array_push($wanted, ...$this->board->isInput($option) ? [] : $this->board->cellsOf[$option]);
         }
         $must = $this->withTyped($c->must, [$component], $typed);
         if ($choices->cells === $wanted && $must === $c->must) {
             return $choices;
         }
 
-        return Projection::of($this->board, Compiler::compile($this->board, $options, $must, [], $this->automata($c->circles, $options)));
+        return Projection::of(
+            $this->board,
+            Compiler::compile($this->board, $options, $must, [], $this->automata($c->circles, $options)),
+        );
     }
 
     /**
@@ -746,7 +812,7 @@ final class Reach
     {
         $components = $inputs = [];
         $queue = array_keys($this->board->props->cellsOf($p));
-        while (null !== $cell = array_pop($queue)) {
+        while (null !== ($cell = array_pop($queue))) {
             $option = $this->board->cells[$cell]->option;
             if (isset($this->componentOf[$option])) {
                 $components[$this->componentOf[$option]] = true;
@@ -780,7 +846,8 @@ final class Reach
     }
 
     /**
-     * The same as stockedWhere, in walk order; the last one asked for is kept, as count and example ask one after the other.
+     * The same as stockedWhere, in walk order; the last one asked for is kept, as count and example ask one after the
+     * other.
      *
      * @param list<int> $components
      * @param list<int> $inputs
@@ -798,8 +865,8 @@ final class Reach
      * The stocked combinations of some components in which a proposition holds for some inputs.
      *
      * @param list<int> $components
-     * @param list<int> $inputs     further inputs that the proposition asks
-     * @param bool      $displayed  whether the cells stand in display order, else in walk order
+     * @param list<int> $inputs further inputs that the proposition asks
+     * @param bool $displayed whether the cells stand in display order, else in walk order
      *
      * @throws TooLarge
      */
@@ -832,29 +899,41 @@ final class Reach
             sort($options);
         } else {
             $this->walked ??= array_flip($this->board->dependencies->walk);
-            usort($options, fn (int $a, int $b): int => $this->walked[$a] <=> $this->walked[$b]);
+            usort($options, fn(int $a, int $b): int => $this->walked[$a] <=> $this->walked[$b]);
         }
 
-        return Projection::of($this->board, Compiler::compile($this->board, $options, $this->board->props->all($musts), [], $this->automata($circles, $options), false, $stockedOnly));
+        return Projection::of(
+            $this->board,
+            Compiler::compile(
+                $this->board,
+                $options,
+                $this->board->props->all($musts),
+                [],
+                $this->automata($circles, $options),
+                false,
+                $stockedOnly,
+            ),
+        );
     }
 
     /**
      * @param list<CircleReach> $circles
-     * @param list<int>         $options
+     * @param list<int> $options
      *
      * @return list<Automaton>
      */
     private function automata(array $circles, array $options): array
     {
-        $order = array_merge(...array_map(fn (int $o): array => $this->board->cellsOf[$o], $options));
+        $order = array_merge(...array_map(fn(int $o): array => $this->board->cellsOf[$o], $options));
 
-        return array_map(static fn (CircleReach $circle): Automaton => new Automaton($circle, $order), $circles);
+        return array_map(static fn(CircleReach $circle): Automaton => new Automaton($circle, $order), $circles);
     }
 
     /** Whether an option takes part in the counting: choices, and inputs that a condition of the page asks. */
     private function takesPart(int $option): bool
     {
-        return [] !== $this->board->cellsOf[$option] && (!$this->board->isInput($option) || isset($this->board->asked[$option]));
+        return [] !== $this->board->cellsOf[$option] &&
+            (!$this->board->isInput($option) || isset($this->board->asked[$option]));
     }
 
     private static function root(?Diagram $diagram, bool $stocked): \GMP
@@ -920,7 +999,7 @@ final class Reach
         foreach ($dependencies->circles as $circle) {
             $cone = array_fill_keys($circle, true);
             $queue = $circle;
-            while (null !== $option = array_pop($queue)) {
+            while (null !== ($option = array_pop($queue))) {
                 foreach ($dependencies->of[$option] as $on) {
                     if (!isset($cone[$on])) {
                         $cone[$on] = true;
@@ -940,18 +1019,18 @@ final class Reach
         foreach (array_values($cones) as $n => $cone) {
             ksort($cone);
             try {
-                $kept = $this->kept?->getOwn('circle-'.$n);
+                $kept = $this->kept?->getOwn('circle-' . $n);
                 $trouble = TooLarge::fromPlain($kept);
                 if (null !== $trouble) {
                     throw $trouble;
                 }
                 $groups[] = $circle = new CircleReach($this->board, array_keys($cone), $kept);
                 if (null === $kept) {
-                    $this->kept?->putOwn('circle-'.$n, $circle->toPlain());
+                    $this->kept?->putOwn('circle-' . $n, $circle->toPlain());
                 }
             } catch (TooLarge $e) {
                 $this->unwalked = $e;
-                $this->kept?->putOwn('circle-'.$n, $e->toPlain());
+                $this->kept?->putOwn('circle-' . $n, $e->toPlain());
             }
         }
 

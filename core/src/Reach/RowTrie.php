@@ -36,7 +36,7 @@ final class RowTrie
                 }
             }
         }
-        $cells = array_values(array_filter($order, static fn (int $cell): bool => isset($by[$cell])));
+        $cells = array_values(array_filter($order, static fn(int $cell): bool => isset($by[$cell])));
         $this->cells = array_fill_keys($cells, true);
         $last = count($cells) - 1;
         foreach ($variants->rows ?? [] as $row) {
@@ -53,7 +53,8 @@ final class RowTrie
             foreach ($cells as $depth => $id) {
                 $cell = $board->cells[$id];
                 $picked = $picks[$by[$id]];
-                $letter = null === $cell->bit ? ($picked[0] ?? $cell->none()) : (in_array($cell->bit, $picked, true) ? 0 : 1);
+                $letter =
+                    null === $cell->bit ? $picked[0] ?? $cell->none() : (in_array($cell->bit, $picked, true) ? 0 : 1);
                 $this->letters[$id][$letter] = true;
                 if ($depth === $last) {
                     // Where two rows match, the first counts.

@@ -35,6 +35,8 @@ final class TooLarge extends \RuntimeException
         $trouble = $plain['trouble'] ?? null;
         $options = $plain['options'] ?? null;
 
-        return is_string($trouble) && is_array($options) ? new self($trouble, array_values(array_filter($options, is_string(...)))) : null;
+        return is_string($trouble) && is_array($options)
+            ? new self($trouble, array_values(array_filter($options, is_string(...))))
+            : null;
     }
 }

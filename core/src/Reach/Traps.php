@@ -19,7 +19,12 @@ final class Traps
     private const A_STOCKED_ROW = 3;
     private const A_PURCHASE = 4;
 
-    private const CAUSES = [self::NOTHING => TrapCause::NoAnswer, self::A_FORM => TrapCause::MissingRow, self::A_ROW => TrapCause::SoldOutRow, self::A_STOCKED_ROW => TrapCause::SoldOutValue];
+    private const CAUSES = [
+        self::NOTHING => TrapCause::NoAnswer,
+        self::A_FORM => TrapCause::MissingRow,
+        self::A_ROW => TrapCause::SoldOutRow,
+        self::A_STOCKED_ROW => TrapCause::SoldOutValue,
+    ];
 
     /** @var list<list<int>> layer => node => the best below it */
     private readonly array $best;
@@ -81,7 +86,8 @@ final class Traps
     }
 
     /**
-     * @return array<int, array{array<string, \GMP>, \GMP}> option => [traps that its answer closes by cause, live trails after it]
+     * @return array<int, array{array<string, \GMP>, \GMP}> option => [traps that its answer closes by cause, live
+     *                                                      trails after it]
      */
     public function byOption(): array
     {
@@ -122,7 +128,10 @@ final class Traps
                     $dead[$cause->value] = gmp_add($dead[$cause->value] ?? 0, $count);
                 }
             }
-            $result[$option] = [$dead, array_reduce($live, static fn (\GMP $sum, \GMP|int $count): \GMP => gmp_add($sum, $count), gmp_init(0))];
+            $result[$option] = [
+                $dead,
+                array_reduce($live, static fn(\GMP $sum, \GMP|int $count): \GMP => gmp_add($sum, $count), gmp_init(0)),
+            ];
         }
 
         return $result;
@@ -140,7 +149,7 @@ final class Traps
         $nodes = [0];
         $letters = [];
         $tried = [0];
-        for ($depth = 0; $depth >= 0;) {
+        for ($depth = 0; $depth >= 0; ) {
             if ($depth > $last) {
                 yield array_combine(array_slice($this->diagram->cells, 0, $depth), $letters);
                 --$depth;
@@ -184,7 +193,8 @@ final class Traps
             return Diagram::DEAD === $child && TrapCause::NoAnswer === $cause;
         }
 
-        return $this->diagram->trail[$last + 1][$child] && (self::CAUSES[$this->best[$last + 1][$child]] ?? null) === $cause;
+        return $this->diagram->trail[$last + 1][$child] &&
+            (self::CAUSES[$this->best[$last + 1][$child]] ?? null) === $cause;
     }
 
     /**

@@ -12,7 +12,10 @@ final class Weights
     /** @var array<int, array<int, \GMP>> cell => letter => combinations */
     public array $shares = [];
 
-    /** @var array<int, array<int, \GMP>> cell => letter => combinations without the pins of the cell's own option; cells of a several that has none are left out */
+    /**
+     * @var array<int, array<int, \GMP>> cell => letter => combinations without the pins of the cell's own option;
+     *                                   cells of a several that has none are left out
+     */
     public array $freed = [];
 
     /** @var array<int, \GMP> several => combinations in which nothing of it is picked */
@@ -25,7 +28,9 @@ final class Weights
             foreach ($theirs as $cell => $letters) {
                 foreach ($letters as $letter => $count) {
                     $count = gmp_mul($count, $times);
-                    $mine[$cell][$letter] = isset($mine[$cell][$letter]) ? gmp_add($mine[$cell][$letter], $count) : $count;
+                    $mine[$cell][$letter] = isset($mine[$cell][$letter])
+                        ? gmp_add($mine[$cell][$letter], $count)
+                        : $count;
                 }
             }
         }

@@ -7,6 +7,4 @@ namespace Ithrel\Core\Sat;
 /**
  * A question would take more steps than it may.
  */
-final class GivenUp extends \RuntimeException
-{
-}
+final class GivenUp extends \RuntimeException {}

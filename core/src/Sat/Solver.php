@@ -8,8 +8,8 @@ namespace Ithrel\Core\Sat;
  * Whether clauses can all be true under some assumptions; where they cannot, assumptions that already exclude it.
  *
  * Conflict-driven clause learning (Marques-Silva and Sakallah 1999) with two watched literals a clause (Moskewicz and
- * others 2001) and the first unique implication point; assumptions are the first decisions (Eén and Sörensson 2003). What
- * is learned follows from the clauses alone, so it serves every later question.
+ * others 2001) and the first unique implication point; assumptions are the first decisions (Eén and Sörensson 2003).
+ * What is learned follows from the clauses alone, so it serves every later question.
  *
  * A variable is a number from 1; a literal is a variable, or its negative.
  */
@@ -21,7 +21,10 @@ final class Solver
     /** @var array<int, list<int>> literal => numbers of the clauses that watch it */
     private array $watches = [];
 
-    /** @var array<int, int> number of a clause => where a literal to watch was last found in it; looked for from there on (Gent 2013) */
+    /**
+     * @var array<int, int> number of a clause => where a literal to watch was last found in it; looked for from there
+     *                      on (Gent 2013)
+     */
     private array $sought = [];
 
     /** @var array<int, list<int>> variable => variables of which none holds once it does */
@@ -33,7 +36,10 @@ final class Solver
     /** @var array<int, int> variable => level at which it was settled */
     private array $level = [];
 
-    /** @var array<int, int|null> variable => number of the clause that settled it, or the variable that excludes it, negative; null: a decision */
+    /**
+     * @var array<int, int|null> variable => number of the clause that settled it, or the variable that excludes it,
+     *                           negative; null: a decision
+     */
     private array $reason = [];
 
     /** @var list<int> literals in the order in which they came to hold */
@@ -55,9 +61,7 @@ final class Solver
     /**
      * @param int $long literals beyond which a learned clause is told by what was decided
      */
-    public function __construct(private readonly int $long = 100)
-    {
-    }
+    public function __construct(private readonly int $long = 100) {}
 
     public function variable(): int
     {
@@ -109,8 +113,8 @@ final class Solver
      * many questions share.
      *
      * @param list<int> $assumptions literals
-     * @param list<int> $decide      literals to try in this order; once their variables are settled, so is the question
-     * @param int       $most        literals that may come to hold; beyond that the question is given up
+     * @param list<int> $decide literals to try in this order; once their variables are settled, so is the question
+     * @param int $most literals that may come to hold; beyond that the question is given up
      *
      * @return list<int>|null null where it is possible; else assumptions that exclude it together
      *
@@ -293,7 +297,7 @@ final class Solver
         }
         if (count($learned) > max($this->long, $here)) {
             // What was decided before says it too, in no more literals than there are levels.
-            $learned = array_map(static fn (int $literal): int => -$literal, $this->decisionsBehind($learned));
+            $learned = array_map(static fn(int $literal): int => -$literal, $this->decisionsBehind($learned));
         }
         // The second literal watched is the one that was settled last but for the first.
         $last = 0;
@@ -320,7 +324,9 @@ final class Solver
         }
 
         // Clauses are numbered from 0, and the variable of a literal that excludes another is at least 1.
-        return $reason < 0 ? [$reason] : array_values(array_filter($this->clauses[$reason], static fn (int $l): bool => $l !== $literal));
+        return $reason < 0
+            ? [$reason]
+            : array_values(array_filter($this->clauses[$reason], static fn(int $l): bool => $l !== $literal));
     }
 
     /**
@@ -333,13 +339,13 @@ final class Solver
     private function decisionsBehind(array $literals): array
     {
         $decisions = [];
-        $queue = array_map(static fn (int $literal): int => -$literal, $literals);
+        $queue = array_map(static fn(int $literal): int => -$literal, $literals);
         $seen = [];
         foreach ($literals as $literal) {
             $seen[abs($literal)] = true;
         }
         $isFirst = false;
-        while (null !== $literal = array_pop($queue)) {
+        while (null !== ($literal = array_pop($queue))) {
             $level = $this->level[abs($literal)];
             if ($level < 2) {
                 // All that was settled at the first level follows from its decision alone.

@@ -10,18 +10,25 @@ use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Table\Csv;
 
 /**
- * The items of a shop: a table with the columns sku, name, categories and tags; several in one cell are parted by ";" or "|".
+ * The items of a shop: a table with the columns sku, name, categories and tags; several in one cell are parted by ";"
+ * or "|".
  */
 final readonly class Catalogue
 {
-    private const COLUMNS = ['sku' => 'sku', 'name' => 'name', 'item' => 'name', 'category' => 'categories', 'categories' => 'categories', 'tag' => 'tags', 'tags' => 'tags'];
+    private const COLUMNS = [
+        'sku' => 'sku',
+        'name' => 'name',
+        'item' => 'name',
+        'category' => 'categories',
+        'categories' => 'categories',
+        'tag' => 'tags',
+        'tags' => 'tags',
+    ];
 
     /**
      * @param list<CatalogueItem> $items
      */
-    private function __construct(public array $items)
-    {
-    }
+    private function __construct(public array $items) {}
 
     /**
      * @throws UnreadableDocument
@@ -38,19 +45,32 @@ final readonly class Catalogue
             }
         }
         if (!isset($columns['sku'])) {
-            throw UnreadableDocument::at('line '.$first, 'A table with a column "sku" was expected, and "name", "categories" and "tags" beside it.');
+            throw UnreadableDocument::at(
+                'line ' . $first,
+                'A table with a column "sku" was expected, and "name", "categories" and "tags" beside it.',
+            );
         }
         unset($rows[$first]);
         $items = $seen = $problems = [];
         foreach ($rows as $line => $cells) {
-            $cell = static fn (string $key): string => $cells[$columns[$key] ?? -1] ?? '';
+            $cell = static fn(string $key): string => $cells[$columns[$key] ?? -1] ?? '';
             $sku = $cell('sku');
             if ('' === $sku || isset($seen[$sku])) {
-                $problems[] = new Problem('line '.$line, '' === $sku ? 'It has no SKU.' : sprintf('The SKU "%s" stands in line %d already.', $sku, $seen[$sku]));
+                $problems[] = new Problem(
+                    'line ' . $line,
+                    '' === $sku
+                        ? 'It has no SKU.'
+                        : sprintf('The SKU "%s" stands in line %d already.', $sku, $seen[$sku]),
+                );
                 continue;
             }
             $seen[$sku] = $line;
-            $items[] = new CatalogueItem($sku, $cell('name'), self::several($cell('categories')), self::several($cell('tags')));
+            $items[] = new CatalogueItem(
+                $sku,
+                $cell('name'),
+                self::several($cell('categories')),
+                self::several($cell('tags')),
+            );
         }
         if ([] !== $problems) {
             throw new UnreadableDocument($problems);
@@ -64,7 +84,7 @@ final readonly class Catalogue
      */
     public function hitBy(Scope $scope): array
     {
-        return array_values(array_filter($this->items, static fn (CatalogueItem $item): bool => $item->isHitBy($scope)));
+        return array_values(array_filter($this->items, static fn(CatalogueItem $item): bool => $item->isHitBy($scope)));
     }
 
     /**
@@ -74,7 +94,11 @@ final readonly class Catalogue
      */
     public function words(string $kind): array
     {
-        return array_values(array_unique(array_merge(...array_map(static fn (CatalogueItem $item): array => $item->{$kind}, $this->items))));
+        return array_values(
+            array_unique(
+                array_merge(...array_map(static fn(CatalogueItem $item): array => $item->{$kind}, $this->items)),
+            ),
+        );
     }
 
     /**
@@ -84,6 +108,11 @@ final readonly class Catalogue
     {
         $parts = preg_split('/[;|]/', $cell);
 
-        return array_values(array_filter(array_map(trim(...), false === $parts ? [$cell] : $parts), static fn (string $part): bool => '' !== $part));
+        return array_values(
+            array_filter(
+                array_map(trim(...), false === $parts ? [$cell] : $parts),
+                static fn(string $part): bool => '' !== $part,
+            ),
+        );
     }
 }

@@ -15,15 +15,21 @@ final readonly class CatalogueItem
      * @param list<string> $categories
      * @param list<string> $tags
      */
-    public function __construct(public string $sku, public string $name, public array $categories, public array $tags)
-    {
-    }
+    public function __construct(
+        public string $sku,
+        public string $name,
+        public array $categories,
+        public array $tags,
+    ) {}
 
     /** Whether a scope hits it; what is excepted is hit by nothing. */
     public function isHitBy(Scope $scope): bool
     {
-        return !in_array($this->sku, $scope->except, true)
-            && ($scope->all || in_array($this->sku, $scope->skus, true) || [] !== array_intersect($scope->categories, $this->categories) || [] !== array_intersect($scope->tags, $this->tags));
+        return !in_array($this->sku, $scope->except, true) &&
+            ($scope->all ||
+                in_array($this->sku, $scope->skus, true) ||
+                [] !== array_intersect($scope->categories, $this->categories) ||
+                [] !== array_intersect($scope->tags, $this->tags));
     }
 
     /**
@@ -38,10 +44,16 @@ final readonly class CatalogueItem
         }
 
         return [
-            ...($scope->all ? ['every item'] : []),
-            ...(in_array($this->sku, $scope->skus, true) ? ['its SKU'] : []),
-            ...array_map(static fn (string $c): string => 'the category '.$c, array_values(array_intersect($scope->categories, $this->categories))),
-            ...array_map(static fn (string $t): string => 'the tag '.$t, array_values(array_intersect($scope->tags, $this->tags))),
+            ...$scope->all ? ['every item'] : [],
+            ...in_array($this->sku, $scope->skus, true) ? ['its SKU'] : [],
+            ...array_map(
+                static fn(string $c): string => 'the category ' . $c,
+                array_values(array_intersect($scope->categories, $this->categories)),
+            ),
+            ...array_map(
+                static fn(string $t): string => 'the tag ' . $t,
+                array_values(array_intersect($scope->tags, $this->tags)),
+            ),
         ];
     }
 }

@@ -10,10 +10,14 @@ namespace Ithrel\Core\Setup;
 final readonly class DataEntry
 {
     /**
-     * @param list<Stage>            $stages
-     * @param 'order'|'shopper'|null $meant  for the store alone, or for the shopper; null: not told
+     * @param list<Stage> $stages
+     * @param 'order'|'shopper'|null $meant for the store alone, or for the shopper; null: not told
      */
-    public function __construct(public string $code, public string $label, public string $value, public array $stages, public ?string $meant = null)
-    {
-    }
+    public function __construct(
+        public string $code,
+        public string $label,
+        public string $value,
+        public array $stages,
+        public ?string $meant = null,
+    ) {}
 }

@@ -11,7 +11,12 @@ use Ithrel\Core\Setup\Condition\Condition;
  */
 final readonly class Guard
 {
-    public function __construct(public int $index, public string $at, public string $id, public ?Condition $never, public ?Condition $always, public string $because)
-    {
-    }
+    public function __construct(
+        public int $index,
+        public string $at,
+        public string $id,
+        public ?Condition $never,
+        public ?Condition $always,
+        public string $because,
+    ) {}
 }

@@ -7,7 +7,8 @@ namespace Ithrel\Core\Setup;
 use Brick\Math\BigDecimal;
 
 /**
- * What is sold: its prices in the currency of the setup and what the store pays for it, its weight and stock (null: not tracked).
+ * What is sold: its prices in the currency of the setup and what the store pays for it, its weight and stock (null: not
+ * tracked).
  */
 final readonly class Item
 {
@@ -27,11 +28,23 @@ final readonly class Item
         public array $data = [],
         public ?BigDecimal $cost = null,
         public ?PackageSize $size = null,
-    ) {
-    }
+    ) {}
 
     public function withoutStock(): self
     {
-        return new self($this->sku, $this->name, $this->price, $this->salePrice, $this->weight, $this->points, null, $this->backorder, $this->image, $this->data, $this->cost, $this->size);
+        return new self(
+            $this->sku,
+            $this->name,
+            $this->price,
+            $this->salePrice,
+            $this->weight,
+            $this->points,
+            null,
+            $this->backorder,
+            $this->image,
+            $this->data,
+            $this->cost,
+            $this->size,
+        );
     }
 }

@@ -16,7 +16,9 @@ final class JsonText
     /** Levels of arrays and objects. */
     public const MAX_DEPTH = 120;
 
-    private const TOKEN = '/\G(?:[ \t\n\r]+|"(?:[^"\\\\\x00-\x1f]|\\\\(?:["\\\\\/bfnrt]|u[0-9a-fA-F]{4}))*+"|-?(?:0|[1-9][0-9]*+)(?:\.[0-9]++)?+(?:[eE][+-]?[0-9]++)?+|true|false|null|[{}\[\]:,])/A';
+    private const TOKEN =
+        '/\G(?:[ ' .
+        '\t\n\r]+|"(?:[^"\\\\\x00-\x1f]|\\\\(?:["\\\\\/bfnrt]|u[0-9a-fA-F]{4}))*+"|-?(?:0|[1-9][0-9]*+)(?:\.[0-9]++)?+(?:[eE][+-]?[0-9]++)?+|true|false|null|[{}\[\]:,])/A';
 
     /**
      * @return mixed objects as \stdClass, arrays as lists; keys whose value is null are left out
@@ -26,7 +28,13 @@ final class JsonText
     public static function decode(string $json): mixed
     {
         if (strlen($json) > self::MAX_BYTES) {
-            throw UnreadableDocument::at('', sprintf('The document is larger than %s bytes, the most that is read.', number_format(self::MAX_BYTES, 0, '.', ' ')));
+            throw UnreadableDocument::at(
+                '',
+                sprintf(
+                    'The document is larger than %s bytes, the most that is read.',
+                    number_format(self::MAX_BYTES, 0, '.', ' '),
+                ),
+            );
         }
         if (str_starts_with($json, "\xEF\xBB\xBF")) {
             $json = substr($json, 3);
@@ -63,7 +71,7 @@ final class JsonText
         [$offset, $reason] = self::firstError($json);
         $before = substr($json, 0, $offset);
         $line = substr_count($before, "\n") + 1;
-        $column = mb_strlen(substr($before, (int) strrpos("\n".$before, "\n")), 'UTF-8') + 1;
+        $column = mb_strlen(substr($before, (int) strrpos("\n" . $before, "\n")), 'UTF-8') + 1;
 
         return sprintf('This is not JSON: %s at line %d, column %d.', $reason, $line, $column);
     }
@@ -80,21 +88,25 @@ final class JsonText
         $want = 'value';
         for ($at = 0; $at < $length; $at += strlen($token)) {
             if (1 !== preg_match(self::TOKEN, $json, $m, 0, $at)) {
-                return [$at, 'unexpected '.self::quote($json, $at)];
+                return [$at, 'unexpected ' . self::quote($json, $at)];
             }
             $token = $m[0];
             $first = $token[0];
             if (str_contains(" \t\n\r", $first)) {
                 continue;
             }
-            $closes = ('}' === $first && in_array($want, ['key or }', ', or }'], true)) || (']' === $first && in_array($want, ['value or ]', ', or ]'], true));
-            $fits = $closes || match ($want) {
-                'value', 'value or ]' => !str_contains('}]:,', $first),
-                'key', 'key or }' => '"' === $first,
-                ':' => ':' === $first,
-                ', or }', ', or ]' => ',' === $first,
-                default => false,
-            };
+            $closes =
+                ('}' === $first && in_array($want, ['key or }', ', or }'], true)) ||
+                (']' === $first && in_array($want, ['value or ]', ', or ]'], true));
+            $fits =
+                $closes ||
+                match ($want) {
+                    'value', 'value or ]' => !str_contains('}]:,', $first),
+                    'key', 'key or }' => '"' === $first,
+                    ':' => ':' === $first,
+                    ', or }', ', or ]' => ',' === $first,
+                    default => false,
+                };
             if (!$fits) {
                 return [$at, sprintf('%s was expected, %s found', $want, self::quote($json, $at))];
             }
@@ -128,12 +140,12 @@ final class JsonText
     {
         $piece = mb_substr(mb_strcut($json, $at, 48, 'UTF-8'), 0, 12, 'UTF-8');
 
-        return '"'.preg_replace(['/(?<=.)[\s,}\]].*$/su', '/[\x00-\x1f\x7f]/'], ['', '?'], $piece).'"';
+        return '"' . preg_replace(['/(?<=.)[\s,}\]].*$/su', '/[\x00-\x1f\x7f]/'], ['', '?'], $piece) . '"';
     }
 
     /**
-     * PHP's decoder keeps the last of two equal keys without a word. Where the text has as many keys as what was read of
-     * it, none is doubled; only else is the text walked token by token, to say where.
+     * PHP's decoder keeps the last of two equal keys without a word. Where the text has as many keys as what was read
+     * of it, none is doubled; only else is the text walked token by token, to say where.
      *
      * @throws UnreadableDocument
      */
@@ -158,7 +170,12 @@ final class JsonText
         /** @var list<string> $path */
         $path = [];
         $depth = -1;
-        for ($at = 0; 1 === preg_match('/"((?:[^"\\\\]++|\\\\.)*+)"(\s*+:)?|[{}\[\],]/s', $json, $token, PREG_OFFSET_CAPTURE, $at);) {
+        for (
+            $at = 0;
+            1 ===
+            preg_match('/"((?:[^"\\\\]++|\\\\.)*+)"(\s*+:)?|[{}\[\],]/s', $json, $token, PREG_OFFSET_CAPTURE, $at);
+
+        ) {
             $at = $token[0][1] + strlen($token[0][0]);
             $first = $token[0][0][0];
             if ('"' === $first) {
@@ -166,13 +183,13 @@ final class JsonText
                     continue;
                 }
                 $raw = $token[1][0];
-                $unescaped = str_contains($raw, '\\') ? json_decode('"'.$raw.'"') : $raw;
+                $unescaped = str_contains($raw, '\\') ? json_decode('"' . $raw . '"') : $raw;
                 $key = is_string($unescaped) ? $unescaped : $raw;
                 $path[$depth] = $key;
-                if (isset($seen[$depth]['k'.$key])) {
+                if (isset($seen[$depth]['k' . $key])) {
                     return Pointer::of(array_slice($path, 0, $depth + 1));
                 }
-                $seen[$depth]['k'.$key] = true;
+                $seen[$depth]['k' . $key] = true;
             } elseif ('{' === $first || '[' === $first) {
                 $seen[++$depth] = [];
                 $index[$depth] = '[' === $first ? 0 : null;
@@ -198,14 +215,17 @@ final class JsonText
     {
         $misfit = null;
         if (is_float($value)) {
-            return UnreadableDocument::at($at, 'A number with a fraction or an exponent is written as a decimal string, like "12.50".');
+            return UnreadableDocument::at(
+                $at,
+                'A number with a fraction or an exponent is written as a decimal string, like "12.50".',
+            );
         }
         if (is_array($value)) {
             foreach ($value as $i => $item) {
                 if (null === $item) {
-                    $misfit ??= UnreadableDocument::at($at.'/'.$i, 'null cannot stand in a list.');
+                    $misfit ??= UnreadableDocument::at($at . '/' . $i, 'null cannot stand in a list.');
                 } elseif (!is_string($item) && !is_bool($item) && !is_int($item)) {
-                    $found = self::inspect($item, $at.'/'.$i, $keys);
+                    $found = self::inspect($item, $at . '/' . $i, $keys);
                     $misfit ??= $found;
                 }
             }
@@ -215,7 +235,7 @@ final class JsonText
                 if (null === $item) {
                     unset($value->{$key});
                 } elseif (!is_string($item) && !is_bool($item) && !is_int($item)) {
-                    $found = self::inspect($item, $at.'/'.Pointer::escape((string) $key), $keys);
+                    $found = self::inspect($item, $at . '/' . Pointer::escape((string) $key), $keys);
                     $misfit ??= $found;
                 }
             }

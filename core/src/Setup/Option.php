@@ -22,13 +22,13 @@ final readonly class Option
     private array $positions;
 
     /**
-     * @param int          $index    position in display order
-     * @param string       $at       JSON Pointer of the option
+     * @param int $index position in display order
+     * @param string $at JSON Pointer of the option
      * @param list<string> $controls how it is shown; two where it is shown in both ways
-     * @param list<Value>  $values   what can be chosen (choices only; a flag has its yes)
-     * @param list<string> $styled   codes of the options that say how a text looks
-     * @param list<Stage>  $stages   where the answer must be visible
-     * @param string|null  $default  the default of an input as text; a flag's default stands on its yes
+     * @param list<Value> $values what can be chosen (choices only; a flag has its yes)
+     * @param list<string> $styled codes of the options that say how a text looks
+     * @param list<Stage> $stages where the answer must be visible
+     * @param string|null $default the default of an input as text; a flag's default stands on its yes
      */
     public function __construct(
         public int $index,
@@ -75,11 +75,53 @@ final readonly class Option
     /** The same option, taking any input; what it measures stays. */
     public function withoutLimits(): self
     {
-        return new self($this->index, $this->at, $this->code, $this->label, $this->kind, $this->required, $this->shownWhen, $this->help, $this->controls, null, $this->stages, $this->values, $this->picks, null === $this->text ? null : new TextLimits(measure: $this->text->measure), null === $this->number ? null : new NumberLimits(unit: $this->number->unit), null === $this->date ? null : new DateLimits(), null === $this->file ? null : new FileLimits(), null === $this->colour ? null : new ColourLimits(), $this->charge, $this->styled);
+        return new self(
+            $this->index,
+            $this->at,
+            $this->code,
+            $this->label,
+            $this->kind,
+            $this->required,
+            $this->shownWhen,
+            $this->help,
+            $this->controls,
+            null,
+            $this->stages,
+            $this->values,
+            $this->picks,
+            null === $this->text ? null : new TextLimits(measure: $this->text->measure),
+            null === $this->number ? null : new NumberLimits(unit: $this->number->unit),
+            null === $this->date ? null : new DateLimits(),
+            null === $this->file ? null : new FileLimits(),
+            null === $this->colour ? null : new ColourLimits(),
+            $this->charge,
+            $this->styled,
+        );
     }
 
     public function withoutStocks(): self
     {
-        return new self($this->index, $this->at, $this->code, $this->label, $this->kind, $this->required, $this->shownWhen, $this->help, $this->controls, $this->default, $this->stages, array_map(static fn (Value $v): Value => $v->withoutStock(), $this->values), $this->picks, $this->text, $this->number, $this->date, $this->file, $this->colour, $this->charge, $this->styled);
+        return new self(
+            $this->index,
+            $this->at,
+            $this->code,
+            $this->label,
+            $this->kind,
+            $this->required,
+            $this->shownWhen,
+            $this->help,
+            $this->controls,
+            $this->default,
+            $this->stages,
+            array_map(static fn(Value $v): Value => $v->withoutStock(), $this->values),
+            $this->picks,
+            $this->text,
+            $this->number,
+            $this->date,
+            $this->file,
+            $this->colour,
+            $this->charge,
+            $this->styled,
+        );
     }
 }

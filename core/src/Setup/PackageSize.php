@@ -16,6 +16,5 @@ final readonly class PackageSize
         public BigDecimal $width,
         public BigDecimal $height,
         public string $unit,
-    ) {
-    }
+    ) {}
 }

@@ -19,8 +19,7 @@ final readonly class Part
         public ?BigDecimal $points = null,
         public ?BigDecimal $stock = null,
         public ?BigDecimal $cost = null,
-    ) {
-    }
+    ) {}
 
     public function withoutStock(): self
     {

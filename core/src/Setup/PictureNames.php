@@ -23,12 +23,12 @@ final class PictureNames
         $add($setup->item->image, '/item/image');
         foreach ($setup->options as $option) {
             foreach ($option->values as $value) {
-                $add($value->image, $value->at.'/image');
-                $add($value->swatch, $value->at.'/swatch');
+                $add($value->image, $value->at . '/image');
+                $add($value->swatch, $value->at . '/swatch');
             }
         }
         foreach ($setup->variants->rows ?? [] as $row) {
-            $add($row->image, $row->at.'/image');
+            $add($row->image, $row->at . '/image');
         }
         foreach ($setup->views as $v => $view) {
             $add($view->image, sprintf('/views/%d/image', $v));

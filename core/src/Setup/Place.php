@@ -12,9 +12,7 @@ use Brick\Math\BigDecimal;
  */
 final readonly class Place
 {
-    public function __construct(private \stdClass $object, public string $at)
-    {
-    }
+    public function __construct(private \stdClass $object, public string $at) {}
 
     public function has(string $key): bool
     {
@@ -24,7 +22,7 @@ final readonly class Place
     /** JSON Pointer of a key of this object. */
     public function at(string $key): string
     {
-        return $this->at.'/'.Pointer::escape($key);
+        return $this->at . '/' . Pointer::escape($key);
     }
 
     public function text(string $key, string $absent = ''): string
@@ -78,7 +76,7 @@ final readonly class Place
         $at = $this->at($key);
         foreach ($this->members($key) as $i => $value) {
             if ($value instanceof \stdClass) {
-                $objects[] = new self($value, $at.'/'.$i);
+                $objects[] = new self($value, $at . '/' . $i);
             }
         }
 
@@ -93,7 +91,12 @@ final readonly class Place
         $places = [];
         $at = $this->at($key);
         foreach ($this->members($key) as $i => $value) {
-            $places[] = $value instanceof \stdClass ? new self($value, $at.'/'.$i) : (is_int($value) || is_string($value) ? $value : '');
+            $places[] =
+                $value instanceof \stdClass
+                    ? new self($value, $at . '/' . $i)
+                    : (is_int($value) || is_string($value)
+                        ? $value
+                        : '');
         }
 
         return $places;
@@ -143,7 +146,10 @@ final readonly class Place
         $pairs = [];
         foreach ($this->members($key) as $value) {
             [$a, $b] = is_array($value) ? array_values($value) + [0, 0] : [0, 0];
-            $pairs[] = [is_string($a) || is_int($a) ? (string) $a : '0', is_string($b) || is_int($b) ? (string) $b : '0'];
+            $pairs[] = [
+                is_string($a) || is_int($a) ? (string) $a : '0',
+                is_string($b) || is_int($b) ? (string) $b : '0',
+            ];
         }
 
         return $pairs;

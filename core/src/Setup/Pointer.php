@@ -16,7 +16,7 @@ final class Pointer
     {
         $pointer = '';
         foreach ($path as $step) {
-            $pointer .= '/'.self::escape((string) $step);
+            $pointer .= '/' . self::escape((string) $step);
         }
 
         return $pointer;
@@ -34,7 +34,7 @@ final class Pointer
      */
     public static function common(array $pointers): string
     {
-        $steps = array_map(static fn (string $p): array => explode('/', $p), $pointers);
+        $steps = array_map(static fn(string $p): array => explode('/', $p), $pointers);
         $common = array_shift($steps);
         foreach ($steps as $other) {
             $same = 0;

@@ -10,10 +10,8 @@ namespace Ithrel\Core\Setup;
 final readonly class Problem
 {
     /**
-     * @param string $at      JSON Pointer (RFC 6901) into the document; "" is the whole document
+     * @param string $at JSON Pointer (RFC 6901) into the document; "" is the whole document
      * @param string $message plain words, safe to show as text
      */
-    public function __construct(public string $at, public string $message)
-    {
-    }
+    public function __construct(public string $at, public string $message) {}
 }

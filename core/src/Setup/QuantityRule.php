@@ -9,14 +9,12 @@ namespace Ithrel\Core\Setup;
  */
 final readonly class QuantityRule
 {
-    public function __construct(public int $min = 1, public ?int $max = null, public int $step = 1)
-    {
-    }
+    public function __construct(public int $min = 1, public ?int $max = null, public int $step = 1) {}
 
     public function allows(int $quantity): bool
     {
-        return $quantity >= $this->min
-            && (null === $this->max || $quantity <= $this->max)
-            && 0 === ($quantity - $this->min) % $this->step;
+        return $quantity >= $this->min &&
+            (null === $this->max || $quantity <= $this->max) &&
+            0 === ($quantity - $this->min) % $this->step;
     }
 }

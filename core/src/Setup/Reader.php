@@ -64,7 +64,7 @@ final class Reader
     public function read(string $json, Today $today, bool $isSound = false): Setup
     {
         $document = JsonText::decode($json);
-        if (!$document instanceof \stdClass) {
+        if (!($document instanceof \stdClass)) {
             throw UnreadableDocument::at('', 'A JSON object was expected.');
         }
         $problems = $isSound ? [] : $this->structure->problems($document);
@@ -100,19 +100,36 @@ final class Reader
     {
         $currency = Currency::find($d->text('currency'));
         if (null === $currency) {
-            $this->problem($d->at('currency'), sprintf('"%s" is not a currency code of ISO 4217.', $d->text('currency')));
+            $this->problem(
+                $d->at('currency'),
+                sprintf('"%s" is not a currency code of ISO 4217.', $d->text('currency')),
+            );
         }
         $item = $d->object('item');
         $data = [];
         foreach ($item->objects('data') as $entry) {
-            $data[] = new DataEntry($entry->text('code'), $entry->text('label', $entry->text('code')), $entry->text('value'), $this->stages($entry), $this->meant($entry));
+            $data[] = new DataEntry(
+                $entry->text('code'),
+                $entry->text('label', $entry->text('code')),
+                $entry->text('value'),
+                $this->stages($entry),
+                $this->meant($entry),
+            );
         }
         $quantity = $d->object('quantity');
         $rule = new QuantityRule($quantity->whole('min') ?? 1, $quantity->whole('max'), $quantity->whole('step') ?? 1);
         $this->levels = $this->levels($d);
         $parts = [];
         foreach ($d->objects('parts') as $part) {
-            $parts[] = new Part($part->text('sku'), $part->text('name', $part->text('sku')), $part->decimal('price') ?? BigDecimal::zero(), $part->decimal('weight'), $part->decimal('points'), $part->decimal('stock'), $part->decimal('cost'));
+            $parts[] = new Part(
+                $part->text('sku'),
+                $part->text('name', $part->text('sku')),
+                $part->decimal('price') ?? BigDecimal::zero(),
+                $part->decimal('weight'),
+                $part->decimal('points'),
+                $part->decimal('stock'),
+                $part->decimal('cost'),
+            );
         }
         $this->unique($d->objects('parts'), 'sku', 'part');
         $options = [];
@@ -123,12 +140,29 @@ final class Reader
         $charges = [];
         foreach ($d->places('charges') as $place) {
             $id = $place instanceof Place ? $place->optional('id') : null;
-            $charges[] = new SetupCharge($d->at('charges').'/'.count($charges), $id, $place instanceof Place ? $place->text('label', $id ?? '') : '', $this->charge($place, $d->at('charges').'/'.count($charges)), $place instanceof Place && $place->has('when') ? $this->condition($place->object('when')) : null);
+            $charges[] = new SetupCharge(
+                $d->at('charges') . '/' . count($charges),
+                $id,
+                $place instanceof Place ? $place->text('label', $id ?? '') : '',
+                $this->charge($place, $d->at('charges') . '/' . count($charges)),
+                $place instanceof Place && $place->has('when') ? $this->condition($place->object('when')) : null,
+            );
         }
-        $this->unique(array_values(array_filter($d->places('charges'), static fn (mixed $p): bool => $p instanceof Place)), 'id', 'charge');
+        $this->unique(
+            array_values(array_filter($d->places('charges'), static fn(mixed $p): bool => $p instanceof Place)),
+            'id',
+            'charge',
+        );
         $guards = [];
         foreach ($d->objects('guards') as $index => $guard) {
-            $guards[] = new Guard($index, $guard->at, $guard->text('id', 'guard-'.($index + 1)), $guard->has('never') ? $this->condition($guard->object('never')) : null, $guard->has('always') ? $this->condition($guard->object('always')) : null, $guard->text('because'));
+            $guards[] = new Guard(
+                $index,
+                $guard->at,
+                $guard->text('id', 'guard-' . ($index + 1)),
+                $guard->has('never') ? $this->condition($guard->object('never')) : null,
+                $guard->has('always') ? $this->condition($guard->object('always')) : null,
+                $guard->text('because'),
+            );
         }
         $this->unique($d->objects('guards'), 'id', 'guard');
         $places = $d->objects('views');
@@ -149,7 +183,20 @@ final class Reader
         return new Setup(
             $d->text('name'),
             $currency,
-            new Item($item->text('sku'), $item->text('name'), $item->decimal('price') ?? BigDecimal::zero(), $item->decimal('salePrice'), $item->decimal('weight'), $item->decimal('points'), $item->decimal('stock'), $item->flag('backorder'), $item->optional('image'), $data, $item->decimal('cost'), $this->size($item)),
+            new Item(
+                $item->text('sku'),
+                $item->text('name'),
+                $item->decimal('price') ?? BigDecimal::zero(),
+                $item->decimal('salePrice'),
+                $item->decimal('weight'),
+                $item->decimal('points'),
+                $item->decimal('stock'),
+                $item->flag('backorder'),
+                $item->optional('image'),
+                $data,
+                $item->decimal('cost'),
+                $this->size($item),
+            ),
             $rule,
             $parts,
             $options,
@@ -157,7 +204,15 @@ final class Reader
             $charges,
             $guards,
             $this->rounding($d->object('rounding')),
-            $d->has('appliesTo') ? new Scope($scope->texts('skus'), $scope->texts('categories'), $scope->texts('tags'), $scope->flag('all'), $scope->texts('except')) : null,
+            $d->has('appliesTo')
+                ? new Scope(
+                    $scope->texts('skus'),
+                    $scope->texts('categories'),
+                    $scope->texts('tags'),
+                    $scope->flag('all'),
+                    $scope->texts('except'),
+                )
+                : null,
             $this->today,
             $this->levels,
             $views,
@@ -172,7 +227,12 @@ final class Reader
         $size = $of->object('size');
         $zero = BigDecimal::zero();
 
-        return new PackageSize($size->decimal('length') ?? $zero, $size->decimal('width') ?? $zero, $size->decimal('height') ?? $zero, $size->text('unit'));
+        return new PackageSize(
+            $size->decimal('length') ?? $zero,
+            $size->decimal('width') ?? $zero,
+            $size->decimal('height') ?? $zero,
+            $size->text('unit'),
+        );
     }
 
     /**
@@ -181,7 +241,9 @@ final class Reader
     private function meant(Place $entry): ?string
     {
         return match ($entry->text('meant')) {
-            'order' => 'order', 'shopper' => 'shopper', default => null,
+            'order' => 'order',
+            'shopper' => 'shopper',
+            default => null,
         };
     }
 
@@ -189,20 +251,35 @@ final class Reader
     {
         $at = $rounding->text('at', 'unit');
 
-        return new Rounding(match ($rounding->text('mode', 'half-up')) {
-            'half-even' => RoundingMode::HalfEven,
-            'half-down' => RoundingMode::HalfDown,
-            'up' => RoundingMode::Up,
-            'down' => RoundingMode::Down,
-            default => RoundingMode::HalfUp,
-        }, 'effect' === $at || 'line' === $at ? $at : 'unit');
+        return new Rounding(
+            match ($rounding->text('mode', 'half-up')) {
+                'half-even' => RoundingMode::HalfEven,
+                'half-down' => RoundingMode::HalfDown,
+                'up' => RoundingMode::Up,
+                'down' => RoundingMode::Down,
+                default => RoundingMode::HalfUp,
+            },
+            'effect' === $at || 'line' === $at ? $at : 'unit',
+        );
     }
 
     private function variants(Place $variants): Variants
     {
         $rows = [];
         foreach ($variants->objects('rows') as $index => $row) {
-            $rows[] = new Row($index, $row->at, $row->object('pick')->picks(), $row->optional('sku'), $row->decimal('price'), $row->decimal('salePrice'), $row->decimal('stock'), $row->decimal('weight'), $row->optional('image'), $row->decimal('cost'), $this->size($row));
+            $rows[] = new Row(
+                $index,
+                $row->at,
+                $row->object('pick')->picks(),
+                $row->optional('sku'),
+                $row->decimal('price'),
+                $row->decimal('salePrice'),
+                $row->decimal('stock'),
+                $row->decimal('weight'),
+                $row->optional('image'),
+                $row->decimal('cost'),
+                $this->size($row),
+            );
         }
 
         return new Variants($variants->texts('by'), $rows);
@@ -243,11 +320,39 @@ final class Reader
             $this->stages($o),
             $values,
             Kind::Several === $kind ? new Picks($picks->whole('min') ?? 0, $picks->whole('max')) : null,
-            Kind::Text === $kind ? new TextLimits($length->whole('min'), $length->whole('max'), $this->measure($length), $o->object('lines')->whole('max'), $this->allow($o), $this->pattern($o)) : null,
-            Kind::Number === $kind ? new NumberLimits($o->decimal('min'), $o->decimal('max'), $o->decimal('step'), $o->whole('decimals'), $o->optional('unit')) : null,
+            Kind::Text === $kind
+                ? new TextLimits(
+                    $length->whole('min'),
+                    $length->whole('max'),
+                    $this->measure($length),
+                    $o->object('lines')->whole('max'),
+                    $this->allow($o),
+                    $this->pattern($o),
+                )
+                : null,
+            Kind::Number === $kind
+                ? new NumberLimits(
+                    $o->decimal('min'),
+                    $o->decimal('max'),
+                    $o->decimal('step'),
+                    $o->whole('decimals'),
+                    $o->optional('unit'),
+                )
+                : null,
             Kind::Date === $kind ? $this->dateLimits($o) : null,
-            Kind::File === $kind ? new FileLimits($o->has('types') ? $o->texts('types') : null, $o->whole('maxBytes'), $files->whole('min'), $files->whole('max'), $pixels->whole('minWidth'), $pixels->whole('minHeight')) : null,
-            Kind::Colour === $kind ? new ColourLimits($o->has('colours') ? array_map(strtolower(...), $o->texts('colours')) : null) : null,
+            Kind::File === $kind
+                ? new FileLimits(
+                    $o->has('types') ? $o->texts('types') : null,
+                    $o->whole('maxBytes'),
+                    $files->whole('min'),
+                    $files->whole('max'),
+                    $pixels->whole('minWidth'),
+                    $pixels->whole('minHeight'),
+                )
+                : null,
+            Kind::Colour === $kind
+                ? new ColourLimits($o->has('colours') ? array_map(strtolower(...), $o->texts('colours')) : null)
+                : null,
             $charge,
             $o->texts('styled'),
         );
@@ -288,13 +393,18 @@ final class Reader
         foreach ($o->texts('closed') as $i => $date) {
             $day = Today::dayOf($date);
             if (null === $day) {
-                $this->problem($o->at('closed').'/'.$i, 'There is no such day in the calendar.');
+                $this->problem($o->at('closed') . '/' . $i, 'There is no such day in the calendar.');
             } else {
                 $closed[$day] = true;
             }
         }
 
-        return new DateLimits($this->day($o, 'earliest'), $this->day($o, 'latest'), $o->has('weekdays') ? $o->wholes('weekdays') : null, $closed);
+        return new DateLimits(
+            $this->day($o, 'earliest'),
+            $this->day($o, 'latest'),
+            $o->has('weekdays') ? $o->wholes('weekdays') : null,
+            $closed,
+        );
     }
 
     private function day(Place $o, string $key): ?int
@@ -327,7 +437,9 @@ final class Reader
     {
         $allow = $o->text('allow', 'any');
 
-        return in_array($allow, ['no-emoji', 'letters', 'digits', 'letters-digits', 'basic-latin'], true) ? $allow : 'any';
+        return in_array($allow, ['no-emoji', 'letters', 'digits', 'letters-digits', 'basic-latin'], true)
+            ? $allow
+            : 'any';
     }
 
     private function value(int $index, Place $v, ?string $flagLabel = null, bool $flagDefault = false): Value
@@ -364,17 +476,30 @@ final class Reader
 
     private function charge(Place|string|int $charge, string $at): Charge
     {
-        if (!$charge instanceof Place) {
+        if (!($charge instanceof Place)) {
             return new FixedCharge($at, false, BigDecimal::of($charge));
         }
         $perLine = 'line' === $charge->text('per', 'unit');
         $zero = BigDecimal::zero();
-        $amount = $this->level($charge, 'amount') ?? $charge->decimal('amount') ?? $zero;
+        $amount = $this->level($charge, 'amount') ?? ($charge->decimal('amount') ?? $zero);
         switch ($charge->text('how')) {
             case 'percent':
-                return new PercentCharge($at, $perLine, $charge->decimal('rate') ?? $zero, 'running' === $charge->text('of', 'base'), $this->level($charge, 'of'));
+                return new PercentCharge(
+                    $at,
+                    $perLine,
+                    $charge->decimal('rate') ?? $zero,
+                    'running' === $charge->text('of', 'base'),
+                    $this->level($charge, 'of'),
+                );
             case 'per-character':
-                return new CountedCharge($at, $perLine, 'per-character', $amount, $charge->whole('free') ?? 0, $charge->flag('skipSpaces'));
+                return new CountedCharge(
+                    $at,
+                    $perLine,
+                    'per-character',
+                    $amount,
+                    $charge->whole('free') ?? 0,
+                    $charge->flag('skipSpaces'),
+                );
             case 'per-file':
                 return new CountedCharge($at, $perLine, 'per-file', $amount, $charge->whole('free') ?? 0, false);
             case 'per-pick':
@@ -385,9 +510,15 @@ final class Reader
                 return new ReplaceCharge($at, false, $amount);
             case 'formula':
                 try {
-                    return new FormulaCharge($at, $perLine, Formula::parse($charge->text('expr')), $charge->decimal('min'), $charge->decimal('max'));
+                    return new FormulaCharge(
+                        $at,
+                        $perLine,
+                        Formula::parse($charge->text('expr')),
+                        $charge->decimal('min'),
+                        $charge->decimal('max'),
+                    );
                 } catch (FormulaError $e) {
-                    $this->problem($at.'/expr', $e->getMessage());
+                    $this->problem($at . '/expr', $e->getMessage());
                 }
         }
 
@@ -408,8 +539,11 @@ final class Reader
             }
             $last = max($last, $from);
             $rate = $step->decimal('rate');
-            $amount = $this->level($step, 'amount') ?? $step->decimal('amount') ?? BigDecimal::zero();
-            $steps[$from] = null === $rate ? new FixedCharge($charge->at, false, $amount) : new PercentCharge($charge->at, false, $rate, false);
+            $amount = $this->level($step, 'amount') ?? ($step->decimal('amount') ?? BigDecimal::zero());
+            $steps[$from] =
+                null === $rate
+                    ? new FixedCharge($charge->at, false, $amount)
+                    : new PercentCharge($charge->at, false, $rate, false);
         }
         ksort($steps);
 
@@ -435,7 +569,12 @@ final class Reader
     {
         $given = [];
         foreach ($d->objects('levels') as $level) {
-            $given[$level->text('code')] ??= [$level->decimal('amount'), $level->decimal('percent'), $level->optional('of'), $level->at];
+            $given[$level->text('code')] ??= [
+                $level->decimal('amount'),
+                $level->decimal('percent'),
+                $level->optional('of'),
+                $level->at,
+            ];
         }
         $this->unique($d->objects('levels'), 'code', 'price level');
 
@@ -454,14 +593,23 @@ final class Reader
             return new Not($c->at, $this->condition($c->object('not')));
         }
         if ($c->has('quantity')) {
-            return new QuantityTest($c->at, $c->object('quantity')->whole('atLeast'), $c->object('quantity')->whole('atMost'));
+            return new QuantityTest(
+                $c->at,
+                $c->object('quantity')->whole('atLeast'),
+                $c->object('quantity')->whole('atMost'),
+            );
         }
         $option = $c->text('option');
         if ($c->has('is')) {
             return new IsTest($c->at, $option, $c->textsOrFlag('is'));
         }
         if ($c->has('picks')) {
-            return new PicksTest($c->at, $option, $c->object('picks')->whole('atLeast'), $c->object('picks')->whole('atMost'));
+            return new PicksTest(
+                $c->at,
+                $option,
+                $c->object('picks')->whole('atLeast'),
+                $c->object('picks')->whole('atMost'),
+            );
         }
         if ($c->has('filled')) {
             return new FilledTest($c->at, $option, $c->flag('filled'));
@@ -477,7 +625,15 @@ final class Reader
             $this->problem($c->at, 'One test cannot compare with a number and with a date.');
         }
 
-        return new CompareTest($c->at, $option, $this->bound($c, 'atLeast'), $this->bound($c, 'atMost'), $this->bound($c, 'above'), $this->bound($c, 'below'), in_array('date', $kinds, true));
+        return new CompareTest(
+            $c->at,
+            $option,
+            $this->bound($c, 'atLeast'),
+            $this->bound($c, 'atMost'),
+            $this->bound($c, 'above'),
+            $this->bound($c, 'below'),
+            in_array('date', $kinds, true),
+        );
     }
 
     private function bound(Place $c, string $key): ?BigDecimal
@@ -503,7 +659,12 @@ final class Reader
     private function stages(Place $p): array
     {
         return $p->has('stages')
-            ? array_values(array_filter(Stage::cases(), static fn (Stage $s): bool => in_array($s->value, $p->texts('stages'), true)))
+            ? array_values(
+                array_filter(
+                    Stage::cases(),
+                    static fn(Stage $s): bool => in_array($s->value, $p->texts('stages'), true),
+                ),
+            )
             : Stage::cases();
     }
 
@@ -518,10 +679,13 @@ final class Reader
             if (null === $code) {
                 continue;
             }
-            if (isset($seen['k'.$code])) {
-                $this->problem($place->at($key), sprintf('The %s "%s" stands here a second time; first at %s.', $what, $code, $seen['k'.$code]));
+            if (isset($seen['k' . $code])) {
+                $this->problem(
+                    $place->at($key),
+                    sprintf('The %s "%s" stands here a second time; first at %s.', $what, $code, $seen['k' . $code]),
+                );
             }
-            $seen['k'.$code] ??= $place->at;
+            $seen['k' . $code] ??= $place->at;
         }
     }
 

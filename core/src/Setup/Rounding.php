@@ -12,10 +12,8 @@ use Brick\Math\RoundingMode;
 final readonly class Rounding
 {
     /**
-     * @param RoundingMode           $mode halves go by magnitude; up is away from zero
+     * @param RoundingMode $mode halves go by magnitude; up is away from zero
      * @param 'effect'|'unit'|'line' $at
      */
-    public function __construct(public RoundingMode $mode = RoundingMode::HalfUp, public string $at = 'unit')
-    {
-    }
+    public function __construct(public RoundingMode $mode = RoundingMode::HalfUp, public string $at = 'unit') {}
 }

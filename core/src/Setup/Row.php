@@ -26,11 +26,22 @@ final readonly class Row
         public ?string $image = null,
         public ?BigDecimal $cost = null,
         public ?PackageSize $size = null,
-    ) {
-    }
+    ) {}
 
     public function withStock(?BigDecimal $stock): self
     {
-        return new self($this->index, $this->at, $this->pick, $this->sku, $this->price, $this->salePrice, $stock, $this->weight, $this->image, $this->cost, $this->size);
+        return new self(
+            $this->index,
+            $this->at,
+            $this->pick,
+            $this->sku,
+            $this->price,
+            $this->salePrice,
+            $stock,
+            $this->weight,
+            $this->image,
+            $this->cost,
+            $this->size,
+        );
     }
 }

@@ -15,7 +15,11 @@ final readonly class Scope
      * @param list<string> $tags
      * @param list<string> $except
      */
-    public function __construct(public array $skus = [], public array $categories = [], public array $tags = [], public bool $all = false, public array $except = [])
-    {
-    }
+    public function __construct(
+        public array $skus = [],
+        public array $categories = [],
+        public array $tags = [],
+        public bool $all = false,
+        public array $except = [],
+    ) {}
 }

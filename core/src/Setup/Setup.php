@@ -25,11 +25,11 @@ final readonly class Setup
     private array $partsBySku;
 
     /**
-     * @param list<Part>        $parts
-     * @param list<Option>      $options display order
+     * @param list<Part> $parts
+     * @param list<Option> $options display order
      * @param list<SetupCharge> $charges
-     * @param list<Guard>       $guards
-     * @param list<View>        $views
+     * @param list<Guard> $guards
+     * @param list<View> $views
      */
     public function __construct(
         public string $name,
@@ -68,7 +68,7 @@ final readonly class Setup
      */
     public function placesFor(Option $option): array
     {
-        return array_values(array_filter($this->places(), static fn (ViewPlace $place): bool => $place->takes($option)));
+        return array_values(array_filter($this->places(), static fn(ViewPlace $place): bool => $place->takes($option)));
     }
 
     /**
@@ -76,12 +76,12 @@ final readonly class Setup
      */
     public function places(): array
     {
-        return array_merge(...array_map(static fn (View $view): array => $view->places, $this->views));
+        return array_merge(...array_map(static fn(View $view): array => $view->places, $this->views));
     }
 
     /**
-     * Quantities on either side of which a price by the piece may change: the bounds in conditions of the setup's charges,
-     * and the steps of tiers with what is just below them.
+     * Quantities on either side of which a price by the piece may change: the bounds in conditions of the setup's
+     * charges, and the steps of tiers with what is just below them.
      *
      * @return list<int>
      */
@@ -97,7 +97,7 @@ final readonly class Setup
             }
         }
 
-        return array_values(array_unique(array_filter($marks, static fn (?int $q): bool => null !== $q && $q > 0)));
+        return array_values(array_unique(array_filter($marks, static fn(?int $q): bool => null !== $q && $q > 0)));
     }
 
     /** An amount in whole minor units of the currency, rounded the way the setup says. */
@@ -115,29 +115,78 @@ final readonly class Setup
     /**
      * The same setup with stocks forgotten, to tell causes apart.
      *
-     * @param bool $rows   whether the stocks of variant rows are kept
+     * @param bool $rows whether the stocks of variant rows are kept
      * @param bool $values whether the stocks of item, values and parts are kept
      */
     public function withStock(bool $rows, bool $values): self
     {
         $item = $values ? $this->item : $this->item->withoutStock();
-        $parts = $values ? $this->parts : array_map(static fn (Part $p): Part => $p->withoutStock(), $this->parts);
-        $options = $values ? $this->options : array_map(static fn (Option $o): Option => $o->withoutStocks(), $this->options);
-        $variants = $rows || null === $this->variants ? $this->variants : new Variants($this->variants->by, array_map(static fn (Row $r): Row => $r->withStock(null), $this->variants->rows));
+        $parts = $values ? $this->parts : array_map(static fn(Part $p): Part => $p->withoutStock(), $this->parts);
+        $options = $values
+            ? $this->options
+            : array_map(static fn(Option $o): Option => $o->withoutStocks(), $this->options);
+        $variants =
+            $rows || null === $this->variants
+                ? $this->variants
+                : new Variants(
+                    $this->variants->by,
+                    array_map(static fn(Row $r): Row => $r->withStock(null), $this->variants->rows),
+                );
 
-        return new self($this->name, $this->currency, $item, $this->quantity, $parts, $options, $variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels, $this->views);
+        return new self(
+            $this->name,
+            $this->currency,
+            $item,
+            $this->quantity,
+            $parts,
+            $options,
+            $variants,
+            $this->charges,
+            $this->guards,
+            $this->rounding,
+            $this->appliesTo,
+            $this->today,
+            $this->levels,
+            $this->views,
+        );
     }
 
     /** The same setup with inputs that take anything, to tell causes apart. */
     public function withoutLimits(): self
     {
-        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, array_map(static fn (Option $o): Option => $o->withoutLimits(), $this->options), $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels, $this->views);
+        return new self(
+            $this->name,
+            $this->currency,
+            $this->item,
+            $this->quantity,
+            $this->parts,
+            array_map(static fn(Option $o): Option => $o->withoutLimits(), $this->options),
+            $this->variants,
+            $this->charges,
+            $this->guards,
+            $this->rounding,
+            $this->appliesTo,
+            $this->today,
+            $this->levels,
+            $this->views,
+        );
     }
 
-    /** With the stocks of item, values and parts forgotten, and rows sold out that were not, and the other way round. */
+    /**
+     * With the stocks of item, values and parts forgotten, and rows sold out that were not, and the other way round.
+     */
     public function withRowsTurned(): self
     {
-        $variants = null === $this->variants ? null : new Variants($this->variants->by, array_map(fn (Row $r): Row => $r->withStock($this->isEnough($r->stock) ? BigDecimal::of(-1) : null), $this->variants->rows));
+        $variants =
+            null === $this->variants
+                ? null
+                : new Variants(
+                    $this->variants->by,
+                    array_map(
+                        fn(Row $r): Row => $r->withStock($this->isEnough($r->stock) ? BigDecimal::of(-1) : null),
+                        $this->variants->rows,
+                    ),
+                );
 
         return $this->with($variants, [])->withStock(true, false)->withoutBackorder();
     }
@@ -158,10 +207,15 @@ final readonly class Setup
             }
         }
 
-        return $this->with($this->variants, [new Guard(0, '', 'sold-out', new Any('', $tests), null, '')])->withStock(true, false);
+        return $this->with($this->variants, [new Guard(0, '', 'sold-out', new Any('', $tests), null, '')])->withStock(
+            true,
+            false,
+        );
     }
 
-    /** Without rows and stocks, and with one guard: complete states that must not be sold are those where this holds. */
+    /**
+     * Without rows and stocks, and with one guard: complete states that must not be sold are those where this holds.
+     */
     public function asking(Condition $condition): self
     {
         return $this->with(null, [new Guard(0, '', 'asked', $condition, null, '')])->withStock(true, false);
@@ -172,13 +226,56 @@ final readonly class Setup
      */
     private function with(?Variants $variants, array $guards): self
     {
-        return new self($this->name, $this->currency, $this->item, $this->quantity, $this->parts, $this->options, $variants, $this->charges, $guards, $this->rounding, $this->appliesTo, $this->today, $this->levels, $this->views);
+        return new self(
+            $this->name,
+            $this->currency,
+            $this->item,
+            $this->quantity,
+            $this->parts,
+            $this->options,
+            $variants,
+            $this->charges,
+            $guards,
+            $this->rounding,
+            $this->appliesTo,
+            $this->today,
+            $this->levels,
+            $this->views,
+        );
     }
 
     private function withoutBackorder(): self
     {
-        $item = new Item($this->item->sku, $this->item->name, $this->item->price, $this->item->salePrice, $this->item->weight, $this->item->points, $this->item->stock, false, $this->item->image, $this->item->data, $this->item->cost, $this->item->size);
+        $item = new Item(
+            $this->item->sku,
+            $this->item->name,
+            $this->item->price,
+            $this->item->salePrice,
+            $this->item->weight,
+            $this->item->points,
+            $this->item->stock,
+            false,
+            $this->item->image,
+            $this->item->data,
+            $this->item->cost,
+            $this->item->size,
+        );
 
-        return new self($this->name, $this->currency, $item, $this->quantity, $this->parts, $this->options, $this->variants, $this->charges, $this->guards, $this->rounding, $this->appliesTo, $this->today, $this->levels, $this->views);
+        return new self(
+            $this->name,
+            $this->currency,
+            $item,
+            $this->quantity,
+            $this->parts,
+            $this->options,
+            $this->variants,
+            $this->charges,
+            $this->guards,
+            $this->rounding,
+            $this->appliesTo,
+            $this->today,
+            $this->levels,
+            $this->views,
+        );
     }
 }

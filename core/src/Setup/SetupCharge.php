@@ -12,7 +12,11 @@ use Ithrel\Core\Setup\Condition\Condition;
  */
 final readonly class SetupCharge
 {
-    public function __construct(public string $at, public ?string $id, public string $label, public Charge $charge, public ?Condition $when)
-    {
-    }
+    public function __construct(
+        public string $at,
+        public ?string $id,
+        public string $label,
+        public Charge $charge,
+        public ?Condition $when,
+    ) {}
 }

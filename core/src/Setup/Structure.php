@@ -17,13 +17,11 @@ final class Structure
 
     private ?Validator $validator = null;
 
-    public function __construct(private readonly string $schemaFile)
-    {
-    }
+    public function __construct(private readonly string $schemaFile) {}
 
     public static function shipped(): self
     {
-        return new self(dirname(__DIR__, 3).'/docs/setup.schema.json');
+        return new self(dirname(__DIR__, 3) . '/docs/setup.schema.json');
     }
 
     /**
@@ -71,11 +69,19 @@ final class Structure
         switch ($error->keyword()) {
             case 'additionalProperties':
                 $schema = $error->schema()->info()->data();
-                $known = $schema instanceof \stdClass && isset($schema->properties) ? get_object_vars((object) $schema->properties) : [];
+                $known =
+                    $schema instanceof \stdClass && isset($schema->properties)
+                        ? get_object_vars((object) $schema->properties)
+                        : [];
                 foreach ((array) ($args['properties'] ?? []) as $name) {
                     // The validator also names properties whose own value failed; those have their own problem.
                     if (is_string($name) && !array_key_exists($name, $known)) {
-                        $this->add($problems, [...$path, $name], 'This key is not known here.'.self::nearest($name, array_map(strval(...), array_keys($known))));
+                        $this->add(
+                            $problems,
+                            [...$path, $name],
+                            'This key is not known here.' .
+                                self::nearest($name, array_map(strval(...), array_keys($known))),
+                        );
                     }
                 }
                 break;
@@ -91,12 +97,12 @@ final class Structure
 
     /**
      * @param array<string, Problem> $problems
-     * @param list<string|int>       $path
+     * @param list<string|int> $path
      */
     private function add(array &$problems, array $path, string $message): void
     {
         $at = Pointer::of($path);
-        $problems[$at."\0".$message] = new Problem($at, $message);
+        $problems[$at . "\0" . $message] = new Problem($at, $message);
     }
 
     /**
@@ -104,21 +110,46 @@ final class Structure
      */
     private static function words(string $keyword, array $args, mixed $value, ValidationError $error): string
     {
-        $found = is_scalar($value) ? ' Found: '.self::show($value).'.' : '';
+        $found = is_scalar($value) ? ' Found: ' . self::show($value) . '.' : '';
         $schema = $error->schema()->info()->data();
 
         return match ($keyword) {
-            'type' => 'A '.implode(' or ', array_map(self::typeName(...), (array) ($args['expected'] ?? []))).' was expected.'.('' !== $found ? $found : ' Found: '.self::typeName($args['type'] ?? '?').'.'),
-            'enum' => 'One of '.implode(', ', array_map(self::show(...), $schema instanceof \stdClass && is_array($schema->enum ?? null) ? $schema->enum : [])).' was expected.'.$found,
-            'const' => 'This must be '.self::show($schema instanceof \stdClass ? $schema->const ?? '' : '').'.'.$found,
-            'pattern' => self::patternWords($schema instanceof \stdClass && is_string($schema->pattern ?? null) ? $schema->pattern : '').$found,
+            'type' => 'A ' .
+                implode(' or ', array_map(self::typeName(...), (array) ($args['expected'] ?? []))) .
+                ' was expected.' .
+                ('' !== $found ? $found : ' Found: ' . self::typeName($args['type'] ?? '?') . '.'),
+            'enum' => 'One of ' .
+                implode(
+                    ', ',
+                    array_map(
+                        self::show(...),
+                        $schema instanceof \stdClass && is_array($schema->enum ?? null) ? $schema->enum : [],
+                    ),
+                ) .
+                ' was expected.' .
+                $found,
+            'const' => 'This must be ' .
+                self::show($schema instanceof \stdClass ? $schema->const ?? '' : '') .
+                '.' .
+                $found,
+            'pattern' => self::patternWords(
+                $schema instanceof \stdClass && is_string($schema->pattern ?? null) ? $schema->pattern : '',
+            ) . $found,
             'minLength' => 'This may not be empty.',
             'maxLength' => 'This text is too long.',
-            'maxItems' => sprintf('This list has %d members; at most %d are read.', is_array($value) ? count($value) : 0, $schema instanceof \stdClass && is_int($schema->maxItems ?? null) ? $schema->maxItems : 0),
-            'minimum', 'exclusiveMinimum', 'maximum' => 'This number is out of range'.self::rangeWords($schema).'.'.$found,
-            'minProperties' => 'A test is missing: one of is, picks, filled, atLeast, atMost, above, below was expected.',
+            'maxItems' => sprintf(
+                'This list has %d members; at most %d are read.',
+                is_array($value) ? count($value) : 0,
+                $schema instanceof \stdClass && is_int($schema->maxItems ?? null) ? $schema->maxItems : 0,
+            ),
+            'minimum', 'exclusiveMinimum', 'maximum' => 'This number is out of range' .
+                self::rangeWords($schema) .
+                '.' .
+                $found,
+            'minProperties'
+                => 'A test is missing: one of is, picks, filled, atLeast, atMost, above, below was expected.',
             'anyOf' => 'One of the keys "never" and "always" is missing.',
-            default => 'This does not fit ('.$keyword.').'.$found,
+            default => 'This does not fit (' . $keyword . ').' . $found,
         };
     }
 
@@ -126,34 +157,46 @@ final class Structure
     {
         $range = '';
         foreach (['minimum' => ' from ', 'maximum' => ' to '] as $key => $word) {
-            $range .= $schema instanceof \stdClass && is_int($schema->{$key} ?? null) ? $word.$schema->{$key} : '';
+            $range .= $schema instanceof \stdClass && is_int($schema->{$key} ?? null) ? $word . $schema->{$key} : '';
         }
 
-        return '' === $range ? '' : ' (it goes'.$range.')';
+        return '' === $range ? '' : ' (it goes' . $range . ')';
     }
 
     private static function patternWords(string $pattern): string
     {
         return match (true) {
-            str_contains($pattern, '[0-9]{4}-') && str_contains($pattern, '-?[0-9]{1,40}') => 'A decimal like "12.50", a date like "2030-01-31" or days from today like "+3d" was expected.',
-            str_contains($pattern, '[0-9]{4}-') && str_contains($pattern, 'd)$') => 'A date like "2030-01-31" or days from today like "+3d" was expected.',
+            str_contains($pattern, '[0-9]{4}-') && str_contains($pattern, '-?[0-9]{1,40}')
+                => 'A decimal like "12.50", a date like "2030-01-31" or days from today like "+3d" was expected.',
+            str_contains($pattern, '[0-9]{4}-') && str_contains($pattern, 'd)$')
+                => 'A date like "2030-01-31" or days from today like "+3d" was expected.',
             str_contains($pattern, '[0-9]{4}-') => 'A date like "2030-01-31" was expected.',
             str_starts_with($pattern, '^(base|running') => 'One of "base", "running" and "level:code" was expected.',
-            str_contains($pattern, '{1,40}') && str_contains($pattern, 'level:') => 'A plain decimal like "12.50", or a price level like "level:trade" was expected.',
-            str_contains($pattern, '[a-z]') => 'A code of small letters, digits and _ that begins with a letter was expected.',
-            str_contains($pattern, '{1,40}') => 'A plain decimal like "12.50" was expected: digits, a point, no exponent, no comma.',
+            str_contains($pattern, '{1,40}') && str_contains($pattern, 'level:')
+                => 'A plain decimal like "12.50", or a price level like "level:trade" was expected.',
+            str_contains($pattern, '[a-z]')
+                => 'A code of small letters, digits and _ that begins with a letter was expected.',
+            str_contains($pattern, '{1,40}')
+                => 'A plain decimal like "12.50" was expected: digits, a point, no exponent, no comma.',
             str_contains($pattern, '(1000000|[1-9]') => 'A whole number from 1 to 1 000 000 was expected.',
             str_contains($pattern, '(1000000|') => 'A whole number from 0 to 1 000 000 was expected.',
-            str_contains($pattern, '(1000000000000000|') => 'A number of bytes, at most 1 000 000 000 000 000 (10^15), was expected.',
+            str_contains($pattern, '(1000000000000000|')
+                => 'A number of bytes, at most 1 000 000 000 000 000 (10^15), was expected.',
             str_contains($pattern, '[0-9]') => 'A whole number was expected.',
-            default => 'This does not have the expected form ('.$pattern.').',
+            default => 'This does not have the expected form (' . $pattern . ').',
         };
     }
 
     private static function typeName(mixed $type): string
     {
         return match ($type) {
-            'integer' => 'whole number', 'string' => 'text', 'object' => 'JSON object', 'array' => 'list', 'boolean' => 'true or false', 'number' => 'number with a fraction', default => is_string($type) ? $type : '?',
+            'integer' => 'whole number',
+            'string' => 'text',
+            'object' => 'JSON object',
+            'array' => 'list',
+            'boolean' => 'true or false',
+            'number' => 'number with a fraction',
+            default => is_string($type) ? $type : '?',
         };
     }
 

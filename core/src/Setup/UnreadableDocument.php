@@ -14,7 +14,7 @@ final class UnreadableDocument extends \RuntimeException
      */
     public function __construct(public readonly array $problems)
     {
-        parent::__construct($problems[0]->at.': '.$problems[0]->message);
+        parent::__construct($problems[0]->at . ': ' . $problems[0]->message);
     }
 
     public static function at(string $pointer, string $message): self

@@ -14,13 +14,13 @@ use Ithrel\Core\Setup\Condition\Condition;
 final readonly class Value
 {
     /**
-     * @param int                      $index   position in its option
-     * @param string                   $at      JSON Pointer of the value
+     * @param int $index position in its option
+     * @param string $at JSON Pointer of the value
      * @param array<string,BigDecimal> $figures named numbers for formulas
-     * @param string|null              $item    SKU of the catalogue part (kind part only)
-     * @param bool                     $own     whether the part makes a cart line of its own
-     * @param BigDecimal|null          $cost    what the store pays
-     * @param string|null              $swatch  picture of the choice itself, never of the item or the line
+     * @param string|null $item SKU of the catalogue part (kind part only)
+     * @param bool $own whether the part makes a cart line of its own
+     * @param BigDecimal|null $cost what the store pays
+     * @param string|null $swatch picture of the choice itself, never of the item or the line
      */
     public function __construct(
         public int $index,
@@ -42,11 +42,30 @@ final readonly class Value
         public bool $own = false,
         public ?BigDecimal $cost = null,
         public ?string $swatch = null,
-    ) {
-    }
+    ) {}
 
     public function withoutStock(): self
     {
-        return new self($this->index, $this->at, $this->code, $this->label, $this->charge, $this->weight, $this->points, $this->sku, null, $this->default, $this->hidden, $this->allowedWhen, $this->image, $this->figures, $this->item, $this->free, $this->own, $this->cost, $this->swatch);
+        return new self(
+            $this->index,
+            $this->at,
+            $this->code,
+            $this->label,
+            $this->charge,
+            $this->weight,
+            $this->points,
+            $this->sku,
+            null,
+            $this->default,
+            $this->hidden,
+            $this->allowedWhen,
+            $this->image,
+            $this->figures,
+            $this->item,
+            $this->free,
+            $this->own,
+            $this->cost,
+            $this->swatch,
+        );
     }
 }

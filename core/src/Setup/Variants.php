@@ -10,10 +10,8 @@ namespace Ithrel\Core\Setup;
 final readonly class Variants
 {
     /**
-     * @param list<string> $by   option codes
-     * @param list<Row>    $rows where two match, the first counts
+     * @param list<string> $by option codes
+     * @param list<Row> $rows where two match, the first counts
      */
-    public function __construct(public array $by, public array $rows)
-    {
-    }
+    public function __construct(public array $by, public array $rows) {}
 }

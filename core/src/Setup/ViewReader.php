@@ -30,7 +30,15 @@ final class ViewReader
             $places = array_map($this->place(...), $view->objects('places'));
             $pixels = $view->object('pixels');
             $code = $view->text('code');
-            $read[] = new View($view->at, $code, $view->text('label', $code), $view->optional('image'), $pixels->whole('width'), $pixels->whole('height'), $places);
+            $read[] = new View(
+                $view->at,
+                $code,
+                $view->text('label', $code),
+                $view->optional('image'),
+                $pixels->whole('width'),
+                $pixels->whole('height'),
+                $places,
+            );
         }
 
         return $read;
@@ -40,18 +48,38 @@ final class ViewReader
     {
         $shape = $place->text('shape', 'box');
         if ('polygon' === $shape) {
-            $points = array_map(static fn (array $p): array => [BigDecimal::of($p[0]), BigDecimal::of($p[1])], $place->pairs('points'));
+            $points = array_map(
+                static fn(array $p): array => [BigDecimal::of($p[0]), BigDecimal::of($p[1])],
+                $place->pairs('points'),
+            );
             $area = new Area('polygon', $points);
             if (Shapes::crossesItself($points)) {
-                $this->problems[] = new Problem($place->at('points'), 'The sides of this polygon cross or touch one another.');
+                $this->problems[] = new Problem(
+                    $place->at('points'),
+                    'The sides of this polygon cross or touch one another.',
+                );
             }
         } else {
             $box = $place->object('box');
             $zero = BigDecimal::zero();
-            $area = Area::box($shape, $box->decimal('x') ?? $zero, $box->decimal('y') ?? $zero, $box->decimal('width') ?? $zero, $box->decimal('height') ?? $zero);
+            $area = Area::box(
+                $shape,
+                $box->decimal('x') ?? $zero,
+                $box->decimal('y') ?? $zero,
+                $box->decimal('width') ?? $zero,
+                $box->decimal('height') ?? $zero,
+            );
         }
         $code = $place->text('code');
 
-        return new ViewPlace($place->at, $code, $place->text('label', $code), $area, $place->has('takes') ? $place->texts('takes') : null, $place->whole('most'), $place->texts('fixed'));
+        return new ViewPlace(
+            $place->at,
+            $code,
+            $place->text('label', $code),
+            $area,
+            $place->has('takes') ? $place->texts('takes') : null,
+            $place->whole('most'),
+            $place->texts('fixed'),
+        );
     }
 }

@@ -42,7 +42,9 @@ final class CombinationSheet
         $this->lines = new CartLineBuilder($reach->setup);
         $this->pricer = new Pricer($reach->setup);
         $this->influence = new InputInfluence($reach->board->page);
-        $this->choices = array_values(array_filter($reach->setup->options, static fn (Option $o): bool => $o->kind->isChoice()));
+        $this->choices = array_values(
+            array_filter($reach->setup->options, static fn(Option $o): bool => $o->kind->isChoice()),
+        );
     }
 
     /**
@@ -50,7 +52,7 @@ final class CombinationSheet
      */
     public function heading(): array
     {
-        return ['#', ...array_map(static fn (Option $o): string => $o->label, $this->choices), 'SKU', 'Unit price'];
+        return ['#', ...array_map(static fn(Option $o): string => $o->label, $this->choices), 'SKU', 'Unit price'];
     }
 
     /**
@@ -81,7 +83,9 @@ final class CombinationSheet
         $prices = [];
         foreach ($listing->beginnings($from, $depth) as [$letters, $nodes, $skip]) {
             $key = $listing->endingKey($nodes, $depth);
-            $state = $this->reach->board->stateOfLetters(array_combine(array_slice($listing->cells(), 0, $depth), $letters));
+            $state = $this->reach->board->stateOfLetters(
+                array_combine(array_slice($listing->cells(), 0, $depth), $letters),
+            );
             if (null === $parts) {
                 $endings = $listing->endings($nodes, $depth);
                 $text = '';
@@ -89,7 +93,14 @@ final class CombinationSheet
                     if ($limit-- < 1) {
                         break;
                     }
-                    $text .= Csv::text([$this->row($n, $this->reach->board->stateOfLetters(array_combine($listing->cells(), [...$letters, ...$ending])))]);
+                    $text .= Csv::text([
+                        $this->row(
+                            $n,
+                            $this->reach->board->stateOfLetters(
+                                array_combine($listing->cells(), [...$letters, ...$ending]),
+                            ),
+                        ),
+                    ]);
                     $n = gmp_add($n, 1);
                 }
                 yield $text;
@@ -97,7 +108,7 @@ final class CombinationSheet
                 $blocks[$key] ??= $this->block($listing, $parts, $listing->endings($nodes, $depth), $depth);
                 [$labels, $sku, $sum] = $this->part($listing, $parts, $letters, 0, $state);
                 $sum = Sums::plus($sum, $parts->constant);
-                $sku = $this->reach->setup->item->sku.$sku;
+                $sku = $this->reach->setup->item->sku . $sku;
                 $text = '';
                 $number = gmp_cmp($n, PHP_INT_MAX >> 1) < 0 ? gmp_intval($n) : null;
                 $block = $blocks[$key];
@@ -106,7 +117,15 @@ final class CombinationSheet
                 for ($i = $start; $i < $end; ++$i) {
                     [$moreLabels, $moreSku, $moreSum] = $block[$i];
                     $total = $sum + $moreSum;
-                    $text .= ($number ?? gmp_strval($n)).$labels.$moreLabels.','.Csv::quoted($sku.$moreSku).','.($prices[$total] ??= $this->amount($total))."\r\n";
+                    $text .=
+                        ($number ?? gmp_strval($n)) .
+                        $labels .
+                        $moreLabels .
+                        ',' .
+                        Csv::quoted($sku . $moreSku) .
+                        ',' .
+                        ($prices[$total] ??= $this->amount($total)) .
+                        "\r\n";
                     if (null !== $number) {
                         ++$number;
                     } else {
@@ -125,7 +144,9 @@ final class CombinationSheet
 
     private function price(State $state): string
     {
-        $unit = $this->influence->decidesUnitPrice($state) ? null : $this->pricer->quote($state, $this->reach->setup->quantity->min)->unitPrice;
+        $unit = $this->influence->decidesUnitPrice($state)
+            ? null
+            : $this->pricer->quote($state, $this->reach->setup->quantity->min)->unitPrice;
 
         return null === $unit ? '' : Amount::text($unit, $this->reach->setup->currency);
     }
@@ -139,7 +160,14 @@ final class CombinationSheet
 
     private function sums(): Sums
     {
-        return new Sums($this->reach->setup, true, $this->reach->setup->quantity->min, false, RunningCase::plain(), SumForm::Plain);
+        return new Sums(
+            $this->reach->setup,
+            true,
+            $this->reach->setup->quantity->min,
+            false,
+            RunningCase::plain(),
+            SumForm::Plain,
+        );
     }
 
     /** Prices that are sums of what single decisions add, and SKUs likewise; null where more has to be looked at. */
@@ -174,7 +202,10 @@ final class CombinationSheet
             if ($endings > self::MOST_ENDINGS) {
                 break;
             }
-            if (0 === $at || $this->reach->board->cells[$cells[$at - 1]]->option !== $this->reach->board->cells[$cells[$at]]->option) {
+            if (
+                0 === $at ||
+                $this->reach->board->cells[$cells[$at - 1]]->option !== $this->reach->board->cells[$cells[$at]]->option
+            ) {
                 $depth = $at;
             }
         }
@@ -191,7 +222,16 @@ final class CombinationSheet
     {
         $cells = array_slice($listing->cells(), $depth);
 
-        return array_map(fn (array $letters): array => $this->part($listing, $parts, $letters, $depth, $this->reach->board->stateOfLetters([] === $cells ? [] : array_combine($cells, $letters))), $endings);
+        return array_map(
+            fn(array $letters): array => $this->part(
+                $listing,
+                $parts,
+                $letters,
+                $depth,
+                $this->reach->board->stateOfLetters([] === $cells ? [] : array_combine($cells, $letters)),
+            ),
+            $endings,
+        );
     }
 
     /**
@@ -213,10 +253,11 @@ final class CombinationSheet
         }
         foreach ($this->choices as $option) {
             if (isset($seen[$option->index])) {
-                $labels .= ','.($state->has($option->index) ? Csv::quoted($this->lines->carried($option, $state)) : '');
+                $labels .=
+                    ',' . ($state->has($option->index) ? Csv::quoted($this->lines->carried($option, $state)) : '');
                 foreach ($state->picked($option->index) as $value) {
                     $own = $option->values[$value]->sku;
-                    $sku .= null === $own ? '' : '-'.$own;
+                    $sku .= null === $own ? '' : '-' . $own;
                 }
             }
         }

@@ -35,8 +35,19 @@ final class Csv
         $line = 1;
         foreach ($file as $row) {
             $at = $line;
-            $line += 1 + array_sum(array_map(static fn (mixed $cell): int => is_string($cell) ? substr_count($cell, "\n") : 0, is_array($row) ? $row : []));
-            $cells = is_array($row) ? array_values(array_map(static fn (mixed $cell): string => self::plain(trim(is_string($cell) ? $cell : '')), $row)) : [];
+            $line +=
+                1 +
+                array_sum(
+                    array_map(
+                        static fn(mixed $cell): int => is_string($cell) ? substr_count($cell, "\n") : 0,
+                        is_array($row) ? $row : [],
+                    ),
+                );
+            $cells = is_array($row)
+                ? array_values(
+                    array_map(static fn(mixed $cell): string => self::plain(trim(is_string($cell) ? $cell : '')), $row),
+                )
+                : [];
             if ('' !== implode('', $cells)) {
                 $rows[$at] = $cells;
             }
@@ -68,7 +79,7 @@ final class Csv
     {
         $text = '';
         foreach ($rows as $row) {
-            $text .= implode(',', array_map(self::quoted(...), $row))."\r\n";
+            $text .= implode(',', array_map(self::quoted(...), $row)) . "\r\n";
         }
 
         return $text;
@@ -79,13 +90,15 @@ final class Csv
     {
         $cell = self::harmless($cell);
 
-        return strcspn($cell, "\",\r\n") === strlen($cell) ? $cell : '"'.str_replace('"', '""', $cell).'"';
+        return strcspn($cell, "\",\r\n") === strlen($cell) ? $cell : '"' . str_replace('"', '""', $cell) . '"';
     }
 
     /** A cell that a spreadsheet takes as text where it would else be a formula. */
     private static function harmless(string $cell): string
     {
-        return 1 === preg_match('/^[=+\-@\t\r]/', $cell) && 1 !== preg_match('/^[+-]?\d+(\.\d+)?$/D', $cell) ? "'".$cell : $cell;
+        return 1 === preg_match('/^[=+\-@\t\r]/', $cell) && 1 !== preg_match('/^[+-]?\d+(\.\d+)?$/D', $cell)
+            ? "'" . $cell
+            : $cell;
     }
 
     /** What a cell was before it was made harmless. */

@@ -24,9 +24,7 @@ use Ithrel\Core\Setup\Today;
  */
 final readonly class ConditionWords
 {
-    public function __construct(private Setup $setup)
-    {
-    }
+    public function __construct(private Setup $setup) {}
 
     public function of(Condition $condition, bool $nested = false): string
     {
@@ -34,19 +32,27 @@ final readonly class ConditionWords
             if ([] === $condition->parts) {
                 return $condition instanceof All ? 'always' : 'never';
             }
-            $words = implode($condition instanceof All ? ' and ' : ' or ', array_map(fn (Condition $c): string => $this->of($c, count($condition->parts) > 1), $condition->parts));
+            $words = implode(
+                $condition instanceof All ? ' and ' : ' or ',
+                array_map(fn(Condition $c): string => $this->of($c, count($condition->parts) > 1), $condition->parts),
+            );
 
-            return $nested && count($condition->parts) > 1 ? '('.$words.')' : $words;
+            return $nested && count($condition->parts) > 1 ? '(' . $words . ')' : $words;
         }
         if ($condition instanceof Not) {
-            return 'not ('.$this->of($condition->part).')';
+            return 'not (' . $this->of($condition->part) . ')';
         }
 
         return match (true) {
             $condition instanceof IsTest => $this->is($condition),
-            $condition instanceof PicksTest => $this->name($condition->option).' has '.self::range($condition->atLeast, $condition->atMost).' picks',
-            $condition instanceof FilledTest => $this->name($condition->option).($condition->filled ? ' is answered' : ' is not answered'),
-            $condition instanceof QuantityTest => self::range($condition->atLeast, $condition->atMost).' pieces are bought',
+            $condition instanceof PicksTest => $this->name($condition->option) .
+                ' has ' .
+                self::range($condition->atLeast, $condition->atMost) .
+                ' picks',
+            $condition instanceof FilledTest => $this->name($condition->option) .
+                ($condition->filled ? ' is answered' : ' is not answered'),
+            $condition instanceof QuantityTest => self::range($condition->atLeast, $condition->atMost) .
+                ' pieces are bought',
             $condition instanceof CompareTest => $this->compare($condition),
             default => 'its condition holds',
         };
@@ -55,25 +61,43 @@ final readonly class ConditionWords
     private function is(IsTest $test): string
     {
         if (is_bool($test->is)) {
-            return $this->name($test->option).($test->is ? ' is yes' : ' is not yes');
+            return $this->name($test->option) . ($test->is ? ' is yes' : ' is not yes');
         }
         $option = $this->setup->option($test->option);
-        $labels = array_map(static fn (string $code): string => $option?->value($code)->label ?? '"'.$code.'"', $test->is);
+        $labels = array_map(
+            static fn(string $code): string => $option?->value($code)->label ?? '"' . $code . '"',
+            $test->is,
+        );
 
-        return $this->name($test->option).(Kind::Several === $option?->kind ? ' has ' : ' is ').implode(' or ', $labels);
+        return $this->name($test->option) .
+            (Kind::Several === $option?->kind ? ' has ' : ' is ') .
+            implode(' or ', $labels);
     }
 
     private function compare(CompareTest $test): string
     {
         $unit = $this->setup->option($test->option)?->number?->unit;
         $parts = [];
-        foreach (['at least' => $test->atLeast, 'at most' => $test->atMost, 'above' => $test->above, 'below' => $test->below] as $word => $bound) {
+        foreach (
+            ['at least' => $test->atLeast, 'at most' => $test->atMost, 'above' => $test->above, 'below' => $test->below]
+            as $word => $bound
+        ) {
             if (null !== $bound) {
-                $parts[] = ($test->ofDays ? str_replace(['at least', 'at most', 'above', 'below'], ['from', 'until', 'after', 'before'], $word) : $word).' '.self::bound($bound, $test->ofDays).(null === $unit ? '' : ' '.$unit);
+                $parts[] =
+                    ($test->ofDays
+                        ? str_replace(
+                            ['at least', 'at most', 'above', 'below'],
+                            ['from', 'until', 'after', 'before'],
+                            $word,
+                        )
+                        : $word) .
+                    ' ' .
+                    self::bound($bound, $test->ofDays) .
+                    (null === $unit ? '' : ' ' . $unit);
             }
         }
 
-        return $this->name($test->option).' is '.implode(' and ', $parts);
+        return $this->name($test->option) . ' is ' . implode(' and ', $parts);
     }
 
     private static function bound(BigDecimal $bound, bool $isDay): string
@@ -84,14 +108,14 @@ final readonly class ConditionWords
     private static function range(?int $from, ?int $to): string
     {
         return match (true) {
-            null !== $from && null !== $to => $from === $to ? 'exactly '.$from : $from.' to '.$to,
-            null !== $to => 'at most '.$to,
-            default => 'at least '.($from ?? 0),
+            null !== $from && null !== $to => $from === $to ? 'exactly ' . $from : $from . ' to ' . $to,
+            null !== $to => 'at most ' . $to,
+            default => 'at least ' . ($from ?? 0),
         };
     }
 
     private function name(string $code): string
     {
-        return $this->setup->option($code)?->name() ?? '"'.$code.'"';
+        return $this->setup->option($code)?->name() ?? '"' . $code . '"';
     }
 }

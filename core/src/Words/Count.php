@@ -17,6 +17,11 @@ final class Count
             return $digits;
         }
 
-        return sprintf('%s.%s × 10%s', $digits[0], $digits[1], strtr((string) (strlen($digits) - 1), ['⁰', '¹', '²', '³', '⁴', '⁵', '⁶', '⁷', '⁸', '⁹']));
+        return sprintf(
+            '%s.%s × 10%s',
+            $digits[0],
+            $digits[1],
+            strtr((string) (strlen($digits) - 1), ['⁰', '¹', '²', '³', '⁴', '⁵', '⁶', '⁷', '⁸', '⁹']),
+        );
     }
 }

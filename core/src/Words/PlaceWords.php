@@ -15,24 +15,65 @@ final readonly class PlaceWords
 {
     /** What the last part of a place is about. */
     private const ABOUT = [
-        'charge' => 'the charge of %s', 'line' => 'the line beside that %s makes', 'shownWhen' => 'when %s is shown', 'allowedWhen' => 'when %s is on offer', 'required' => 'whether %s is required',
-        'hidden' => '%s, kept for later', 'stages' => 'where %s is carried', 'length' => 'the length of %s', 'lines' => 'the lines of %s', 'allow' => 'the characters of %s', 'pattern' => 'the form of %s',
-        'min' => 'the least of %s', 'max' => 'the most of %s', 'step' => 'the step of %s', 'decimals' => 'the decimals of %s', 'types' => 'the file types of %s', 'maxBytes' => 'the size of the files of %s', 'files' => 'the number of files of %s',
-        'pixels' => 'the pixels of %s', 'earliest' => 'the first day of %s', 'latest' => 'the last day of %s', 'weekdays' => 'the weekdays of %s', 'closed' => 'the closed days of %s', 'picks' => 'the picks of %s', 'colours' => 'the colours of %s', 'control' => 'the two controls of %s',
-        'price' => 'the price of %s', 'salePrice' => 'the sale price of %s', 'sku' => 'the SKU of %s', 'weight' => 'the weight of %s', 'points' => 'the points of %s', 'image' => 'the picture of %s', 'stock' => 'the stock of %s', 'when' => 'when %s is charged',
-        'label' => 'the label of %s', 'default' => 'the default of %s', 'unit' => 'the unit of %s', 'value' => 'what %s says', 'free' => 'whether %s is free', 'figures' => 'the figures of %s', 'amount' => 'the amount of %s', 'percent' => 'the percentage of %s',
+        'charge' => 'the charge of %s',
+        'line' => 'the line beside that %s makes',
+        'shownWhen' => 'when %s is shown',
+        'allowedWhen' => 'when %s is on offer',
+        'required' => 'whether %s is required',
+        'hidden' => '%s, kept for later',
+        'stages' => 'where %s is carried',
+        'length' => 'the length of %s',
+        'lines' => 'the lines of %s',
+        'allow' => 'the characters of %s',
+        'pattern' => 'the form of %s',
+        'min' => 'the least of %s',
+        'max' => 'the most of %s',
+        'step' => 'the step of %s',
+        'decimals' => 'the decimals of %s',
+        'types' => 'the file types of %s',
+        'maxBytes' => 'the size of the files of %s',
+        'files' => 'the number of files of %s',
+        'pixels' => 'the pixels of %s',
+        'earliest' => 'the first day of %s',
+        'latest' => 'the last day of %s',
+        'weekdays' => 'the weekdays of %s',
+        'closed' => 'the closed days of %s',
+        'picks' => 'the picks of %s',
+        'colours' => 'the colours of %s',
+        'control' => 'the two controls of %s',
+        'price' => 'the price of %s',
+        'salePrice' => 'the sale price of %s',
+        'sku' => 'the SKU of %s',
+        'weight' => 'the weight of %s',
+        'points' => 'the points of %s',
+        'image' => 'the picture of %s',
+        'stock' => 'the stock of %s',
+        'when' => 'when %s is charged',
+        'label' => 'the label of %s',
+        'default' => 'the default of %s',
+        'unit' => 'the unit of %s',
+        'value' => 'what %s says',
+        'free' => 'whether %s is free',
+        'figures' => 'the figures of %s',
+        'amount' => 'the amount of %s',
+        'percent' => 'the percentage of %s',
     ];
 
-    public function __construct(private Setup $setup)
-    {
-    }
+    public function __construct(private Setup $setup) {}
 
     /**
      * @param string $at JSON Pointer, or "/checkout" for what no place of the setup can explain
      */
     public function of(string $at): string
     {
-        $fixed = ['/checkout' => 'the shop itself: no place of the setup asks for this', '/rounding' => 'how amounts are rounded', '/quantity' => 'the quantity', '/variants/rows' => 'the variant rows', '/options' => 'the options, or their order', '/item' => 'how lines are put together in the cart'];
+        $fixed = [
+            '/checkout' => 'the shop itself: no place of the setup asks for this',
+            '/rounding' => 'how amounts are rounded',
+            '/quantity' => 'the quantity',
+            '/variants/rows' => 'the variant rows',
+            '/options' => 'the options, or their order',
+            '/item' => 'how lines are put together in the cart',
+        ];
         if (isset($fixed[$at])) {
             return $fixed[$at];
         }
@@ -40,7 +81,7 @@ final readonly class PlaceWords
         $words = $name;
         // The nearest part says most: the floor of a charge is "the least of the charge of Area".
         foreach ($rest as $key) {
-            $words = sprintf(self::ABOUT[$key] ?? $key.' of %s', $words);
+            $words = sprintf(self::ABOUT[$key] ?? $key . ' of %s', $words);
         }
 
         return $words;
@@ -67,11 +108,16 @@ final readonly class PlaceWords
 
         return match ($parts[0]) {
             'charges' => [$this->charge((int) ($parts[1] ?? 0)), array_slice($parts, 2)],
-            'views' => [$this->view((int) ($parts[1] ?? 0), isset($parts[3]) ? (int) $parts[3] : null), array_slice($parts, 4)],
+            'views' => [
+                $this->view((int) ($parts[1] ?? 0), isset($parts[3]) ? (int) $parts[3] : null),
+                array_slice($parts, 4),
+            ],
             'variants' => [sprintf('variant row %d', 1 + (int) ($parts[2] ?? 0)), array_slice($parts, 3)],
             'parts' => [$this->setup->parts[(int) ($parts[1] ?? 0)]->name ?? '?', array_slice($parts, 2)],
             'levels' => [sprintf('price level %d', 1 + (int) ($parts[1] ?? 0)), array_slice($parts, 2)],
-            'item' => 'data' === ($parts[1] ?? '') ? [$this->setup->item->data[(int) ($parts[2] ?? 0)]->label ?? '?', array_slice($parts, 3)] : ['the item', array_slice($parts, 1)],
+            'item' => 'data' === ($parts[1] ?? '')
+                ? [$this->setup->item->data[(int) ($parts[2] ?? 0)]->label ?? '?', array_slice($parts, 3)]
+                : ['the item', array_slice($parts, 1)],
             default => [$at, []],
         };
     }
@@ -88,13 +134,15 @@ final readonly class PlaceWords
         $view = $this->setup->views[$view] ?? null;
         $place = null === $place ? null : $view->places[$place] ?? null;
 
-        return (null === $place ? '' : $place->label.' on ').'the picture '.($view->label ?? '?');
+        return (null === $place ? '' : $place->label . ' on ') . 'the picture ' . ($view->label ?? '?');
     }
 
     private function value(Option $option, int $index): string
     {
         $value = $option->values[$index] ?? null;
 
-        return null === $value || Kind::Flag === $option->kind ? $option->name() : $option->name().': '.$value->label;
+        return null === $value || Kind::Flag === $option->kind
+            ? $option->name()
+            : $option->name() . ': ' . $value->label;
     }
 }

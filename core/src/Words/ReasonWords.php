@@ -28,20 +28,32 @@ final readonly class ReasonWords
     }
 
     /**
-     * @param list<Cause>|null $causes  null: not found within the bound
-     * @param string           $subject what the sentence before is about, called "it" here
+     * @param list<Cause>|null $causes null: not found within the bound
+     * @param string $subject what the sentence before is about, called "it" here
      */
     public function sentence(?array $causes, string $subject = ''): string
     {
         if (null === $causes || [] === $causes) {
             return '';
         }
-        $words = array_values(array_unique(array_map(fn (Cause $c): string => '' !== $subject && str_starts_with($this->of($c), $subject.' is ') ? 'it'.substr($this->of($c), strlen($subject)) : $this->of($c), $causes)));
+        $words = array_values(
+            array_unique(
+                array_map(
+                    fn(Cause $c): string => '' !== $subject && str_starts_with($this->of($c), $subject . ' is ')
+                        ? 'it' . substr($this->of($c), strlen($subject))
+                        : $this->of($c),
+                    $causes,
+                ),
+            ),
+        );
         if (count($words) <= self::WRITTEN_OUT) {
             return self::joined($words);
         }
 
-        return self::joined([...array_slice($words, 0, self::WRITTEN_OUT - 1), sprintf('%d further places', count($words) - self::WRITTEN_OUT + 1)]);
+        return self::joined([
+            ...array_slice($words, 0, self::WRITTEN_OUT - 1),
+            sprintf('%d further places', count($words) - self::WRITTEN_OUT + 1),
+        ]);
     }
 
     /**
@@ -51,7 +63,12 @@ final readonly class ReasonWords
      */
     public function detail(?array $causes): ?array
     {
-        return null === $causes ? null : array_map(fn (Cause $c): array => ['at' => $c->at, 'kind' => $c->kind->value, 'words' => $this->of($c)], $causes);
+        return null === $causes
+            ? null
+            : array_map(
+                fn(Cause $c): array => ['at' => $c->at, 'kind' => $c->kind->value, 'words' => $this->of($c)],
+                $causes,
+            );
     }
 
     public function of(Cause $cause): string
@@ -59,23 +76,34 @@ final readonly class ReasonWords
         $option = null === $cause->option ? null : $this->setup->options[$cause->option];
         $value = null === $cause->value ? null : $option->values[$cause->value] ?? null;
         $name = null === $option ? '' : $option->name();
-        $full = null === $value || Kind::Flag === $option?->kind ? $name : $name.': '.$value->label;
+        $full = null === $value || Kind::Flag === $option?->kind ? $name : $name . ': ' . $value->label;
 
         return match ($cause->kind) {
-            CauseKind::Shown => $this->conditional($name.' is shown', $option?->shownWhen),
-            CauseKind::Allowed => $this->conditional($full.' is on offer', $value?->allowedWhen),
+            CauseKind::Shown => $this->conditional($name . ' is shown', $option?->shownWhen),
+            CauseKind::Allowed => $this->conditional($full . ' is on offer', $value?->allowedWhen),
             CauseKind::Required => sprintf('%s has to be answered', $name),
             CauseKind::Hidden => sprintf('%s is kept for later', $full),
             CauseKind::Picks => sprintf('%s takes %s', $name, self::picks($option)),
             CauseKind::Limits => sprintf('%s takes only %s', $name, self::limits($option)),
             CauseKind::Values => sprintf('%s offers no value', $name),
             CauseKind::MissingRow => 'no variant row matches',
-            CauseKind::RowStock => sprintf('variant row %d%s is sold out', 1 + ($cause->row ?? 0), $this->rowSku($cause->row ?? 0)),
+            CauseKind::RowStock => sprintf(
+                'variant row %d%s is sold out',
+                1 + ($cause->row ?? 0),
+                $this->rowSku($cause->row ?? 0),
+            ),
             CauseKind::ValueStock => sprintf('%s is sold out', $full),
             CauseKind::PartStock => sprintf('the part of %s is sold out', $full),
-            CauseKind::ItemStock => sprintf('the item has %s in stock', Amount::plain($this->setup->item->stock ?? \Brick\Math\BigDecimal::zero())),
+            CauseKind::ItemStock => sprintf(
+                'the item has %s in stock',
+                Amount::plain($this->setup->item->stock ?? \Brick\Math\BigDecimal::zero()),
+            ),
             CauseKind::Known => sprintf('%s can never be had', $full),
-            CauseKind::Answer => null === $value ? sprintf('%s is without answer', $name) : (Kind::Flag === $option?->kind ? $name.' is yes' : $name.' is '.$value->label),
+            CauseKind::Answer => null === $value
+                ? sprintf('%s is without answer', $name)
+                : (Kind::Flag === $option?->kind
+                    ? $name . ' is yes'
+                    : $name . ' is ' . $value->label),
         };
     }
 
@@ -83,30 +111,37 @@ final readonly class ReasonWords
     {
         $words = null === $condition ? 'always' : $this->conditions->of($condition);
 
-        return 'never' === $words ? $what.' under a condition that never holds' : $what.' only when '.$words;
+        return 'never' === $words ? $what . ' under a condition that never holds' : $what . ' only when ' . $words;
     }
 
     private function rowSku(int $row): string
     {
         $sku = ($this->setup->variants->rows ?? [])[$row]->sku ?? null;
 
-        return null === $sku ? '' : ' ('.$sku.')';
+        return null === $sku ? '' : ' (' . $sku . ')';
     }
 
     private static function picks(?Option $option): string
     {
         $picks = $option?->picks;
 
-        return null === $picks?->max ? sprintf('%d picks or more', $picks->min ?? 0) : sprintf('%d to %d picks', $picks->min, $picks->max);
+        return null === $picks?->max
+            ? sprintf('%d picks or more', $picks->min ?? 0)
+            : sprintf('%d to %d picks', $picks->min, $picks->max);
     }
 
     private static function limits(?Option $option): string
     {
         $n = $option?->number;
         if (null !== $n) {
-            $words = (null === $n->min ? '' : ' from '.Amount::plain($n->min)).(null === $n->max ? '' : ' to '.Amount::plain($n->max)).(null === $n->step ? '' : ' in steps of '.Amount::plain($n->step));
+            $words =
+                (null === $n->min ? '' : ' from ' . Amount::plain($n->min)) .
+                (null === $n->max ? '' : ' to ' . Amount::plain($n->max)) .
+                (null === $n->step ? '' : ' in steps of ' . Amount::plain($n->step));
 
-            return 'numbers'.$words.(null === $n->decimals ? '' : sprintf(' with at most %d decimals', $n->decimals));
+            return 'numbers' .
+                $words .
+                (null === $n->decimals ? '' : sprintf(' with at most %d decimals', $n->decimals));
         }
 
         return 'what its limits let through';
@@ -119,6 +154,6 @@ final readonly class ReasonWords
     {
         $last = array_pop($words);
 
-        return [] === $words ? (string) $last : implode(', ', $words).', and '.$last;
+        return [] === $words ? (string) $last : implode(', ', $words) . ', and ' . $last;
     }
 }

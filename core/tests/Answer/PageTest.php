@@ -20,9 +20,28 @@ final class PageTest extends TestCase
     {
         $page = self::page(
             ['code' => 'a', 'kind' => 'one', 'values' => [['code' => 'x', 'default' => true], ['code' => 'y']]],
-            ['code' => 'b', 'kind' => 'one', 'shownWhen' => ['option' => 'a', 'is' => 'x'], 'values' => [['code' => 'p', 'default' => true]]],
-            ['code' => 'c', 'kind' => 'one', 'shownWhen' => ['option' => 'a', 'is' => 'y'], 'values' => [['code' => 'q', 'default' => true]]],
-            ['code' => 'd', 'kind' => 'several', 'values' => [['code' => 'r', 'default' => true], ['code' => 's'], ['code' => 't', 'default' => true], ['code' => 'u', 'default' => true, 'hidden' => true]]],
+            [
+                'code' => 'b',
+                'kind' => 'one',
+                'shownWhen' => ['option' => 'a', 'is' => 'x'],
+                'values' => [['code' => 'p', 'default' => true]],
+            ],
+            [
+                'code' => 'c',
+                'kind' => 'one',
+                'shownWhen' => ['option' => 'a', 'is' => 'y'],
+                'values' => [['code' => 'q', 'default' => true]],
+            ],
+            [
+                'code' => 'd',
+                'kind' => 'several',
+                'values' => [
+                    ['code' => 'r', 'default' => true],
+                    ['code' => 's'],
+                    ['code' => 't', 'default' => true],
+                    ['code' => 'u', 'default' => true, 'hidden' => true],
+                ],
+            ],
             ['code' => 'e', 'kind' => 'flag', 'default' => true],
             ['code' => 'f', 'kind' => 'number', 'min' => '2', 'default' => '1'],
             ['code' => 'g', 'kind' => 'text', 'default' => 'Ada', 'length' => ['max' => 3]],
@@ -36,22 +55,32 @@ final class PageTest extends TestCase
 
     public function testWhatBecomesShownTakesItsDefaultAndWhatIsHiddenIsDropped(): void
     {
-        $page = self::page(
-            Documents::one('a', ['x', 'y']),
-            ['code' => 'b', 'kind' => 'one', 'shownWhen' => ['option' => 'a', 'is' => 'x'], 'values' => [['code' => 'p', 'default' => true], ['code' => 'q']]],
-        );
+        $page = self::page(Documents::one('a', ['x', 'y']), [
+            'code' => 'b',
+            'kind' => 'one',
+            'shownWhen' => ['option' => 'a', 'is' => 'x'],
+            'values' => [['code' => 'p', 'default' => true], ['code' => 'q']],
+        ]);
         $state = $page->click(new State(), 0, [0]);
         self::assertSame(['a' => 'x', 'b' => 'p'], self::words($page, $state));
         $state = $page->click($state, 1, [1]);
         self::assertSame(['a' => 'x', 'b' => 'q'], self::words($page, $state));
         $state = $page->click($state, 0, [1]);
         self::assertSame(['a' => 'y'], self::words($page, $state));
-        self::assertSame(['a' => 'x', 'b' => 'p'], self::words($page, $page->click($state, 0, [0])), 'The earlier answer is gone; the default comes again.');
+        self::assertSame(
+            ['a' => 'x', 'b' => 'p'],
+            self::words($page, $page->click($state, 0, [0])),
+            'The earlier answer is gone; the default comes again.',
+        );
     }
 
     public function testAnEmptiedOptionStaysEmptyAlthoughItHasADefault(): void
     {
-        $page = self::page(['code' => 'a', 'kind' => 'one', 'values' => [['code' => 'x', 'default' => true], ['code' => 'y']]]);
+        $page = self::page([
+            'code' => 'a',
+            'kind' => 'one',
+            'values' => [['code' => 'x', 'default' => true], ['code' => 'y']],
+        ]);
         self::assertSame([], self::words($page, $page->click($page->opening(), 0, null)));
     }
 
@@ -60,7 +89,11 @@ final class PageTest extends TestCase
         $page = self::page(
             Documents::one('a', ['x', 'y']),
             Documents::one('b', ['p'], ['shownWhen' => ['option' => 'a', 'is' => 'x']]),
-            ['code' => 'c', 'kind' => 'several', 'values' => [['code' => 'q', 'allowedWhen' => ['option' => 'b', 'filled' => true]], ['code' => 'r']]],
+            [
+                'code' => 'c',
+                'kind' => 'several',
+                'values' => [['code' => 'q', 'allowedWhen' => ['option' => 'b', 'filled' => true]], ['code' => 'r']],
+            ],
             Documents::one('d', ['s'], ['shownWhen' => ['option' => 'c', 'is' => 'q']]),
         );
         $state = new State([0 => [1], 1 => [0], 2 => [0, 1], 3 => [0]]);
@@ -92,9 +125,14 @@ final class PageTest extends TestCase
         $page = self::page(
             Documents::one('a', ['x', 'y'], ['required' => true]),
             ['code' => 'b', 'kind' => 'flag', 'required' => true, 'shownWhen' => ['option' => 'a', 'is' => 'x']],
-            ['code' => 'c', 'kind' => 'several', 'picks' => ['min' => 2, 'max' => 2], 'values' => [['code' => 'p'], ['code' => 'q'], ['code' => 'r']]],
+            [
+                'code' => 'c',
+                'kind' => 'several',
+                'picks' => ['min' => 2, 'max' => 2],
+                'values' => [['code' => 'p'], ['code' => 'q'], ['code' => 'r']],
+            ],
         );
-        $complete = static fn (array $answers): bool => $page->isComplete(new State($answers));
+        $complete = static fn(array $answers): bool => $page->isComplete(new State($answers));
         self::assertFalse($complete([]));
         self::assertFalse($complete([0 => [0]]), 'A required flag must be yes.');
         self::assertTrue($complete([0 => [0], 1 => [0]]));
@@ -106,19 +144,46 @@ final class PageTest extends TestCase
 
     public function testWhatHiddenAndUnansweredOptionsAnswer(): void
     {
-        $page = self::page(['code' => 's', 'kind' => 'several', 'values' => [['code' => 'p']]], ['code' => 'f', 'kind' => 'flag'], ['code' => 'n', 'kind' => 'number'], ['code' => 'x', 'kind' => 'note']);
+        $page = self::page(
+            ['code' => 's', 'kind' => 'several', 'values' => [['code' => 'p']]],
+            ['code' => 'f', 'kind' => 'flag'],
+            ['code' => 'n', 'kind' => 'number'],
+            ['code' => 'x', 'kind' => 'note'],
+        );
         $holds = static function (array $test): bool {
-            $setup = Documents::setup(['options' => [['code' => 's', 'kind' => 'several', 'values' => [['code' => 'p']]], ['code' => 'f', 'kind' => 'flag'], ['code' => 'n', 'kind' => 'number'], ['code' => 'x', 'kind' => 'note', 'shownWhen' => $test]]]);
+            $setup = Documents::setup([
+                'options' => [
+                    ['code' => 's', 'kind' => 'several', 'values' => [['code' => 'p']]],
+                    ['code' => 'f', 'kind' => 'flag'],
+                    ['code' => 'n', 'kind' => 'number'],
+                    ['code' => 'x', 'kind' => 'note', 'shownWhen' => $test],
+                ],
+            ]);
 
             return (new Page($setup, new Dependencies($setup)))->isShown($setup->options[3], new State());
         };
         self::assertCount(4, $page->setup->options);
-        foreach ([
-            [['option' => 's', 'is' => 'p'], false], [['option' => 's', 'picks' => ['atLeast' => 0]], true], [['option' => 's', 'picks' => ['atLeast' => 1]], false],
-            [['option' => 's', 'picks' => ['atMost' => 0]], true], [['option' => 's', 'filled' => false], true], [['option' => 'f', 'is' => false], true], [['option' => 'f', 'is' => true], false],
-            [['option' => 'n', 'atLeast' => '-9'], false], [['option' => 'n', 'filled' => true], false], [['option' => 'gone', 'is' => false], true], [['option' => 'gone', 'filled' => false], true],
-            [['option' => 'gone', 'picks' => ['atMost' => 3]], true], [['option' => 's', 'is' => []], false], [['all' => []], true], [['any' => []], false], [['not' => ['option' => 's', 'is' => 'p']], true],
-        ] as [$test, $expected]) {
+        foreach (
+            [
+                [['option' => 's', 'is' => 'p'], false],
+                [['option' => 's', 'picks' => ['atLeast' => 0]], true],
+                [['option' => 's', 'picks' => ['atLeast' => 1]], false],
+                [['option' => 's', 'picks' => ['atMost' => 0]], true],
+                [['option' => 's', 'filled' => false], true],
+                [['option' => 'f', 'is' => false], true],
+                [['option' => 'f', 'is' => true], false],
+                [['option' => 'n', 'atLeast' => '-9'], false],
+                [['option' => 'n', 'filled' => true], false],
+                [['option' => 'gone', 'is' => false], true],
+                [['option' => 'gone', 'filled' => false], true],
+                [['option' => 'gone', 'picks' => ['atMost' => 3]], true],
+                [['option' => 's', 'is' => []], false],
+                [['all' => []], true],
+                [['any' => []], false],
+                [['not' => ['option' => 's', 'is' => 'p']], true],
+            ]
+            as [$test, $expected]
+        ) {
             self::assertSame($expected, $holds($test), json_encode($test, JSON_THROW_ON_ERROR));
         }
     }

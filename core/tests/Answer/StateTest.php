@@ -24,6 +24,9 @@ final class StateTest extends TestCase
         $two = new State([0 => Input::files([new GivenFile('a.png'), new GivenFile('b.png')])]);
         $one = new State([0 => Input::files([new GivenFile('a.png; b.png')])]);
         self::assertNotSame($two->key(), $one->key());
-        self::assertSame($two->key(), (new State([0 => Input::files([new GivenFile('a.png', 'image/png'), new GivenFile('b.png')])]))->key());
+        self::assertSame(
+            $two->key(),
+            (new State([0 => Input::files([new GivenFile('a.png', 'image/png'), new GivenFile('b.png')])]))->key(),
+        );
     }
 }

@@ -24,20 +24,71 @@ final class BoundariesTest extends TestCase
 {
     public function testNumberHasEveryEdge(): void
     {
-        $sheet = self::sheet(['code' => 'width', 'label' => 'Width', 'kind' => 'number', 'required' => true, 'min' => '22', 'max' => '100', 'step' => '7', 'unit' => 'cm']);
+        $sheet = self::sheet([
+            'code' => 'width',
+            'label' => 'Width',
+            'kind' => 'number',
+            'required' => true,
+            'min' => '22',
+            'max' => '100',
+            'step' => '7',
+            'unit' => 'cm',
+        ]);
         $rows = self::verdicts($sheet);
-        foreach (['22' => 'taken valid', '15' => 'refused input.below rangeUnderflow', '29' => 'taken valid', '99' => 'taken valid', '106' => 'refused input.above rangeOverflow', '100' => 'refused input.step stepMismatch', '101' => 'refused input.above rangeOverflow', '25.5' => 'refused input.step stepMismatch', '28' => 'refused input.step stepMismatch', '1e2' => 'refused input.number stepMismatch', '22,5' => 'refused input.number badInput', '0022' => 'taken valid', ' 22 ' => 'taken valid', '22 cm' => 'refused input.number badInput', '   ' => 'empty valueMissing'] as $answer => $verdict) {
+        foreach (
+            [
+                '22' => 'taken valid',
+                '15' => 'refused input.below rangeUnderflow',
+                '29' => 'taken valid',
+                '99' => 'taken valid',
+                '106' => 'refused input.above rangeOverflow',
+                '100' => 'refused input.step stepMismatch',
+                '101' => 'refused input.above rangeOverflow',
+                '25.5' => 'refused input.step stepMismatch',
+                '28' => 'refused input.step stepMismatch',
+                '1e2' => 'refused input.number stepMismatch',
+                '22,5' => 'refused input.number badInput',
+                '0022' => 'taken valid',
+                ' 22 ' => 'taken valid',
+                '22 cm' => 'refused input.number badInput',
+                '   ' => 'empty valueMissing',
+            ]
+            as $answer => $verdict
+        ) {
             self::assertSame($verdict, $rows[(string) $answer] ?? null, (string) $answer);
         }
         self::assertSame('missing', $sheet->rows[0]->problem);
         self::assertNull($sheet->rows[0]->answer);
-        self::assertSame('Width: 15 is below the least, 22.', array_values(array_filter($sheet->rows, static fn (BoundaryRow $row): bool => '15' === $row->answer))[0]->why);
+        self::assertSame(
+            'Width: 15 is below the least, 22.',
+            array_values(array_filter($sheet->rows, static fn(BoundaryRow $row): bool => '15' === $row->answer))[0]
+                ->why,
+        );
     }
 
     public function testDecimalsGoByTheirNumber(): void
     {
-        $rows = self::verdicts(self::sheet(['code' => 'w', 'label' => 'W', 'kind' => 'number', 'min' => '1.5', 'max' => '2.25', 'decimals' => 2]));
-        foreach (['1.5' => 'taken valid', '1.49' => 'refused input.below rangeUnderflow', '1.51' => 'taken valid', '2.26' => 'refused input.above rangeOverflow', '1.501' => 'refused input.decimals stepMismatch', '1.500' => 'taken valid'] as $answer => $verdict) {
+        $rows = self::verdicts(
+            self::sheet([
+                'code' => 'w',
+                'label' => 'W',
+                'kind' => 'number',
+                'min' => '1.5',
+                'max' => '2.25',
+                'decimals' => 2,
+            ]),
+        );
+        foreach (
+            [
+                '1.5' => 'taken valid',
+                '1.49' => 'refused input.below rangeUnderflow',
+                '1.51' => 'taken valid',
+                '2.26' => 'refused input.above rangeOverflow',
+                '1.501' => 'refused input.decimals stepMismatch',
+                '1.500' => 'taken valid',
+            ]
+            as $answer => $verdict
+        ) {
             self::assertSame($verdict, $rows[(string) $answer] ?? null, (string) $answer);
         }
     }
@@ -49,25 +100,46 @@ final class BoundariesTest extends TestCase
     #[DataProvider('measures')]
     public function testTextIsMeasuredFromBothSides(string $measure, int $emoji): void
     {
-        $sheet = self::sheet(['code' => 't', 'label' => 'T', 'kind' => 'text', 'length' => ['min' => 2, 'max' => 16, 'measure' => $measure], 'lines' => ['max' => 3]]);
+        $sheet = self::sheet([
+            'code' => 't',
+            'label' => 'T',
+            'kind' => 'text',
+            'length' => ['min' => 2, 'max' => 16, 'measure' => $measure],
+            'lines' => ['max' => 3],
+        ]);
         $taken = $refused = [];
         foreach ($sheet->rows as $row) {
             if (is_string($row->answer) && !TextMeasure::isBlank($row->answer)) {
                 $length = TextMeasure::length($row->answer, $measure);
-                $expected = $length < 2 ? 'input.too-short' : ($length > 16 ? 'input.too-long' : (TextMeasure::lines($row->answer) > 3 ? 'input.lines' : null));
+                $expected =
+                    $length < 2
+                        ? 'input.too-short'
+                        : ($length > 16
+                            ? 'input.too-long'
+                            : (TextMeasure::lines($row->answer) > 3
+                                ? 'input.lines'
+                                : null));
                 self::assertSame($expected, $row->problem, BoundaryText::shown($row->answer));
-                null === $expected ? $taken[$length][] = $row->answer : $refused[$length][] = $row->answer;
+                null === $expected ? ($taken[$length][] = $row->answer) : ($refused[$length][] = $row->answer);
             }
         }
         self::assertArrayHasKey(2, $taken);
         self::assertArrayHasKey(1, $refused);
         foreach (["\u{E9}", "e\u{301}", "\u{1F389}", "\u{1F469}\u{200D}\u{1F680}"] as $filler) {
-            self::assertNotSame([], array_filter($taken[16], static fn (string $t): bool => str_contains($t, $filler)), $filler.' at the most');
-            self::assertNotSame([], array_filter($refused[17], static fn (string $t): bool => str_contains($t, $filler)), $filler.' beyond the most');
+            self::assertNotSame(
+                [],
+                array_filter($taken[16], static fn(string $t): bool => str_contains($t, $filler)),
+                $filler . ' at the most',
+            );
+            self::assertNotSame(
+                [],
+                array_filter($refused[17], static fn(string $t): bool => str_contains($t, $filler)),
+                $filler . ' beyond the most',
+            );
         }
         self::assertContains(str_repeat("\u{1F389}", $emoji), $taken[16] ?? []);
-        self::assertContains("M\r\n".str_repeat('M', 14), $taken[16]);
-        self::assertContains("M\r\n".str_repeat('M', 15), $refused[17]);
+        self::assertContains("M\r\n" . str_repeat('M', 14), $taken[16]);
+        self::assertContains("M\r\n" . str_repeat('M', 15), $refused[17]);
     }
 
     /**
@@ -83,21 +155,40 @@ final class BoundariesTest extends TestCase
 
     public function testPatternIsMetAndJustMissed(): void
     {
-        $sheet = self::sheet(['code' => 'p', 'label' => 'P', 'kind' => 'text', 'length' => ['max' => 9], 'pattern' => '[A-Z]{2}-[0-9]{2,6}']);
-        $fits = array_filter($sheet->rows, static fn (BoundaryRow $row): bool => 'taken' === $row->expected);
-        $misses = array_filter($sheet->rows, static fn (BoundaryRow $row): bool => 'input.pattern' === $row->problem);
+        $sheet = self::sheet([
+            'code' => 'p',
+            'label' => 'P',
+            'kind' => 'text',
+            'length' => ['max' => 9],
+            'pattern' => '[A-Z]{2}-[0-9]{2,6}',
+        ]);
+        $fits = array_filter($sheet->rows, static fn(BoundaryRow $row): bool => 'taken' === $row->expected);
+        $misses = array_filter($sheet->rows, static fn(BoundaryRow $row): bool => 'input.pattern' === $row->problem);
         self::assertGreaterThanOrEqual(2, count($fits));
         self::assertGreaterThanOrEqual(5, count($misses));
         foreach ($fits as $row) {
-            self::assertMatchesRegularExpression('/^[A-Z]{2}-[0-9]{2,6}$/D', is_string($row->answer) ? $row->answer : '');
+            self::assertMatchesRegularExpression(
+                '/^[A-Z]{2}-[0-9]{2,6}$/D',
+                is_string($row->answer) ? $row->answer : '',
+            );
             self::assertSame('valid', $row->browser);
         }
         foreach ($misses as $row) {
-            self::assertDoesNotMatchRegularExpression('/^[A-Z]{2}-[0-9]{2,6}$/D', is_string($row->answer) ? $row->answer : '');
+            self::assertDoesNotMatchRegularExpression(
+                '/^[A-Z]{2}-[0-9]{2,6}$/D',
+                is_string($row->answer) ? $row->answer : '',
+            );
             self::assertSame('patternMismatch', $row->browser);
         }
-        self::assertContains(9, array_map(static fn (BoundaryRow $row): int => is_string($row->answer) ? strlen($row->answer) : 0, $fits), 'The longest is among those that fit.');
-        self::assertContains('input.too-long', array_map(static fn (BoundaryRow $row): ?string => $row->problem, $sheet->rows));
+        self::assertContains(
+            9,
+            array_map(static fn(BoundaryRow $row): int => is_string($row->answer) ? strlen($row->answer) : 0, $fits),
+            'The longest is among those that fit.',
+        );
+        self::assertContains(
+            'input.too-long',
+            array_map(static fn(BoundaryRow $row): ?string => $row->problem, $sheet->rows),
+        );
         $none = self::sheet(['code' => 'p', 'label' => 'P', 'kind' => 'text', 'pattern' => 'a(?=b)c']);
         self::assertSame(['No text was found that fits the pattern; give one that does.'], $none->left);
     }
@@ -105,42 +196,139 @@ final class BoundariesTest extends TestCase
     public function testDaysOfTheWeekAndClosedDays(): void
     {
         // 2026-11-24 is a Tuesday; the window is Friday 27 November to Thursday 10 December.
-        $sheet = self::sheet(['code' => 'd', 'label' => 'D', 'kind' => 'date', 'earliest' => '+3d', 'latest' => '2026-12-10', 'weekdays' => [1, 2, 3, 4], 'closed' => ['2026-12-08']]);
+        $sheet = self::sheet([
+            'code' => 'd',
+            'label' => 'D',
+            'kind' => 'date',
+            'earliest' => '+3d',
+            'latest' => '2026-12-10',
+            'weekdays' => [1, 2, 3, 4],
+            'closed' => ['2026-12-08'],
+        ]);
         $rows = self::verdicts($sheet);
-        foreach (['2026-11-26' => 'refused input.below rangeUnderflow', '2026-11-27' => 'refused input.day none', '2026-11-30' => 'taken valid', '2026-12-10' => 'taken valid', '2026-12-11' => 'refused input.above rangeOverflow', '2026-12-08' => 'refused input.day none', '2026-12-07' => 'taken valid', '2026-12-09' => 'taken valid', '2028-02-29' => 'refused input.above rangeOverflow', '2029-02-29' => 'refused input.date badInput', '07.12.2026' => 'refused input.date none'] as $answer => $verdict) {
+        foreach (
+            [
+                '2026-11-26' => 'refused input.below rangeUnderflow',
+                '2026-11-27' => 'refused input.day none',
+                '2026-11-30' => 'taken valid',
+                '2026-12-10' => 'taken valid',
+                '2026-12-11' => 'refused input.above rangeOverflow',
+                '2026-12-08' => 'refused input.day none',
+                '2026-12-07' => 'taken valid',
+                '2026-12-09' => 'taken valid',
+                '2028-02-29' => 'refused input.above rangeOverflow',
+                '2029-02-29' => 'refused input.date badInput',
+                '07.12.2026' => 'refused input.date none',
+            ]
+            as $answer => $verdict
+        ) {
             self::assertSame($verdict, $rows[$answer] ?? null, $answer);
         }
-        $about = array_column(array_map(static fn (BoundaryRow $row): array => [$row->answer, $row->about], $sheet->rows), 1, 0);
+        $about = array_column(
+            array_map(static fn(BoundaryRow $row): array => [$row->answer, $row->about], $sheet->rows),
+            1,
+            0,
+        );
         self::assertSame('a closed day', $about['2026-12-08'], 'A closed day is called so, whatever weekday it is.');
         self::assertSame('a Tuesday, which is a day of the week on offer', $about['2026-12-01']);
     }
 
     public function testADayThatIsClosedDoesNotStandForItsWeekday(): void
     {
-        $sheet = self::sheet(['code' => 'd', 'label' => 'D', 'kind' => 'date', 'earliest' => '2028-02-28', 'latest' => '2028-03-20', 'weekdays' => [1, 2, 3], 'closed' => ['2028-02-29', '2028-03-07']]);
-        $about = array_column(array_map(static fn (BoundaryRow $row): array => [$row->answer, $row->about], $sheet->rows), 1, 0);
-        self::assertSame(['a closed day', 'a closed day', 'a Tuesday, which is a day of the week on offer'], [$about['2028-02-29'], $about['2028-03-07'], $about['2028-03-14']]);
+        $sheet = self::sheet([
+            'code' => 'd',
+            'label' => 'D',
+            'kind' => 'date',
+            'earliest' => '2028-02-28',
+            'latest' => '2028-03-20',
+            'weekdays' => [1, 2, 3],
+            'closed' => ['2028-02-29', '2028-03-07'],
+        ]);
+        $about = array_column(
+            array_map(static fn(BoundaryRow $row): array => [$row->answer, $row->about], $sheet->rows),
+            1,
+            0,
+        );
+        self::assertSame(
+            ['a closed day', 'a closed day', 'a Tuesday, which is a day of the week on offer'],
+            [$about['2028-02-29'], $about['2028-03-07'], $about['2028-03-14']],
+        );
     }
 
     public function testFilesPicksColoursAndTheQuantity(): void
     {
-        $files = self::sheet(['code' => 'f', 'label' => 'F', 'kind' => 'file', 'types' => ['image/png'], 'maxBytes' => 1000, 'files' => ['min' => 2, 'max' => 3], 'pixels' => ['minWidth' => 800, 'minHeight' => 600]]);
+        $files = self::sheet([
+            'code' => 'f',
+            'label' => 'F',
+            'kind' => 'file',
+            'types' => ['image/png'],
+            'maxBytes' => 1000,
+            'files' => ['min' => 2, 'max' => 3],
+            'pixels' => ['minWidth' => 800, 'minHeight' => 600],
+        ]);
         $about = [];
         foreach ($files->rows as $row) {
             $about[explode(':', $row->about)[0]] = $row->problem;
             self::assertSame('none', $row->browser);
         }
-        foreach (['the largest' => null, 'one byte too large' => 'input.file-size', 'the fewest files' => null, 'one below the fewest files' => 'input.file-count', 'the most files' => null, 'one more than the most files' => 'input.file-count', 'one pixel too narrow' => 'input.pixels', 'one pixel too low' => 'input.pixels', 'turned on its side' => 'input.pixels', 'named as what is taken, but of another kind' => 'input.file-type'] as $what => $problem) {
+        foreach (
+            [
+                'the largest' => null,
+                'one byte too large' => 'input.file-size',
+                'the fewest files' => null,
+                'one below the fewest files' => 'input.file-count',
+                'the most files' => null,
+                'one more than the most files' => 'input.file-count',
+                'one pixel too narrow' => 'input.pixels',
+                'one pixel too low' => 'input.pixels',
+                'turned on its side' => 'input.pixels',
+                'named as what is taken, but of another kind' => 'input.file-type',
+            ]
+            as $what => $problem
+        ) {
             self::assertArrayHasKey($what, $about);
             self::assertSame($problem, $about[$what], $what);
         }
-        $picks = self::sheet(['code' => 's', 'label' => 'S', 'kind' => 'several', 'picks' => ['min' => 2, 'max' => 3], 'values' => array_map(static fn (string $v): array => ['code' => $v, 'label' => $v], ['a', 'b', 'c', 'd'])]);
-        self::assertSame(['["a"]' => 'refused picks none', '["a","b"]' => 'taken none', '["a","b","c"]' => 'taken none', '["a","b","c","d"]' => 'refused picks none'], self::verdicts($picks));
-        $colours = self::verdicts(self::sheet(['code' => 'c', 'label' => 'C', 'kind' => 'colour', 'colours' => ['#1f5c8a']]));
-        self::assertSame(['taken valid', 'refused input.colour none', 'refused input.colour none'], [$colours['#1F5C8A'], $colours['#1f5c8b'], $colours['red']]);
-        $sheets = [...(new Boundaries(Documents::reach(['quantity' => ['min' => 3, 'max' => 12, 'step' => 4]])))->sheets()];
+        $picks = self::sheet([
+            'code' => 's',
+            'label' => 'S',
+            'kind' => 'several',
+            'picks' => ['min' => 2, 'max' => 3],
+            'values' => array_map(static fn(string $v): array => ['code' => $v, 'label' => $v], ['a', 'b', 'c', 'd']),
+        ]);
+        self::assertSame(
+            [
+                '["a"]' => 'refused picks none',
+                '["a","b"]' => 'taken none',
+                '["a","b","c"]' => 'taken none',
+                '["a","b","c","d"]' => 'refused picks none',
+            ],
+            self::verdicts($picks),
+        );
+        $colours = self::verdicts(
+            self::sheet(['code' => 'c', 'label' => 'C', 'kind' => 'colour', 'colours' => ['#1f5c8a']]),
+        );
+        self::assertSame(
+            ['taken valid', 'refused input.colour none', 'refused input.colour none'],
+            [$colours['#1F5C8A'], $colours['#1f5c8b'], $colours['red']],
+        );
+        $sheets = [
+            ...(new Boundaries(Documents::reach(['quantity' => ['min' => 3, 'max' => 12, 'step' => 4]])))->sheets(),
+        ];
         $quantity = self::verdicts($sheets[0]);
-        foreach (['3' => 'taken valid', '2' => 'refused quantity rangeUnderflow', '7' => 'taken valid', '11' => 'taken valid', '12' => 'refused quantity stepMismatch', '13' => 'refused quantity rangeOverflow', '4' => 'refused quantity stepMismatch', '0' => 'refused quantity rangeUnderflow'] as $answer => $verdict) {
+        foreach (
+            [
+                '3' => 'taken valid',
+                '2' => 'refused quantity rangeUnderflow',
+                '7' => 'taken valid',
+                '11' => 'taken valid',
+                '12' => 'refused quantity stepMismatch',
+                '13' => 'refused quantity rangeOverflow',
+                '4' => 'refused quantity stepMismatch',
+                '0' => 'refused quantity rangeUnderflow',
+            ]
+            as $answer => $verdict
+        ) {
             self::assertSame($verdict, $quantity[$answer] ?? null, (string) $answer);
         }
     }
@@ -148,11 +336,18 @@ final class BoundariesTest extends TestCase
     public function testEveryAnswerOfTheDemoIsReadAsAStateIs(): void
     {
         $rows = 0;
-        foreach (glob(dirname(__DIR__, 3).'/demo/setups/*.json') ?: [] as $file) {
-            $setup = \Ithrel\Core\Setup\Reader::shipped()->read((string) file_get_contents($file), \Ithrel\Core\Setup\Today::of(Documents::TODAY));
+        foreach (glob(dirname(__DIR__, 3) . '/demo/setups/*.json') ?: [] as $file) {
+            $setup = \Ithrel\Core\Setup\Reader::shipped()->read(
+                (string) file_get_contents($file),
+                \Ithrel\Core\Setup\Today::of(Documents::TODAY),
+            );
             foreach ((new Boundaries(new \Ithrel\Core\Reach\Reach($setup)))->sheets() as $sheet) {
                 foreach ($sheet->rows as $row) {
-                    self::assertSame($row->expected, self::read($setup, $sheet, $row), $file.' '.$sheet->label.' '.$row->about);
+                    self::assertSame(
+                        $row->expected,
+                        self::read($setup, $sheet, $row),
+                        $file . ' ' . $sheet->label . ' ' . $row->about,
+                    );
                     ++$rows;
                 }
             }
@@ -166,12 +361,28 @@ final class BoundariesTest extends TestCase
         if (null === $row->answer) {
             return 'refused';
         }
-        $given = GivenState::read($setup, json_decode(json_encode(null === $sheet->option ? ['quantity' => $row->answer] : ['pick' => [$sheet->option => $row->answer]], JSON_THROW_ON_ERROR), false, 512, JSON_THROW_ON_ERROR));
+        $given = GivenState::read(
+            $setup,
+            json_decode(
+                json_encode(
+                    null === $sheet->option
+                        ? ['quantity' => $row->answer]
+                        : ['pick' => [$sheet->option => $row->answer]],
+                    JSON_THROW_ON_ERROR,
+                ),
+                false,
+                512,
+                JSON_THROW_ON_ERROR,
+            ),
+        );
         $option = null === $sheet->option ? null : $setup->option($sheet->option);
         $answer = null === $option ? null : $given->state->answers[$option->index] ?? null;
-        $problems = count($given->problems) + ($answer instanceof Input && null !== $option ? count((new InputCheck())->problems($option, $answer)) : 0);
+        $problems =
+            count($given->problems) +
+            ($answer instanceof Input && null !== $option ? count((new InputCheck())->problems($option, $answer)) : 0);
         if (is_array($answer) && null !== $option?->picks) {
-            $problems += count($answer) < $option->picks->min || count($answer) > ($option->picks->max ?? PHP_INT_MAX) ? 1 : 0;
+            $problems +=
+                count($answer) < $option->picks->min || count($answer) > ($option->picks->max ?? PHP_INT_MAX) ? 1 : 0;
         }
 
         return $problems > 0 ? 'refused' : (null === $answer && null !== $option ? 'empty' : 'taken');
@@ -196,7 +407,9 @@ final class BoundariesTest extends TestCase
         $verdicts = [];
         foreach ($sheet->rows as $row) {
             if (null !== $row->answer) {
-                $verdicts[is_array($row->answer) ? json_encode($row->answer, JSON_THROW_ON_ERROR) : (string) $row->answer] = implode(' ', array_filter([$row->expected, $row->problem, $row->browser]));
+                $verdicts[
+                    is_array($row->answer) ? json_encode($row->answer, JSON_THROW_ON_ERROR) : (string) $row->answer
+                ] = implode(' ', array_filter([$row->expected, $row->problem, $row->browser]));
             }
         }
 
@@ -205,8 +418,25 @@ final class BoundariesTest extends TestCase
 
     public function testDecimalsAloneDecideWhereTheMostIsWhereTheyBegin(): void
     {
-        $sheets = [...(new Boundaries(Documents::reach(['options' => [['code' => 'n', 'label' => 'N', 'kind' => 'number', 'max' => '-3', 'decimals' => 2]]])))->sheets(['n'])];
-        $rows = array_column(array_map(static fn (BoundaryRow $row): array => $row->toArray(), $sheets[0]->rows), null, 'about');
-        self::assertSame(['-3.001', 'refused', 'input.decimals'], [$rows['3 decimals, one too many']['answer'], $rows['3 decimals, one too many']['expected'], $rows['3 decimals, one too many']['problem']]);
+        $sheets = [
+            ...(new Boundaries(
+                Documents::reach([
+                    'options' => [['code' => 'n', 'label' => 'N', 'kind' => 'number', 'max' => '-3', 'decimals' => 2]],
+                ]),
+            ))->sheets(['n']),
+        ];
+        $rows = array_column(
+            array_map(static fn(BoundaryRow $row): array => $row->toArray(), $sheets[0]->rows),
+            null,
+            'about',
+        );
+        self::assertSame(
+            ['-3.001', 'refused', 'input.decimals'],
+            [
+                $rows['3 decimals, one too many']['answer'],
+                $rows['3 decimals, one too many']['expected'],
+                $rows['3 decimals, one too many']['problem'],
+            ],
+        );
     }
 }

@@ -23,7 +23,12 @@ use PHPUnit\Framework\TestCase;
  */
 final class RequirementsTest extends TestCase
 {
-    #[TestDox('always, sometimes, never, and the fewest choices under which it is, as every state visited one by one says')]
+    #[
+        TestDox(
+            'always, sometimes, never, and the fewest choices under which it is, as every state visited one by ' .
+                'one says',
+        ),
+    ]
     public function testAsTheCensusSays(): void
     {
         $start = (int) (getenv('ITHREL_SEED') ?: date('Ymd'));
@@ -51,7 +56,10 @@ final class RequirementsTest extends TestCase
                 $met[$expected] = ($met[$expected] ?? 0) + 1;
             }
         }
-        self::assertGreaterThan(50, min($met[Requirement::ALWAYS] ?? 0, $met[Requirement::SOMETIMES] ?? 0, $met[Requirement::NEVER] ?? 0));
+        self::assertGreaterThan(
+            50,
+            min($met[Requirement::ALWAYS] ?? 0, $met[Requirement::SOMETIMES] ?? 0, $met[Requirement::NEVER] ?? 0),
+        );
     }
 
     /**
@@ -61,7 +69,7 @@ final class RequirementsTest extends TestCase
      */
     private static function expected(Option $option, array $states, Listing $listing): array
     {
-        $with = array_filter($states, static fn (array $s): bool => isset($s[1][$option->index]));
+        $with = array_filter($states, static fn(array $s): bool => isset($s[1][$option->index]));
         if (!$option->required || Kind::Note === $option->kind || [] === $with) {
             return [Requirement::NEVER, null];
         }
@@ -84,9 +92,26 @@ final class RequirementsTest extends TestCase
 
     public function testWhatTheShopperReads(): void
     {
-        $setup = Documents::setup(['options' => [Documents::one('size', ['s', 'm'], ['required' => true, 'label' => 'Size *']), ['code' => 'width', 'label' => 'Width', 'kind' => 'number', 'required' => true, 'shownWhen' => ['option' => 'size', 'is' => 'm']]]]);
+        $setup = Documents::setup([
+            'options' => [
+                Documents::one('size', ['s', 'm'], ['required' => true, 'label' => 'Size *']),
+                [
+                    'code' => 'width',
+                    'label' => 'Width',
+                    'kind' => 'number',
+                    'required' => true,
+                    'shownWhen' => ['option' => 'size', 'is' => 'm'],
+                ],
+            ],
+        ]);
         $requirements = new Requirements(new Reach($setup));
-        self::assertEquals(new Requirement('always', null, null, ['form', 'express'], true), $requirements->of($setup->options[0]));
-        self::assertEquals(new Requirement('sometimes', 'Size is M', ['size' => 'm'], ['form', 'express'], false), $requirements->of($setup->options[1]));
+        self::assertEquals(
+            new Requirement('always', null, null, ['form', 'express'], true),
+            $requirements->of($setup->options[0]),
+        );
+        self::assertEquals(
+            new Requirement('sometimes', 'Size is M', ['size' => 'm'], ['form', 'express'], false),
+            $requirements->of($setup->options[1]),
+        );
     }
 }

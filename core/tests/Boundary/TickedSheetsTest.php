@@ -23,7 +23,11 @@ final class TickedSheetsTest extends TestCase
         foreach ($lines as $n => $line) {
             $lines[$n] = match (true) {
                 str_contains($line, 'the most: 4') => preg_replace('/,,,$/', ',taken,,', $line),
-                str_contains($line, 'one beyond the most: 5') => preg_replace('/,,,$/', ',Refused,taken,cut off in the cart', $line),
+                str_contains($line, 'one beyond the most: 5') => preg_replace(
+                    '/,,,$/',
+                    ',Refused,taken,cut off in the cart',
+                    $line,
+                ),
                 str_contains($line, 'blanks alone') => preg_replace('/,,,$/', ',refused,,', $line),
                 default => $line,
             };
@@ -32,13 +36,29 @@ final class TickedSheetsTest extends TestCase
         self::assertCount(4, $ticks);
         $ticked = TickedSheets::of($this->sheets(), $ticks);
         self::assertSame([3, 0], [$ticked->ticked, $ticked->other]);
-        self::assertSame([['one beyond the most: 5 UTF-16 units', 'express', 'cut off in the cart']], array_map(static fn (array $d): array => [$d['row']->about, $d['tick']->route, $d['tick']->note], $ticked->differ), 'Blanks where an answer is required are refused: that agrees.');
+        self::assertSame(
+            [['one beyond the most: 5 UTF-16 units', 'express', 'cut off in the cart']],
+            array_map(
+                static fn(array $d): array => [$d['row']->about, $d['tick']->route, $d['tick']->note],
+                $ticked->differ,
+            ),
+            'Blanks where an answer is required are refused: that agrees.',
+        );
         self::assertSame($ticks[1]->known, $ticks[2]->known);
     }
 
     public function testTicksOfEdgesThatAreGoneAreCounted(): void
     {
-        self::assertSame([0, 2], [($ticked = TickedSheets::of($this->sheets(), [new Tick('000000000000', 'form', 'taken'), new Tick('000000000000', 'express', 'taken')]))->ticked, $ticked->other]);
+        self::assertSame(
+            [0, 2],
+            [
+                ($ticked = TickedSheets::of($this->sheets(), [
+                    new Tick('000000000000', 'form', 'taken'),
+                    new Tick('000000000000', 'express', 'taken'),
+                ]))->ticked,
+                $ticked->other,
+            ],
+        );
     }
 
     public function testWhatIsNotReadIsNamedByItsLine(): void
@@ -59,6 +79,18 @@ final class TickedSheetsTest extends TestCase
      */
     private function sheets(): iterable
     {
-        return (new Boundaries(Documents::reach(['options' => [['code' => 'name', 'label' => 'Name', 'kind' => 'text', 'required' => true, 'length' => ['max' => 4]]]])))->sheets(['name']);
+        return (new Boundaries(
+            Documents::reach([
+                'options' => [
+                    [
+                        'code' => 'name',
+                        'label' => 'Name',
+                        'kind' => 'text',
+                        'required' => true,
+                        'length' => ['max' => 4],
+                    ],
+                ],
+            ]),
+        ))->sheets(['name']);
     }
 }

@@ -20,19 +20,33 @@ final class PreviewsTest extends TestCase
     public function testContentsGoInDisplayOrderToTheFirstPlaceWithRoom(): void
     {
         $setup = self::document();
-        $file = static fn (int $count): Input => Input::files(array_fill(0, $count, new GivenFile('a.png')));
+        $file = static fn(int $count): Input => Input::files(array_fill(0, $count, new GivenFile('a.png')));
         $motto = Input::text('For Ada');
-        $of = static fn (array $answers): array => array_map(static fn (array $p): string => ($p['view'] ?? 'none').': '.implode(' ', array_map(static fn (array $c): string => $c['option'].'@'.($c['place'] ?? '-'), $p['contents'])), (new Previews($setup))->of(new State($answers)));
+        $of = static fn(array $answers): array => array_map(
+            static fn(array $p): string => ($p['view'] ?? 'none') .
+                ': ' .
+                implode(
+                    ' ',
+                    array_map(static fn(array $c): string => $c['option'] . '@' . ($c['place'] ?? '-'), $p['contents']),
+                ),
+            (new Previews($setup))->of(new State($answers)),
+        );
         self::assertSame([], $of([]));
         self::assertSame(['front: motto@belly'], $of([0 => $motto]));
         self::assertSame(['front: motto@belly', 'back: art@rim'], $of([0 => $motto, 1 => $file(1)]));
         self::assertSame(['front: art@belly', 'back: art@rim art@rim', 'none: art@-'], $of([1 => $file(4)]));
-        self::assertSame(['front: motto@belly', 'back: art@rim art@rim', 'none: art@-'], $of([0 => $motto, 1 => $file(3), 2 => Input::text('ada@example.org')]), 'What no place takes belongs on no picture.');
+        self::assertSame(
+            ['front: motto@belly', 'back: art@rim art@rim', 'none: art@-'],
+            $of([0 => $motto, 1 => $file(3), 2 => Input::text('ada@example.org')]),
+            'What no place takes belongs on no picture.',
+        );
     }
 
     public function testTheCartLineHasThemWhereThereAreViews(): void
     {
-        $appraised = static fn (array $keys): array => (new AppraisalText($setup = Documents::setup($keys)))->toArray((new Appraiser(Documents::reach($keys)))->appraise(GivenState::of($setup, new State([]), 1)));
+        $appraised = static fn(array $keys): array => (new AppraisalText(($setup = Documents::setup($keys))))->toArray(
+            (new Appraiser(Documents::reach($keys)))->appraise(GivenState::of($setup, new State([]), 1)),
+        );
         $line = $appraised(['options' => []])['line'];
         self::assertIsArray($line);
         self::assertArrayNotHasKey('previews', $line);
@@ -46,10 +60,20 @@ final class PreviewsTest extends TestCase
         $box = ['box' => ['x' => '0', 'y' => '0', 'width' => '10', 'height' => '10']];
 
         return Documents::setup([
-            'options' => [['code' => 'motto', 'label' => 'M', 'kind' => 'text'], ['code' => 'art', 'label' => 'A', 'kind' => 'file'], ['code' => 'mail', 'label' => 'E', 'kind' => 'text']],
+            'options' => [
+                ['code' => 'motto', 'label' => 'M', 'kind' => 'text'],
+                ['code' => 'art', 'label' => 'A', 'kind' => 'file'],
+                ['code' => 'mail', 'label' => 'E', 'kind' => 'text'],
+            ],
             'views' => [
                 ['code' => 'front', 'places' => [['code' => 'belly', 'takes' => ['art', 'motto'], 'most' => 1] + $box]],
-                ['code' => 'back', 'places' => [['code' => 'shut', 'takes' => ['art'], 'most' => 0] + $box, ['code' => 'rim', 'takes' => ['art'], 'most' => 2] + $box]],
+                [
+                    'code' => 'back',
+                    'places' => [
+                        ['code' => 'shut', 'takes' => ['art'], 'most' => 0] + $box,
+                        ['code' => 'rim', 'takes' => ['art'], 'most' => 2] + $box,
+                    ],
+                ],
             ],
         ]);
     }

@@ -15,7 +15,11 @@ final class CellsTest extends TestCase
         $line = ['sku' => 'BULB', 'name' => 'Bulb', 'quantity' => 2, 'unitPrice' => '9.50', 'lineTotal' => '19.00'];
         self::assertSame('BULB 2 19.00', Cells::ownText([$line]));
         self::assertSame('BULB 2 19.00', Cells::ownText([array_reverse($line)]));
-        self::assertSame('BULB 1 19.00', Cells::ownText([['quantity' => 1] + $line]), 'another quantity is another line');
+        self::assertSame(
+            'BULB 1 19.00',
+            Cells::ownText([['quantity' => 1] + $line]),
+            'another quantity is another line',
+        );
         self::assertSame('none', Cells::ownText([]));
     }
 }

@@ -27,11 +27,33 @@ final class CheckComparisonTest extends TestCase
     protected function setUp(): void
     {
         $reach = Documents::reach([
-            'item' => ['sku' => 'T-1', 'name' => 'Test lamp', 'price' => '100.00', 'weight' => '2', 'data' => [['code' => 'bay', 'label' => 'Bay', 'value' => 'B4', 'stages' => ['order']]]],
+            'item' => [
+                'sku' => 'T-1',
+                'name' => 'Test lamp',
+                'price' => '100.00',
+                'weight' => '2',
+                'data' => [['code' => 'bay', 'label' => 'Bay', 'value' => 'B4', 'stages' => ['order']]],
+            ],
             'options' => [
-                ['code' => 'size', 'label' => 'Size', 'kind' => 'one', 'required' => true, 'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large', 'charge' => '12.00', 'weight' => '0.5']]],
+                [
+                    'code' => 'size',
+                    'label' => 'Size',
+                    'kind' => 'one',
+                    'required' => true,
+                    'values' => [
+                        ['code' => 's', 'label' => 'Small'],
+                        ['code' => 'l', 'label' => 'Large', 'charge' => '12.00', 'weight' => '0.5'],
+                    ],
+                ],
                 ['code' => 'plate', 'label' => 'Plate', 'kind' => 'flag', 'yes' => ['charge' => '5.00']],
-                ['code' => 'name', 'label' => 'Name', 'kind' => 'text', 'required' => true, 'length' => ['max' => 6], 'shownWhen' => ['option' => 'plate', 'is' => true]],
+                [
+                    'code' => 'name',
+                    'label' => 'Name',
+                    'kind' => 'text',
+                    'required' => true,
+                    'length' => ['max' => 6],
+                    'shownWhen' => ['option' => 'plate', 'is' => true],
+                ],
             ],
         ]);
         $this->setup = $reach->setup;
@@ -50,7 +72,7 @@ final class CheckComparisonTest extends TestCase
     {
         $check = $this->sale();
         $found = $this->asExpected($check)->toArray();
-        $found['stages'] = $this->changed($found['stages'], 'cart', 'unitPrice', $check->lines[0]['unitPrice'].'0');
+        $found['stages'] = $this->changed($found['stages'], 'cart', 'unitPrice', $check->lines[0]['unitPrice'] . '0');
         self::assertSame([], $this->differences($check, Found::fromArray($found)));
     }
 
@@ -61,16 +83,34 @@ final class CheckComparisonTest extends TestCase
         self::assertIsArray($found['page']);
         $found['page']['image'] = 'other.png';
         $differences = $this->differences($check, Found::fromArray($found));
-        self::assertSame(['page image: none, other.png'], array_map(static fn (Difference $d): string => $d->stage.' '.$d->field.': '.$d->expected.', '.$d->found, $differences));
+        self::assertSame(
+            ['page image: none, other.png'],
+            array_map(
+                static fn(Difference $d): string => $d->stage .
+                    ' ' .
+                    $d->field .
+                    ': ' .
+                    $d->expected .
+                    ', ' .
+                    $d->found,
+                $differences,
+            ),
+        );
     }
 
     /**
-     * @return iterable<string, array{string, string|int, string, string}> key of the line, what the shop has, field of the difference, and a place
+     * @return iterable<string, array{string, string|int, string, string}> key of the line, what the shop has, field of
+     *                                                                     the difference, and a place
      */
     public static function changes(): iterable
     {
         yield 'another price' => ['unitPrice', '1.00', 'unit price', '/options/0/values/1/charge'];
-        yield 'a price that no memory holds' => ['unitPrice', '1e9999999999', 'unit price', '/options/0/values/1/charge'];
+        yield 'a price that no memory holds' => [
+            'unitPrice',
+            '1e9999999999',
+            'unit price',
+            '/options/0/values/1/charge',
+        ];
         yield 'no price' => ['unitPrice', 'soon', 'unit price', '/options/0/values/1/charge'];
         yield 'another line total' => ['lineTotal', '1.00', 'line total', '/options/0/values/1/charge'];
         yield 'another SKU' => ['sku', 'T-9', 'sku', '/item/sku'];
@@ -81,14 +121,21 @@ final class CheckComparisonTest extends TestCase
     }
 
     #[DataProvider('changes')]
-    public function testEachChangeIsOneDifferenceAtItsStage(string $key, string|int $has, string $field, string $place): void
-    {
+    public function testEachChangeIsOneDifferenceAtItsStage(
+        string $key,
+        string|int $has,
+        string $field,
+        string $place,
+    ): void {
         $check = $this->sale();
         foreach (['cart', 'checkout', 'order'] as $stage) {
             $found = $this->asExpected($check)->toArray();
             $found['stages'] = $this->changed($found['stages'], $stage, $key, $has);
             $differences = $this->differences($check, Found::fromArray($found));
-            self::assertSame([[$field, $stage]], array_map(static fn (Difference $d): array => [$d->field, $d->stage], $differences));
+            self::assertSame(
+                [[$field, $stage]],
+                array_map(static fn(Difference $d): array => [$d->field, $d->stage], $differences),
+            );
             self::assertSame((string) $has, $differences[0]->found);
             self::assertContains($place, $differences[0]->places);
         }
@@ -99,14 +146,22 @@ final class CheckComparisonTest extends TestCase
         $check = $this->sale();
         $found = $this->asExpected($check)->toArray();
         $stages = $found['stages'];
-        $stages['order']['lines'][0]['entries'] = array_values(array_filter($stages['order']['lines'][0]['entries'], static fn (array $e): bool => 'Size' !== $e['label']));
+        $stages['order']['lines'][0]['entries'] = array_values(
+            array_filter($stages['order']['lines'][0]['entries'], static fn(array $e): bool => 'Size' !== $e['label']),
+        );
         $stages['cart']['lines'][0]['entries'][] = ['label' => 'Bay', 'value' => 'B4'];
         $found['stages'] = $stages;
         $differences = $this->differences($check, Found::fromArray($found));
-        self::assertSame([
-            ['cart', 'nothing', 'Bay: B4', ['/item/data/0/stages']],
-            ['order', 'Size: Large', 'missing', ['/options/0/stages']],
-        ], array_map(static fn (Difference $d): array => [$d->stage, $d->expected, $d->found, $d->places], $differences));
+        self::assertSame(
+            [
+                ['cart', 'nothing', 'Bay: B4', ['/item/data/0/stages']],
+                ['order', 'Size: Large', 'missing', ['/options/0/stages']],
+            ],
+            array_map(
+                static fn(Difference $d): array => [$d->stage, $d->expected, $d->found, $d->places],
+                $differences,
+            ),
+        );
     }
 
     public function testAHiddenAnswerThatIsCarriedPointsToItsCondition(): void
@@ -114,7 +169,13 @@ final class CheckComparisonTest extends TestCase
         $check = $this->sale();
         $found = $this->asExpected($check)->toArray();
         $found['stages']['cart']['lines'][0]['entries'][] = ['label' => 'Name', 'value' => 'Ada'];
-        self::assertSame([['/options/2/shownWhen']], array_map(static fn (Difference $d): array => $d->places, $this->differences($check, Found::fromArray($found))));
+        self::assertSame(
+            [['/options/2/shownWhen']],
+            array_map(
+                static fn(Difference $d): array => $d->places,
+                $this->differences($check, Found::fromArray($found)),
+            ),
+        );
     }
 
     public function testAValueCarriedByItsCodeIsTheOptionsDifference(): void
@@ -123,43 +184,93 @@ final class CheckComparisonTest extends TestCase
         $found = $this->asExpected($check)->toArray();
         $found['stages']['cart']['lines'][0]['entries'][0]['value'] = 'l';
         $differences = $this->differences($check, Found::fromArray($found));
-        self::assertSame([['Size: Large', 'Size: l', ['/options/0']]], array_map(static fn (Difference $d): array => [$d->expected, $d->found, $d->places], $differences));
+        self::assertSame(
+            [['Size: Large', 'Size: l', ['/options/0']]],
+            array_map(static fn(Difference $d): array => [$d->expected, $d->found, $d->places], $differences),
+        );
     }
 
     public function testEntriesInAnotherOrderAreTold(): void
     {
-        $check = array_values(array_filter($this->plan->checks, static fn (Check $c): bool => $c->accepted && 1 === count($c->lines) && count($c->lines[0]['entries']['cart']) > 1))[0];
+        $check = array_values(
+            array_filter(
+                $this->plan->checks,
+                static fn(Check $c): bool => $c->accepted &&
+                    1 === count($c->lines) &&
+                    count($c->lines[0]['entries']['cart']) > 1,
+            ),
+        )[0];
         $found = $this->asExpected($check)->toArray();
-        $found['stages']['cart']['lines'][0]['entries'] = array_reverse($found['stages']['cart']['lines'][0]['entries']);
+        $found['stages']['cart']['lines'][0]['entries'] = array_reverse(
+            $found['stages']['cart']['lines'][0]['entries'],
+        );
         self::assertSame(['/options'], $this->differences($check, Found::fromArray($found))[0]->places);
     }
 
     public function testARequiredAnswerThatIsNotAskedFor(): void
     {
-        $check = array_values(array_filter($this->plan->checks, static fn (Check $c): bool => Purpose::Required === $c->purpose))[0];
+        $check = array_values(
+            array_filter($this->plan->checks, static fn(Check $c): bool => Purpose::Required === $c->purpose),
+        )[0];
         $differences = $this->differences($check, new Found(null, null, null, true, [], []));
-        self::assertSame([['accepted', 'refused, naming Size', 'taken', ['/options/0/required']]], array_map(static fn (Difference $d): array => [$d->field, $d->expected, $d->found, $d->places], $differences));
+        self::assertSame(
+            [['accepted', 'refused, naming Size', 'taken', ['/options/0/required']]],
+            array_map(
+                static fn(Difference $d): array => [$d->field, $d->expected, $d->found, $d->places],
+                $differences,
+            ),
+        );
     }
 
     public function testWhatIsInTheCartAfterARefusalIsTold(): void
     {
-        $check = array_values(array_filter($this->plan->checks, static fn (Check $c): bool => Purpose::Required === $c->purpose))[0];
-        $differences = $this->differences($check, new Found(null, null, null, false, ['size'], ['cart' => ['lines' => [['sku' => 'T-1']], 'total' => '100.00']]));
-        self::assertSame([['lines', 'cart', '0', '1', ['/options/0/required']]], array_map(static fn (Difference $d): array => [$d->field, $d->stage, $d->expected, $d->found, $d->places], $differences));
+        $check = array_values(
+            array_filter($this->plan->checks, static fn(Check $c): bool => Purpose::Required === $c->purpose),
+        )[0];
+        $differences = $this->differences(
+            $check,
+            new Found(
+                null,
+                null,
+                null,
+                false,
+                ['size'],
+                ['cart' => ['lines' => [['sku' => 'T-1']], 'total' => '100.00']],
+            ),
+        );
+        self::assertSame(
+            [['lines', 'cart', '0', '1', ['/options/0/required']]],
+            array_map(
+                static fn(Difference $d): array => [$d->field, $d->stage, $d->expected, $d->found, $d->places],
+                $differences,
+            ),
+        );
     }
 
     public function testARefusalThatNamesAnotherField(): void
     {
-        $check = array_values(array_filter($this->plan->checks, static fn (Check $c): bool => Purpose::Required === $c->purpose))[0];
+        $check = array_values(
+            array_filter($this->plan->checks, static fn(Check $c): bool => Purpose::Required === $c->purpose),
+        )[0];
         $differences = $this->differences($check, new Found(null, null, null, false, ['plate'], []));
-        self::assertSame([['field', 'names Size', 'names Plate']], array_map(static fn (Difference $d): array => [$d->field, $d->expected, $d->found], $differences));
+        self::assertSame(
+            [['field', 'names Size', 'names Plate']],
+            array_map(static fn(Difference $d): array => [$d->field, $d->expected, $d->found], $differences),
+        );
     }
 
     public function testASaleThatIsRefusedNamesWhatRefusedIt(): void
     {
         $check = $this->sale();
-        $places = fn (string $field): array => $this->differences($check, new Found(null, null, null, false, [$field], []))[0]->places;
-        self::assertSame(['/options/2/required', '/options/2/shownWhen'], $places('name'), 'Required though it is hidden.');
+        $places = fn(string $field): array => $this->differences(
+            $check,
+            new Found(null, null, null, false, [$field], []),
+        )[0]->places;
+        self::assertSame(
+            ['/options/2/required', '/options/2/shownWhen'],
+            $places('name'),
+            'Required though it is hidden.',
+        );
         self::assertSame(['/quantity'], $places('quantity'));
         self::assertSame(['/item/stock'], $places('stock'));
     }
@@ -173,10 +284,18 @@ final class CheckComparisonTest extends TestCase
 
     public function testALineThatIsMissingOrMerged(): void
     {
-        $check = array_values(array_filter($this->plan->checks, static fn (Check $c): bool => Purpose::TwoLines === $c->purpose))[0];
+        $check = array_values(
+            array_filter($this->plan->checks, static fn(Check $c): bool => Purpose::TwoLines === $c->purpose),
+        )[0];
         $found = $this->asExpected($check)->toArray();
         $found['stages']['cart']['lines'] = array_slice($found['stages']['cart']['lines'], 0, 1);
-        self::assertSame([['lines', '2', '1']], array_map(static fn (Difference $d): array => [$d->field, $d->expected, $d->found], $this->differences($check, Found::fromArray($found))));
+        self::assertSame(
+            [['lines', '2', '1']],
+            array_map(
+                static fn(Difference $d): array => [$d->field, $d->expected, $d->found],
+                $this->differences($check, Found::fromArray($found)),
+            ),
+        );
     }
 
     public function testATotalThatOnlyTheCheckoutChanges(): void
@@ -184,7 +303,13 @@ final class CheckComparisonTest extends TestCase
         $check = $this->sale();
         $found = $this->asExpected($check)->toArray();
         $found['stages']['checkout']['total'] = '999.00';
-        self::assertSame([['total', 'checkout', ['/checkout']]], array_map(static fn (Difference $d): array => [$d->field, $d->stage, $d->places], $this->differences($check, Found::fromArray($found))));
+        self::assertSame(
+            [['total', 'checkout', ['/checkout']]],
+            array_map(
+                static fn(Difference $d): array => [$d->field, $d->stage, $d->places],
+                $this->differences($check, Found::fromArray($found)),
+            ),
+        );
     }
 
     public function testFoundComesBackFromWhatIsKept(): void
@@ -217,11 +342,36 @@ final class CheckComparisonTest extends TestCase
         $stages = [];
         $last = $check->lines[count($check->lines) - 1] ?? null;
         foreach ($check->accepted ? ['cart', 'checkout', 'order'] : [] as $stage) {
-            $lines = array_map(static fn (array $line): array => ['entries' => $line['entries'][$stage] ?? []] + $line, $check->lines);
-            $stages[$stage] = ['lines' => $lines, 'total' => number_format(array_sum(array_map(static fn (array $l): float => (float) $l['total'], $check->lines)), 2, '.', '')];
+            $lines = array_map(
+                static fn(array $line): array => ['entries' => $line['entries'][$stage] ?? []] + $line,
+                $check->lines,
+            );
+            $stages[$stage] = [
+                'lines' => $lines,
+                'total' => number_format(
+                    array_sum(array_map(static fn(array $l): float => (float) $l['total'], $check->lines)),
+                    2,
+                    '.',
+                    '',
+                ),
+            ];
         }
 
-        return new Found(null, null === $check->offered ? null : $check->offered[2], null === $last ? null : ['unitPrice' => $last['unitPrice'], 'total' => $last['total'], 'entries' => $last['entries']['page'] ?? [], 'image' => null], $check->accepted, null === $check->field ? [] : [$check->field], $stages);
+        return new Found(
+            null,
+            null === $check->offered ? null : $check->offered[2],
+            null === $last
+                ? null
+                : [
+                    'unitPrice' => $last['unitPrice'],
+                    'total' => $last['total'],
+                    'entries' => $last['entries']['page'] ?? [],
+                    'image' => null,
+                ],
+            $check->accepted,
+            null === $check->field ? [] : [$check->field],
+            $stages,
+        );
     }
 
     /**

@@ -36,9 +36,24 @@ final class HandSheetTest extends TestCase
     {
         $reach = Documents::reach([
             'options' => [
-                ['code' => 'size', 'label' => 'Size', 'kind' => 'one', 'required' => true, 'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large', 'charge' => '12.00']]],
+                [
+                    'code' => 'size',
+                    'label' => 'Size',
+                    'kind' => 'one',
+                    'required' => true,
+                    'values' => [
+                        ['code' => 's', 'label' => 'Small'],
+                        ['code' => 'l', 'label' => 'Large', 'charge' => '12.00'],
+                    ],
+                ],
                 ['code' => 'plate', 'label' => 'Plate', 'kind' => 'flag', 'yes' => ['charge' => '5.00']],
-                ['code' => 'name', 'label' => 'Name', 'kind' => 'text', 'length' => ['max' => 6], 'shownWhen' => ['option' => 'plate', 'is' => true]],
+                [
+                    'code' => 'name',
+                    'label' => 'Name',
+                    'kind' => 'text',
+                    'length' => ['max' => 6],
+                    'shownWhen' => ['option' => 'plate', 'is' => true],
+                ],
             ],
         ]);
         $this->setup = $reach->setup;
@@ -50,7 +65,16 @@ final class HandSheetTest extends TestCase
      */
     public static function demos(): iterable
     {
-        foreach (['01-harbour-pendant', '04-engraved-plate', '10-slipway-lamp-kit', '12-lightkeeper-refill-box', '06-printed-shade'] as $name) {
+        foreach (
+            [
+                '01-harbour-pendant',
+                '04-engraved-plate',
+                '10-slipway-lamp-kit',
+                '12-lightkeeper-refill-box',
+                '06-printed-shade',
+            ]
+            as $name
+        ) {
             yield $name => [$name];
         }
     }
@@ -58,9 +82,14 @@ final class HandSheetTest extends TestCase
     #[DataProvider('demos')]
     public function testASheetFilledInAsExpectedHasNoDifference(string $name): void
     {
-        $reach = new Reach(Reader::shipped()->read((string) file_get_contents(dirname(__DIR__, 3).'/demo/setups/'.$name.'.json'), Today::of('2026-11-24')));
+        $reach = new Reach(
+            Reader::shipped()->read(
+                (string) file_get_contents(dirname(__DIR__, 3) . '/demo/setups/' . $name . '.json'),
+                Today::of('2026-11-24'),
+            ),
+        );
         $plan = Planner::plan($reach);
-        $rows = $this->filled($reach->setup, $plan, static fn (array $row): string => $row[9]);
+        $rows = $this->filled($reach->setup, $plan, static fn(array $row): string => $row[9]);
         $found = HandSheet::read($reach->setup, $plan, $rows);
         self::assertCount(count($plan->checks), $found);
         $comparison = new CheckComparison($reach->setup);
@@ -74,8 +103,19 @@ final class HandSheetTest extends TestCase
         $rows = iterator_to_array(HandSheet::rows($this->setup, $this->plan, HandDepth::Check), false);
         self::assertCount(1 + count($this->plan->checks), $rows);
         $comparison = new CheckComparison($this->setup);
-        $with = fn (\Closure $found): array => HandSheet::read($this->setup, $this->plan, Csv::text(array_map(static fn (array $row): array => 'check' === $row[0] ? $row : [...array_slice($row, 0, 10), $found($row)], $rows)));
-        foreach ([static fn (array $row): string => $row[9], static fn (): string => 'OK'] as $same) {
+        $with = fn(\Closure $found): array => HandSheet::read(
+            $this->setup,
+            $this->plan,
+            Csv::text(
+                array_map(
+                    static fn(array $row): array => 'check' === $row[0]
+                        ? $row
+                        : [...array_slice($row, 0, 10), $found($row)],
+                    $rows,
+                ),
+            ),
+        );
+        foreach ([static fn(array $row): string => $row[9], static fn(): string => 'OK'] as $same) {
             $found = $with($same);
             self::assertCount(count($this->plan->checks), $found);
             foreach ($this->plan->checks as $check) {
@@ -83,12 +123,20 @@ final class HandSheetTest extends TestCase
             }
         }
         $sale = $this->plan->checks[0];
-        self::assertSame('taken for '.$sale->lines[0]['total'], $rows[1][9]);
-        $only = static fn (Check $check, string $text): \Closure => static fn (array $row): string => (string) $check->number === $row[0] ? $text : '';
-        self::assertSame([['total', 'cart', $sale->lines[0]['total'], '99.50']], $this->told($sale, $with($only($sale, '99,50'))[$sale->number]));
+        self::assertSame('taken for ' . $sale->lines[0]['total'], $rows[1][9]);
+        $only = static fn(Check $check, string $text): \Closure => static fn(
+            array $row,
+        ): string => (string) $check->number === $row[0] ? $text : '';
+        self::assertSame(
+            [['total', 'cart', $sale->lines[0]['total'], '99.50']],
+            $this->told($sale, $with($only($sale, '99,50'))[$sale->number]),
+        );
         self::assertSame('accepted', $this->told($sale, $with($only($sale, 'refused'))[$sale->number])[0][0]);
         $refused = $this->required();
-        self::assertSame([['accepted', 'cart', 'refused, naming Size', 'taken']], $this->told($refused, $with($only($refused, 'taken for 100.00'))[$refused->number]));
+        self::assertSame(
+            [['accepted', 'cart', 'refused, naming Size', 'taken']],
+            $this->told($refused, $with($only($refused, 'taken for 100.00'))[$refused->number]),
+        );
         $this->expectExceptionMessage('Row 2: "soon" is no amount, and neither "taken" nor "refused".');
         $with($only($sale, 'soon'));
     }
@@ -98,44 +146,125 @@ final class HandSheetTest extends TestCase
         $things = iterator_to_array(HandSheet::rows($this->setup, $this->plan, HandDepth::Thing), false);
         $all = iterator_to_array(HandSheet::rows($this->setup, $this->plan), false);
         self::assertLessThan(count($all) / 2, count($things));
-        $price = array_values(array_filter($things, static fn (array $row): bool => '1' === $row[0] && 'unit price' === $row[8]));
-        self::assertSame([['page, cart, checkout, order', '1']], array_map(static fn (array $row): array => [$row[6], $row[7]], $price));
-        $filled = static fn (\Closure $found): string => Csv::text(array_map(static fn (array $row): array => 'check' === $row[0] ? $row : [...array_slice($row, 0, 10), $found($row)], $things));
+        $price = array_values(
+            array_filter($things, static fn(array $row): bool => '1' === $row[0] && 'unit price' === $row[8]),
+        );
+        self::assertSame(
+            [['page, cart, checkout, order', '1']],
+            array_map(static fn(array $row): array => [$row[6], $row[7]], $price),
+        );
+        $filled = static fn(\Closure $found): string => Csv::text(
+            array_map(
+                static fn(array $row): array => 'check' === $row[0]
+                    ? $row
+                    : [...array_slice($row, 0, 10), $found($row)],
+                $things,
+            ),
+        );
         $comparison = new CheckComparison($this->setup);
-        foreach (HandSheet::read($this->setup, $this->plan, $filled(static fn (array $row): string => $row[9])) as $number => $found) {
+        foreach (
+            HandSheet::read($this->setup, $this->plan, $filled(static fn(array $row): string => $row[9]))
+            as $number => $found
+        ) {
             self::assertSame([], $comparison->differences($this->plan->checks[$number - 1], $found));
         }
-        $found = HandSheet::read($this->setup, $this->plan, $filled(static fn (array $row): string => '1' === $row[0] && 'unit price' === $row[8] ? '1.00' : ''));
-        self::assertSame(['page', 'cart', 'checkout', 'order'], array_map(static fn (array $d): string => $d[1], array_values(array_filter($this->told($this->plan->checks[0], $found[1]), static fn (array $d): bool => 'unit price' === $d[0]))));
+        $found = HandSheet::read(
+            $this->setup,
+            $this->plan,
+            $filled(static fn(array $row): string => '1' === $row[0] && 'unit price' === $row[8] ? '1.00' : ''),
+        );
+        self::assertSame(
+            ['page', 'cart', 'checkout', 'order'],
+            array_map(
+                static fn(array $d): string => $d[1],
+                array_values(
+                    array_filter(
+                        $this->told($this->plan->checks[0], $found[1]),
+                        static fn(array $d): bool => 'unit price' === $d[0],
+                    ),
+                ),
+            ),
+        );
     }
 
     public function testAnEmptySheetTellsNothing(): void
     {
-        self::assertSame([], HandSheet::read($this->setup, $this->plan, $this->filled($this->setup, $this->plan, static fn (): string => '')));
+        self::assertSame(
+            [],
+            HandSheet::read(
+                $this->setup,
+                $this->plan,
+                $this->filled($this->setup, $this->plan, static fn(): string => ''),
+            ),
+        );
     }
 
     public function testWhatIsLeftEmptyInACheckIsTakenAsExpected(): void
     {
-        $found = HandSheet::read($this->setup, $this->plan, $this->filled($this->setup, $this->plan, static fn (array $row): string => '2' === $row[0] && 'order' === $row[6] && 'line total' === $row[8] ? '1.00' : ''));
+        $found = HandSheet::read(
+            $this->setup,
+            $this->plan,
+            $this->filled(
+                $this->setup,
+                $this->plan,
+                static fn(array $row): string => '2' === $row[0] && 'order' === $row[6] && 'line total' === $row[8]
+                    ? '1.00'
+                    : '',
+            ),
+        );
         self::assertSame([2], array_keys($found));
         $check = $this->plan->checks[1];
-        self::assertSame([['line total', 'order', $check->lines[0]['lineTotal'], '1.00']], $this->told($check, $found[2]));
+        self::assertSame(
+            [['line total', 'order', $check->lines[0]['lineTotal'], '1.00']],
+            $this->told($check, $found[2]),
+        );
     }
 
     public function testARefusalAndAFieldAreTold(): void
     {
         $refused = $this->required();
-        $found = HandSheet::read($this->setup, $this->plan, $this->filled($this->setup, $this->plan, static fn (array $row): string => (string) $refused->number === $row[0] && 'field named' === $row[8] ? 'plate' : ''));
-        self::assertSame([['field', 'cart', 'names Size', 'names Plate']], $this->told($refused, $found[$refused->number]));
-        $found = HandSheet::read($this->setup, $this->plan, $this->filled($this->setup, $this->plan, static fn (array $row): string => (string) $refused->number === $row[0] && 'taken' === $row[8] ? 'Yes' : ''));
-        self::assertSame([['accepted', 'cart', 'refused, naming Size', 'taken']], $this->told($refused, $found[$refused->number]));
+        $found = HandSheet::read(
+            $this->setup,
+            $this->plan,
+            $this->filled(
+                $this->setup,
+                $this->plan,
+                static fn(array $row): string => (string) $refused->number === $row[0] && 'field named' === $row[8]
+                    ? 'plate'
+                    : '',
+            ),
+        );
+        self::assertSame(
+            [['field', 'cart', 'names Size', 'names Plate']],
+            $this->told($refused, $found[$refused->number]),
+        );
+        $found = HandSheet::read(
+            $this->setup,
+            $this->plan,
+            $this->filled(
+                $this->setup,
+                $this->plan,
+                static fn(array $row): string => (string) $refused->number === $row[0] && 'taken' === $row[8]
+                    ? 'Yes'
+                    : '',
+            ),
+        );
+        self::assertSame(
+            [['accepted', 'cart', 'refused, naming Size', 'taken']],
+            $this->told($refused, $found[$refused->number]),
+        );
     }
 
     public function testARowMayBeAddedForWhatTheShopShowsAndShouldNot(): void
     {
         $check = $this->plan->checks[0];
-        $sheet = $this->filled($this->setup, $this->plan, static fn (): string => '').Csv::text([[(string) $check->number, '', '', '', '', '', 'cart', '1', 'entry Bay', '', 'B4']]);
-        self::assertSame([['entries', 'cart', 'nothing', 'Bay: B4']], $this->told($check, HandSheet::read($this->setup, $this->plan, $sheet)[$check->number]));
+        $sheet =
+            $this->filled($this->setup, $this->plan, static fn(): string => '') .
+            Csv::text([[(string) $check->number, '', '', '', '', '', 'cart', '1', 'entry Bay', '', 'B4']]);
+        self::assertSame(
+            [['entries', 'cart', 'nothing', 'Bay: B4']],
+            $this->told($check, HandSheet::read($this->setup, $this->plan, $sheet)[$check->number]),
+        );
     }
 
     /**
@@ -144,13 +273,28 @@ final class HandSheetTest extends TestCase
     public static function bad(): iterable
     {
         $heading = ['check', 'stage', 'line', 'what', 'found'];
-        yield 'no column' => [[['check', 'stage', 'what']], 'The sheet has no column called found. Found: check, stage, what.'];
-        yield 'no such check' => [[$heading, ['999', 'page', '', 'total', '1']], 'Row 2: this plan has no check "999".'];
+        yield 'no column' => [
+            [['check', 'stage', 'what']],
+            'The sheet has no column called found. Found: check, stage, what.',
+        ];
+        yield 'no such check' => [
+            [$heading, ['999', 'page', '', 'total', '1']],
+            'Row 2: this plan has no check "999".',
+        ];
         yield 'no number' => [[$heading, ['one', 'page', '', 'total', '1']], 'Row 2: this plan has no check "one".'];
-        yield 'a cell twice' => [[$heading, ['1', 'page', '', 'total', '1'], ['1', 'page', '', 'total', '2']], 'Row 3: check 1 has "page 0 total" twice.'];
-        yield 'no such cell' => [[$heading, ['1', 'attic', '', 'total', '1']], 'Row 2: check 1 does not look at "total" at the stage "attic".'];
+        yield 'a cell twice' => [
+            [$heading, ['1', 'page', '', 'total', '1'], ['1', 'page', '', 'total', '2']],
+            'Row 3: check 1 has "page 0 total" twice.',
+        ];
+        yield 'no such cell' => [
+            [$heading, ['1', 'attic', '', 'total', '1']],
+            'Row 2: check 1 does not look at "total" at the stage "attic".',
+        ];
         yield 'no amount' => [[$heading, ['1', 'page', '', 'total', 'dear']], 'Check 1: "dear" is no amount.'];
-        yield 'neither yes nor no' => [[$heading, ['1', 'cart', '', 'taken', 'perhaps']], 'Check 1: "perhaps" is neither yes nor no.'];
+        yield 'neither yes nor no' => [
+            [$heading, ['1', 'cart', '', 'taken', 'perhaps']],
+            'Check 1: "perhaps" is neither yes nor no.',
+        ];
         yield 'no count' => [[$heading, ['1', 'cart', '', 'lines', 'many']], 'Check 1: "many" is no number of lines.'];
     }
 
@@ -165,24 +309,57 @@ final class HandSheetTest extends TestCase
 
     public function testASheetOfAnotherStateOfTheSetupIsNotTaken(): void
     {
-        $other = Documents::reach(['options' => [['code' => 'size', 'label' => 'Extent', 'kind' => 'one', 'required' => true, 'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large']]]]]);
-        $sheet = $this->filled($other->setup, Planner::plan($other), static fn (array $row): string => $row[9]);
-        $this->assertRefused('Row 2: check 1 has other steps than it has now. The sheet is of another state of the setup; take it anew.', $sheet);
+        $other = Documents::reach([
+            'options' => [
+                [
+                    'code' => 'size',
+                    'label' => 'Extent',
+                    'kind' => 'one',
+                    'required' => true,
+                    'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large']],
+                ],
+            ],
+        ]);
+        $sheet = $this->filled($other->setup, Planner::plan($other), static fn(array $row): string => $row[9]);
+        $this->assertRefused(
+            'Row 2: check 1 has other steps than it has now. The sheet is of another state of the setup; take it anew.',
+            $sheet,
+        );
         $this->assertRefused('The sheet is not UTF-8 text.', "check;found\n1;\xE9");
     }
 
     public function testCartLinesAsJson(): void
     {
         $check = $this->plan->checks[0];
-        $json = json_encode(['checks' => [['check' => 1, 'stages' => ['cart' => ['lines' => [['lineTotal' => '3.00']], 'total' => '3.00']]]]], JSON_THROW_ON_ERROR);
+        $json = json_encode(
+            [
+                'checks' => [
+                    ['check' => 1, 'stages' => ['cart' => ['lines' => [['lineTotal' => '3.00']], 'total' => '3.00']]],
+                ],
+            ],
+            JSON_THROW_ON_ERROR,
+        );
         $found = HandSheet::read($this->setup, $this->plan, $json);
-        self::assertSame([['line total', 'cart', $check->lines[0]['lineTotal'], '3.00']], $this->told($check, $found[1]));
+        self::assertSame(
+            [['line total', 'cart', $check->lines[0]['lineTotal'], '3.00']],
+            $this->told($check, $found[1]),
+        );
         $refused = $this->required();
-        $found = HandSheet::read($this->setup, $this->plan, json_encode(['checks' => [['check' => $refused->number, 'taken' => true]]], JSON_THROW_ON_ERROR));
-        self::assertSame([['accepted', 'cart', 'refused, naming Size', 'taken']], $this->told($refused, $found[$refused->number]));
+        $found = HandSheet::read(
+            $this->setup,
+            $this->plan,
+            json_encode(['checks' => [['check' => $refused->number, 'taken' => true]]], JSON_THROW_ON_ERROR),
+        );
+        self::assertSame(
+            [['accepted', 'cart', 'refused, naming Size', 'taken']],
+            $this->told($refused, $found[$refused->number]),
+        );
         $this->assertRefused('A list of checks was expected here.', '{"lines": []}');
         $this->assertRefused('This plan has no such check.', '{"checks": [{"check": 0}]}');
-        $this->assertRefused('This check does not look at such a stage.', '{"checks": [{"check": 1, "stages": {"attic": {}}}]}');
+        $this->assertRefused(
+            'This check does not look at such a stage.',
+            '{"checks": [{"check": 1, "stages": {"attic": {}}}]}',
+        );
     }
 
     public function testAmountsDifferByTheirValueAndTextsByTheirLetters(): void
@@ -190,15 +367,24 @@ final class HandSheetTest extends TestCase
         self::assertFalse(Cells::differs(new Cell('cart', 1, 'line total', '5.00', '5')));
         self::assertTrue(Cells::differs(new Cell('cart', 1, 'line total', '5.00', '5.01')));
         self::assertTrue(Cells::differs(new Cell('cart', 1, 'SKU', '007', '7')), 'A SKU is no number.');
-        self::assertTrue(Cells::differs(new Cell('cart', 1, Cell::ENTRY.'Width', '10', '10.0')), 'What is shown is shown as it was given.');
-        self::assertFalse(Cells::differs(new Cell('cart', 1, 'weight', 'none', null)), 'What was not looked at does not differ.');
+        self::assertTrue(
+            Cells::differs(new Cell('cart', 1, Cell::ENTRY . 'Width', '10', '10.0')),
+            'What is shown is shown as it was given.',
+        );
+        self::assertFalse(
+            Cells::differs(new Cell('cart', 1, 'weight', 'none', null)),
+            'What was not looked at does not differ.',
+        );
     }
 
     public function testStepsReadAsSomebodyWouldDoThem(): void
     {
         $steps = HandSheet::steps($this->setup, $this->plan->checks[0]);
         self::assertSame('Open the item\'s page', $steps[0]);
-        self::assertMatchesRegularExpression('/^Quantity \d+: (add to the cart|go straight to the checkout)$/', $steps[count($steps) - 1]);
+        self::assertMatchesRegularExpression(
+            '/^Quantity \d+: (add to the cart|go straight to the checkout)$/',
+            $steps[count($steps) - 1],
+        );
         self::assertStringStartsWith('Size: choose ', $steps[1]);
     }
 
@@ -217,7 +403,10 @@ final class HandSheetTest extends TestCase
      */
     private function told(Check $check, Found $found): array
     {
-        return array_map(static fn (Difference $d): array => [$d->field, $d->stage, $d->expected, $d->found], (new CheckComparison($this->setup))->differences($check, $found));
+        return array_map(
+            static fn(Difference $d): array => [$d->field, $d->stage, $d->expected, $d->found],
+            (new CheckComparison($this->setup))->differences($check, $found),
+        );
     }
 
     /**

@@ -23,7 +23,9 @@ final class LikelyPlacesTest extends TestCase
             $this->check(1, ['/options/0/values/0'], ['/options/0/values/0/charge', '/options/1/yes/charge']),
             $this->check(2, ['/options/0/values/1'], ['/options/1/yes/charge']),
         ];
-        $likely = LikelyPlaces::of($checks, [1 => [$this->price('110.00', '111.00', ['/options/1/yes/charge', '/options/0/values/0/charge'])]]);
+        $likely = LikelyPlaces::of($checks, [
+            1 => [$this->price('110.00', '111.00', ['/options/1/yes/charge', '/options/0/values/0/charge'])],
+        ]);
         self::assertSame('/options/0/values/0/charge', $likely[0]['at']);
         self::assertSame([1], $likely[0]['checks']);
     }
@@ -48,8 +50,14 @@ final class LikelyPlacesTest extends TestCase
     {
         $checks = $differing = [];
         foreach ([0, 1, 2] as $i) {
-            $checks[] = $this->check($i + 1, ['/options/0/values/'.$i], ['/options/0/values/'.$i.'/charge', '/item/price']);
-            $differing[$i + 1] = [$this->price('100.00', '90.00', ['/options/0/values/'.$i.'/charge', '/item/price'])];
+            $checks[] = $this->check(
+                $i + 1,
+                ['/options/0/values/' . $i],
+                ['/options/0/values/' . $i . '/charge', '/item/price'],
+            );
+            $differing[$i + 1] = [
+                $this->price('100.00', '90.00', ['/options/0/values/' . $i . '/charge', '/item/price']),
+            ];
         }
         self::assertSame('/item/price', LikelyPlaces::of($checks, $differing)[0]['at']);
         self::assertSame([1, 2, 3], LikelyPlaces::of($checks, $differing)[0]['checks']);
@@ -57,7 +65,11 @@ final class LikelyPlacesTest extends TestCase
 
     public function testWhatADifferenceNamesFirstIsLikelier(): void
     {
-        $differing = [1 => [new Difference('accepted', 'cart', 'refused', 'taken', ['/options/0/required', '/options/0/shownWhen'])]];
+        $differing = [
+            1 => [
+                new Difference('accepted', 'cart', 'refused', 'taken', ['/options/0/required', '/options/0/shownWhen']),
+            ],
+        ];
         self::assertSame('/options/0/required', LikelyPlaces::of([$this->check(1, [])], $differing)[0]['at']);
     }
 
@@ -69,7 +81,13 @@ final class LikelyPlacesTest extends TestCase
             3 => [new Difference('accepted', 'cart', 'refused', 'taken', ['/options/4/required'])],
         ];
         $checks = [$this->check(1, []), $this->check(2, []), $this->check(3, [])];
-        self::assertSame([['at' => '/options/0/values/0/weight', 'checks' => [1, 2]], ['at' => '/options/4/required', 'checks' => [3]]], LikelyPlaces::of($checks, $differing));
+        self::assertSame(
+            [
+                ['at' => '/options/0/values/0/weight', 'checks' => [1, 2]],
+                ['at' => '/options/4/required', 'checks' => [3]],
+            ],
+            LikelyPlaces::of($checks, $differing),
+        );
     }
 
     public function testAtMostSixPlacesAreNamed(): void
@@ -77,7 +95,7 @@ final class LikelyPlacesTest extends TestCase
         $checks = $differing = [];
         for ($i = 1; $i <= 20; ++$i) {
             $checks[] = $this->check($i, []);
-            $differing[$i] = [new Difference('sku', 'cart', 'a', 'b', ['/options/'.$i.'/values/0/sku'])];
+            $differing[$i] = [new Difference('sku', 'cart', 'a', 'b', ['/options/' . $i . '/values/0/sku'])];
         }
         self::assertCount(6, LikelyPlaces::of($checks, $differing));
     }
@@ -88,9 +106,36 @@ final class LikelyPlacesTest extends TestCase
      */
     private function check(int $number, array $chosen, array $charged = []): Check
     {
-        $line = ['sku' => 'T', 'name' => 'T', 'quantity' => 1, 'unitPrice' => null, 'lineTotal' => null, 'total' => null, 'weight' => '0', 'points' => '0', 'image' => null, 'entries' => [], 'ownLines' => []];
+        $line = [
+            'sku' => 'T',
+            'name' => 'T',
+            'quantity' => 1,
+            'unitPrice' => null,
+            'lineTotal' => null,
+            'total' => null,
+            'weight' => '0',
+            'points' => '0',
+            'image' => null,
+            'entries' => [],
+            'ownLines' => [],
+        ];
 
-        return new Check($number, Purpose::Pairs, '', [], [[]], [1], 'form', null, null, true, null, [$line], $charged, $chosen);
+        return new Check(
+            $number,
+            Purpose::Pairs,
+            '',
+            [],
+            [[]],
+            [1],
+            'form',
+            null,
+            null,
+            true,
+            null,
+            [$line],
+            $charged,
+            $chosen,
+        );
     }
 
     /**
@@ -110,10 +155,10 @@ final class LikelyPlacesTest extends TestCase
             $checks = [$this->check(1, ['/options/0/values/0']), $this->check(2, ['/options/0/values/1'], [$slate])];
             $differing = [2 => [$this->price('117.00', '120.00', ['/options/9', $slate])]];
             for ($i = 3; $i < 3 + $others; ++$i) {
-                $checks[] = $this->check($i, ['/options/0/values/0', '/options/2/values/'.$i]);
+                $checks[] = $this->check($i, ['/options/0/values/0', '/options/2/values/' . $i]);
                 $differing[$i] = [new Difference('sku', 'cart', 'a', 'b', [$shade])];
             }
-            self::assertSame($first, LikelyPlaces::of($checks, $differing)[0]['at'], $others.' others');
+            self::assertSame($first, LikelyPlaces::of($checks, $differing)[0]['at'], $others . ' others');
         }
     }
 }

@@ -41,24 +41,50 @@ final class NamedTest extends TestCase
     public function testValuesAreKnownWithoutTheirCharge(): void
     {
         $glass = self::lantern()->options[4];
-        self::assertSame([0, 1, 1, 2, 3, null, null], array_map(static fn (string $name): ?int => Named::value($glass, $name), ['clear', 'Amber', 'amber (+ 6,50)', 'Green (dark)', 'GREEN (light)', 'Green', 'Red']));
+        self::assertSame(
+            [0, 1, 1, 2, 3, null, null],
+            array_map(static fn(string $name): ?int => Named::value($glass, $name), [
+                'clear',
+                'Amber',
+                'amber (+ 6,50)',
+                'Green (dark)',
+                'GREEN (light)',
+                'Green',
+                'Red',
+            ]),
+        );
     }
 
     public function testTheColumnsOfAPriceSheetAreReadGenerously(): void
     {
         $sheet = PriceSheet::read(self::lantern(), "Size (S or L);Gift wrap;Total (EUR)\nS;no;1.00\n");
-        self::assertSame([SheetColumn::OPTION, SheetColumn::OPTION, SheetColumn::TOTAL], array_column($sheet->columns, 'role'));
+        self::assertSame(
+            [SheetColumn::OPTION, SheetColumn::OPTION, SheetColumn::TOTAL],
+            array_column($sheet->columns, 'role'),
+        );
     }
 
     private static function lantern(): Setup
     {
-        return Documents::setup(['options' => [
-            ['label' => 'Size *'] + Documents::one('size', ['S', 'L']),
-            ['code' => 'gift', 'label' => 'Gift wrap (+4.00)', 'kind' => 'flag'],
-            ['code' => 'initials', 'label' => 'Initials', 'kind' => 'text'],
-            ['label' => 'Cord (left)'] + Documents::one('cord_l', ['1', '2']),
-            ['code' => 'glass', 'label' => 'Glass', 'kind' => 'one', 'values' => [['code' => 'clear', 'label' => 'Clear'], ['code' => 'a', 'label' => 'Amber (+6.50)'], ['code' => 'gd', 'label' => 'Green (dark)'], ['code' => 'gl', 'label' => 'Green (light)']]],
-            ['label' => 'Cord (right)'] + Documents::one('cord_r', ['1', '2']),
-        ]]);
+        return Documents::setup([
+            'options' => [
+                ['label' => 'Size *'] + Documents::one('size', ['S', 'L']),
+                ['code' => 'gift', 'label' => 'Gift wrap (+4.00)', 'kind' => 'flag'],
+                ['code' => 'initials', 'label' => 'Initials', 'kind' => 'text'],
+                ['label' => 'Cord (left)'] + Documents::one('cord_l', ['1', '2']),
+                [
+                    'code' => 'glass',
+                    'label' => 'Glass',
+                    'kind' => 'one',
+                    'values' => [
+                        ['code' => 'clear', 'label' => 'Clear'],
+                        ['code' => 'a', 'label' => 'Amber (+6.50)'],
+                        ['code' => 'gd', 'label' => 'Green (dark)'],
+                        ['code' => 'gl', 'label' => 'Green (light)'],
+                    ],
+                ],
+                ['label' => 'Cord (right)'] + Documents::one('cord_r', ['1', '2']),
+            ],
+        ]);
     }
 }

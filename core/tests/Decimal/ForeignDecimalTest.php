@@ -24,7 +24,7 @@ final class ForeignDecimalTest extends TestCase
     public static function texts(): iterable
     {
         yield ['-12.50', '-12.50'];
-        yield [str_repeat('9', 40).'.'.str_repeat('9', 40), str_repeat('9', 40).'.'.str_repeat('9', 40)];
+        yield [str_repeat('9', 40) . '.' . str_repeat('9', 40), str_repeat('9', 40) . '.' . str_repeat('9', 40)];
         yield [str_repeat('9', 41), null];
         yield ['1e9999999999', null];
         yield ['+1', null];

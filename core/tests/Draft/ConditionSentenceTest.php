@@ -23,14 +23,53 @@ final class ConditionSentenceTest extends TestCase
         yield 'one value' => ['Size is Large', ['option' => 'size', 'is' => ['l']]];
         yield 'one of two, in any letter case' => ['size IS small OR large', ['option' => 'size', 'is' => ['s', 'l']]];
         yield 'by codes' => ['size is s or l', ['option' => 'size', 'is' => ['s', 'l']]];
-        yield 'a label with an "or" and an "and" in it' => ['Finish is Black or white and Size is Large', ['all' => [['option' => 'finish', 'is' => ['bw']], ['option' => 'size', 'is' => ['l']]]]];
-        yield 'another test after an "or"' => ['Size is Large or Finish is Brass', ['any' => [['option' => 'size', 'is' => ['l']], ['option' => 'finish', 'is' => ['br']]]]];
-        yield 'and binds more tightly' => ['Gift is yes or Size is Small and Gift is not yes', ['any' => [['option' => 'gift', 'is' => true], ['all' => [['option' => 'size', 'is' => ['s']], ['option' => 'gift', 'is' => false]]]]]];
-        yield 'brackets, and not' => ['not (Gift is yes or Extras has Box) and Size is not Small', ['all' => [['not' => ['any' => [['option' => 'gift', 'is' => true], ['option' => 'extras', 'is' => ['box']]]]], ['not' => ['option' => 'size', 'is' => ['s']]]]]];
-        yield 'a range, and on' => ['Width is at least 100 and below 200.5 cm and Gift is yes', ['all' => [['option' => 'width', 'atLeast' => '100', 'below' => '200.5'], ['option' => 'gift', 'is' => true]]]];
-        yield 'days' => ['Day is from 2030-01-31 and until +30d', ['option' => 'day', 'atLeast' => '2030-01-31', 'atMost' => '+30d']];
-        yield 'picks' => ['Extras has at least 1 and at most 2 picked', ['option' => 'extras', 'picks' => ['atLeast' => 1, 'atMost' => 2]]];
-        yield 'answered' => ['Motto is answered and Width has no answer', ['all' => [['option' => 'motto', 'filled' => true], ['option' => 'width', 'filled' => false]]]];
+        yield 'a label with an "or" and an "and" in it' => [
+            'Finish is Black or white and Size is Large',
+            ['all' => [['option' => 'finish', 'is' => ['bw']], ['option' => 'size', 'is' => ['l']]]],
+        ];
+        yield 'another test after an "or"' => [
+            'Size is Large or Finish is Brass',
+            ['any' => [['option' => 'size', 'is' => ['l']], ['option' => 'finish', 'is' => ['br']]]],
+        ];
+        yield 'and binds more tightly' => [
+            'Gift is yes or Size is Small and Gift is not yes',
+            [
+                'any' => [
+                    ['option' => 'gift', 'is' => true],
+                    ['all' => [['option' => 'size', 'is' => ['s']], ['option' => 'gift', 'is' => false]]],
+                ],
+            ],
+        ];
+        yield 'brackets, and not' => [
+            'not (Gift is yes or Extras has Box) and Size is not Small',
+            [
+                'all' => [
+                    ['not' => ['any' => [['option' => 'gift', 'is' => true], ['option' => 'extras', 'is' => ['box']]]]],
+                    ['not' => ['option' => 'size', 'is' => ['s']]],
+                ],
+            ],
+        ];
+        yield 'a range, and on' => [
+            'Width is at least 100 and below 200.5 cm and Gift is yes',
+            [
+                'all' => [
+                    ['option' => 'width', 'atLeast' => '100', 'below' => '200.5'],
+                    ['option' => 'gift', 'is' => true],
+                ],
+            ],
+        ];
+        yield 'days' => [
+            'Day is from 2030-01-31 and until +30d',
+            ['option' => 'day', 'atLeast' => '2030-01-31', 'atMost' => '+30d'],
+        ];
+        yield 'picks' => [
+            'Extras has at least 1 and at most 2 picked',
+            ['option' => 'extras', 'picks' => ['atLeast' => 1, 'atMost' => 2]],
+        ];
+        yield 'answered' => [
+            'Motto is answered and Width has no answer',
+            ['all' => [['option' => 'motto', 'filled' => true], ['option' => 'width', 'filled' => false]]],
+        ];
         yield 'pieces' => ['5 to 9 pieces are bought', ['quantity' => ['atLeast' => 5, 'atMost' => 9]]];
         yield 'quantity' => ['quantity is at least 5', ['quantity' => ['atLeast' => 5]]];
         yield 'quoted' => ['“Size” is "Large"', ['option' => 'size', 'is' => ['l']]];
@@ -48,13 +87,21 @@ final class ConditionSentenceTest extends TestCase
 
     public function testWhatIsNotUnderstoodIsToldWhereItStands(): void
     {
-        foreach ([
-            'Size is Huge' => 'After “Size is” a value of Size (Small, Large) was expected, not “Huge”.',
-            'Length is 5' => 'At the beginning the name of an option (Size, Finish, Gift, Extras, Width, Day, Motto) was expected, not “Length is 5”.',
-            'Width is wide' => 'After “Width is” "at least", "at most", "above" or "below" with a number was expected, not “wide”.',
-            'Size is Small Gift is yes' => 'After “Size is Small” and, or, or the end of the sentence was expected, not “Gift is yes”.',
-            '(Size is Small' => 'After “(Size is Small” a closing bracket was expected.',
-        ] as $words => $message) {
+        foreach (
+            [
+                'Size is Huge' => 'After “Size is” a value of Size (Small, Large) was expected, not “Huge”.',
+                'Length is 5' =>
+                    'At the beginning the name of an option (Size, Finish, Gift, Extras, Width, Day, Motto) was ' .
+                    'expected, not “Length is 5”.',
+                'Width is wide' =>
+                    'After “Width is” "at least", "at most", "above" or "below" with a number was expected, not ' .
+                    '“wide”.',
+                'Size is Small Gift is yes' =>
+                    'After “Size is Small” and, or, or the end of the sentence was expected, not “Gift is yes”.',
+                '(Size is Small' => 'After “(Size is Small” a closing bracket was expected.',
+            ]
+            as $words => $message
+        ) {
             try {
                 ConditionSentence::read(self::lamp(), $words);
                 self::fail($words);
@@ -67,12 +114,24 @@ final class ConditionSentenceTest extends TestCase
     public function testTheConditionsOfTheDemoAreReadBackFromTheirWords(): void
     {
         $read = 0;
-        foreach ((array) glob(dirname(__DIR__, 3).'/demo/setups/*.json') as $file) {
+        foreach ((array) glob(dirname(__DIR__, 3) . '/demo/setups/*.json') as $file) {
             $document = (string) file_get_contents((string) $file);
-            $setup = \Ithrel\Core\Setup\Reader::shipped()->read($document, \Ithrel\Core\Setup\Today::of(Documents::TODAY));
+            $setup = \Ithrel\Core\Setup\Reader::shipped()->read(
+                $document,
+                \Ithrel\Core\Setup\Today::of(Documents::TODAY),
+            );
             $words = new ConditionWords($setup);
             foreach ($setup->options as $index => $option) {
-                $conditions = array_filter([$option->shownWhen, ...array_map(static fn (\Ithrel\Core\Setup\Value $v): ?Condition => $v->allowedWhen, $option->values)], static fn (?Condition $c): bool => null !== $c);
+                $conditions = array_filter(
+                    [
+                        $option->shownWhen,
+                        ...array_map(
+                            static fn(\Ithrel\Core\Setup\Value $v): ?Condition => $v->allowedWhen,
+                            $option->values,
+                        ),
+                    ],
+                    static fn(?Condition $c): bool => null !== $c,
+                );
                 foreach ($conditions as $condition) {
                     $sentence = $words->of($condition);
                     if (str_contains($sentence, '"')) {
@@ -82,7 +141,10 @@ final class ConditionSentenceTest extends TestCase
                     /** @var array{options: list<array<string, mixed>>} $data */
                     $data = json_decode($document, true);
                     $data['options'][$index]['shownWhen'] = ConditionSentence::read($setup, $sentence);
-                    $again = \Ithrel\Core\Setup\Reader::shipped()->read(json_encode($data, JSON_THROW_ON_ERROR), \Ithrel\Core\Setup\Today::of(Documents::TODAY));
+                    $again = \Ithrel\Core\Setup\Reader::shipped()->read(
+                        json_encode($data, JSON_THROW_ON_ERROR),
+                        \Ithrel\Core\Setup\Today::of(Documents::TODAY),
+                    );
                     $back = $again->options[$index]->shownWhen;
                     self::assertNotNull($back);
                     self::assertSame($sentence, (new ConditionWords($again))->of($back));
@@ -95,14 +157,35 @@ final class ConditionSentenceTest extends TestCase
 
     private static function lamp(): Setup
     {
-        return Documents::setup(['options' => [
-            ['code' => 'size', 'label' => 'Size *', 'kind' => 'one', 'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large']]],
-            ['code' => 'finish', 'label' => 'Finish', 'kind' => 'one', 'values' => [['code' => 'b', 'label' => 'Black'], ['code' => 'bw', 'label' => 'Black or white'], ['code' => 'br', 'label' => 'Brass']]],
-            ['code' => 'gift', 'label' => 'Gift', 'kind' => 'flag'],
-            ['code' => 'extras', 'label' => 'Extras', 'kind' => 'several', 'values' => [['code' => 'box', 'label' => 'Box'], ['code' => 'cord', 'label' => 'Cord']]],
-            ['code' => 'width', 'label' => 'Width', 'kind' => 'number', 'unit' => 'cm'],
-            ['code' => 'day', 'label' => 'Day', 'kind' => 'date'],
-            ['code' => 'motto', 'label' => 'Motto', 'kind' => 'text'],
-        ]]);
+        return Documents::setup([
+            'options' => [
+                [
+                    'code' => 'size',
+                    'label' => 'Size *',
+                    'kind' => 'one',
+                    'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large']],
+                ],
+                [
+                    'code' => 'finish',
+                    'label' => 'Finish',
+                    'kind' => 'one',
+                    'values' => [
+                        ['code' => 'b', 'label' => 'Black'],
+                        ['code' => 'bw', 'label' => 'Black or white'],
+                        ['code' => 'br', 'label' => 'Brass'],
+                    ],
+                ],
+                ['code' => 'gift', 'label' => 'Gift', 'kind' => 'flag'],
+                [
+                    'code' => 'extras',
+                    'label' => 'Extras',
+                    'kind' => 'several',
+                    'values' => [['code' => 'box', 'label' => 'Box'], ['code' => 'cord', 'label' => 'Cord']],
+                ],
+                ['code' => 'width', 'label' => 'Width', 'kind' => 'number', 'unit' => 'cm'],
+                ['code' => 'day', 'label' => 'Day', 'kind' => 'date'],
+                ['code' => 'motto', 'label' => 'Motto', 'kind' => 'text'],
+            ],
+        ]);
     }
 }

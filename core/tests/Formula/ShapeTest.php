@@ -73,15 +73,22 @@ final class ShapeTest extends TestCase
                 $last = null;
                 foreach (['1', '2', '3.5', '5', '7.25', '9'] as $w) {
                     try {
-                        $value = (new Evaluator(new FixedNames(['w' => $w, 'h' => $h, 'r' => $r, 'd' => $d], true)))->value(Formula::parse($formula));
+                        $value = (new Evaluator(
+                            new FixedNames(['w' => $w, 'h' => $h, 'r' => $r, 'd' => $d], true),
+                        ))->value(Formula::parse($formula));
                     } catch (FormulaError) {
                         $last = null;
                         continue;
                     }
                     if (null !== $last) {
-                        self::assertTrue(match ($direction) {
-                            Shape::RISES => !$value->isLessThan($last), Shape::FALLS => !$value->isGreaterThan($last), default => $value->isEqualTo($last),
-                        }, sprintf('%s with w = %s, h = %s, r = %s, d = %s', $formula, $w, $h, $r, $d));
+                        self::assertTrue(
+                            match ($direction) {
+                                Shape::RISES => !$value->isLessThan($last),
+                                Shape::FALLS => !$value->isGreaterThan($last),
+                                default => $value->isEqualTo($last),
+                            },
+                            sprintf('%s with w = %s, h = %s, r = %s, d = %s', $formula, $w, $h, $r, $d),
+                        );
                     }
                     $last = $value;
                 }
@@ -95,7 +102,11 @@ final class ShapeTest extends TestCase
         if (0 === $depth || 1 === $random->getInt(1, 4)) {
             return ['w', 'w', 'h', 'r', 'd', '2', '0.5', '-1'][$random->getInt(0, 7)];
         }
-        [$a, $b, $c] = [$this->expression($random, $depth - 1), $this->expression($random, $depth - 1), $this->expression($random, $depth - 1)];
+        [$a, $b, $c] = [
+            $this->expression($random, $depth - 1),
+            $this->expression($random, $depth - 1),
+            $this->expression($random, $depth - 1),
+        ];
 
         return match ($random->getInt(1, 10)) {
             1, 2 => "({$a} + {$b})",
@@ -114,6 +125,6 @@ final class ShapeTest extends TestCase
      */
     private static function ranges(): array
     {
-        return array_map(static fn (array $ends): array => array_map(BigDecimal::of(...), $ends), self::RANGES);
+        return array_map(static fn(array $ends): array => array_map(BigDecimal::of(...), $ends), self::RANGES);
     }
 }

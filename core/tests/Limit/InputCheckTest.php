@@ -36,19 +36,40 @@ final class InputCheckTest extends TestCase
     #[DataProvider('types')]
     public function testTypesOfFiles(string $type, array $taken, bool $fits): void
     {
-        $option = Documents::setup(['options' => [['code' => 'f', 'label' => 'F', 'kind' => 'file', 'types' => $taken]]])->options[0];
+        $option = Documents::setup([
+            'options' => [['code' => 'f', 'label' => 'F', 'kind' => 'file', 'types' => $taken]],
+        ])->options[0];
         $problems = (new InputCheck())->problems($option, Input::files([new GivenFile('a', $type)]));
-        self::assertSame($fits ? [] : ['input.file-type'], array_map(static fn (AnswerProblem $p): string => $p->code, $problems));
+        self::assertSame(
+            $fits ? [] : ['input.file-type'],
+            array_map(static fn(AnswerProblem $p): string => $p->code, $problems),
+        );
     }
 
     public function testColours(): void
     {
-        $option = static fn (array $more): Option => Documents::setup(['options' => [['code' => 'c', 'label' => 'C', 'kind' => 'colour'] + $more]])->options[0];
+        $option = static fn(array $more): Option => Documents::setup([
+            'options' => [['code' => 'c', 'label' => 'C', 'kind' => 'colour'] + $more],
+        ])->options[0];
         $check = new InputCheck();
-        foreach (['#1f5c8a' => '#1f5c8a', ' #1F5C8A ' => '#1f5c8a', '1f5c8a' => null, '#fff' => null, '#1f5c8g' => null, 'red' => null, "#1f5c8a\n#" => null] as $typed => $read) {
+        foreach (
+            [
+                '#1f5c8a' => '#1f5c8a',
+                ' #1F5C8A ' => '#1f5c8a',
+                '1f5c8a' => null,
+                '#fff' => null,
+                '#1f5c8g' => null,
+                'red' => null,
+                "#1f5c8a\n#" => null,
+            ]
+            as $typed => $read
+        ) {
             self::assertSame($read, $check->parse($option([]), $typed)?->text, $typed);
         }
-        $codes = static fn (array $more, string $colour): array => array_map(static fn (AnswerProblem $p): string => $p->code, $check->problems($option($more), Input::text($colour)));
+        $codes = static fn(array $more, string $colour): array => array_map(
+            static fn(AnswerProblem $p): string => $p->code,
+            $check->problems($option($more), Input::text($colour)),
+        );
         self::assertSame([], $codes([], '#000000'));
         self::assertSame([], $codes(['colours' => ['#1F5C8A']], '#1f5c8a'));
         self::assertSame(['input.colour'], $codes(['colours' => ['#1f5c8a']], '#1f5c8b'));
@@ -57,15 +78,39 @@ final class InputCheckTest extends TestCase
     public function testSpellingsOfNumbers(): void
     {
         $option = Documents::setup(['options' => [['code' => 'n', 'label' => 'N', 'kind' => 'number']]])->options[0];
-        foreach (['12.50' => '12.50', '-0.5' => '-0.5', '007' => '7', " 3\u{0009}" => '3', '.5' => null, '5.' => null, '1e2' => null, '+1' => null, '1,5' => null, '٣' => null, '0x10' => null] as $typed => $number) {
-            self::assertSame($number, (new InputCheck())->parse($option, (string) $typed)?->number?->__toString(), (string) $typed);
+        foreach (
+            [
+                '12.50' => '12.50',
+                '-0.5' => '-0.5',
+                '007' => '7',
+                " 3\u{0009}" => '3',
+                '.5' => null,
+                '5.' => null,
+                '1e2' => null,
+                '+1' => null,
+                '1,5' => null,
+                '٣' => null,
+                '0x10' => null,
+            ]
+            as $typed => $number
+        ) {
+            self::assertSame(
+                $number,
+                (new InputCheck())->parse($option, (string) $typed)?->number?->__toString(),
+                (string) $typed,
+            );
         }
     }
 
     public function testATextThatIsTooHardForItsPatternIsNotSaidToMissIt(): void
     {
-        $option = Documents::setup(['options' => [['code' => 't', 'label' => 'T', 'kind' => 'text', 'pattern' => '(x+x+)+[yz]']]])->options[0];
-        $codes = static fn (string $text): array => array_map(static fn (AnswerProblem $p): string => $p->code, (new InputCheck())->problems($option, Input::text($text)));
+        $option = Documents::setup([
+            'options' => [['code' => 't', 'label' => 'T', 'kind' => 'text', 'pattern' => '(x+x+)+[yz]']],
+        ])->options[0];
+        $codes = static fn(string $text): array => array_map(
+            static fn(AnswerProblem $p): string => $p->code,
+            (new InputCheck())->problems($option, Input::text($text)),
+        );
         self::assertSame(['input.undecided'], $codes(str_repeat('x', 60)));
         self::assertSame(['input.pattern'], $codes('a'));
         self::assertSame([], $codes('xxy'));

@@ -11,13 +11,110 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
 /**
- * Patterns are read as browsers read them. The outside source is V8, the engine of Chromium and Node.js: it says of each
- * pattern whether the flag v admits it, and which texts fit.
+ * Patterns are read as browsers read them. The outside source is V8, the engine of Chromium and Node.js: it says of
+ * each pattern whether the flag v admits it, and which texts fit.
  */
 final class HtmlPatternTest extends TestCase
 {
-    private const ATOMS = ['a', 'b', 'é', '😀', '\d', '\w', '\s', '\S', '\W', '.', '[a-c]', '[^a]', '[\w--[a-d]]', '[\p{L}&&[a-zé]]', '\p{Lu}', '\P{L}', '\b', '^', '$', '\u0061', '\x62', '[\q{ab|c}]', '[]', '(?=a)', '(?!b)', '(?<=a)', '(?<!b)', '\1', '\2', '(?:', '(', '(?<x>', ')', '|', '*', '+', '?', '{2}', '{1,3}', '{0}', '{,2}', '}', ']', '[', '-', '\-', '/', '\/', '&', '[&]', '[a&&a]', '[a-]', '[\-a]', '??', '*?', '\k<x>', '\0', '\cA', '\t', '\p{Script=Latin}', '[[a-b][c]]', '[^\d\s]', '\e', '\q', '\u{62}', "\n", '[a-z&&b]', '[&&]', '\p{sc=Grek}', '\p{latin}'];
-    private const TEXTS = ['', 'a', 'b', 'ab', 'aa', 'é', '😀', 'A', '1', ' ', "\n", '_', '-', 'aab', 'abc', 'ba', 'ab1', 'a a', '😀a', "\u{2028}", 'aé', 'bb', 'cab', 'aaa', 'abab'];
+    private const ATOMS = [
+        'a',
+        'b',
+        'é',
+        '😀',
+        '\d',
+        '\w',
+        '\s',
+        '\S',
+        '\W',
+        '.',
+        '[a-c]',
+        '[^a]',
+        '[\w--[a-d]]',
+        '[\p{L}&&[a-zé]]',
+        '\p{Lu}',
+        '\P{L}',
+        '\b',
+        '^',
+        '$',
+        '\u0061',
+        '\x62',
+        '[\q{ab|c}]',
+        '[]',
+        '(?=a)',
+        '(?!b)',
+        '(?<=a)',
+        '(?<!b)',
+        '\1',
+        '\2',
+        '(?:',
+        '(',
+        '(?<x>',
+        ')',
+        '|',
+        '*',
+        '+',
+        '?',
+        '{2}',
+        '{1,3}',
+        '{0}',
+        '{,2}',
+        '}',
+        ']',
+        '[',
+        '-',
+        '\-',
+        '/',
+        '\/',
+        '&',
+        '[&]',
+        '[a&&a]',
+        '[a-]',
+        '[\-a]',
+        '??',
+        '*?',
+        '\k<x>',
+        '\0',
+        '\cA',
+        '\t',
+        '\p{Script=Latin}',
+        '[[a-b][c]]',
+        '[^\d\s]',
+        '\e',
+        '\q',
+        '\u{62}',
+        "\n",
+        '[a-z&&b]',
+        '[&&]',
+        '\p{sc=Grek}',
+        '\p{latin}',
+    ];
+    private const TEXTS = [
+        '',
+        'a',
+        'b',
+        'ab',
+        'aa',
+        'é',
+        '😀',
+        'A',
+        '1',
+        ' ',
+        "\n",
+        '_',
+        '-',
+        'aab',
+        'abc',
+        'ba',
+        'ab1',
+        'a a',
+        '😀a',
+        "\u{2028}",
+        'aé',
+        'bb',
+        'cab',
+        'aaa',
+        'abab',
+    ];
 
     /**
      * @return iterable<string, array{string, string}>
@@ -27,18 +124,24 @@ final class HtmlPatternTest extends TestCase
         yield 'groups that close what they did not open' => ['a)|(?:b', 'at place 2, a ")" closes nothing'];
         yield 'verbs' => ['(*ACCEPT)b', 'at place 2, there is nothing that "*" could repeat'];
         yield 'possessive' => ['a++', 'at place 3, "+" repeats what is already repeated'];
-        yield 'flags without a group' => ['(?i)a', 'at place 1, this is no group: after "(?" stand ":", "=", "!", "<" or flags like "i:"'];
+        yield 'flags without a group' => [
+            '(?i)a',
+            'at place 1, this is no group: after "(?" stand ":", "=", "!", "<" or flags like "i:"',
+        ];
         yield 'quoted text' => ['\Q.\E', 'at place 1, "\Q" has no meaning'];
         yield 'a hyphen at the end of a class' => ['[0-9-]', 'at place 5, "-" within a class is written \-'];
         yield 'an open group' => ['(a', 'at place 1, the group is never closed'];
         yield 'one name twice at once' => ['(?<n>a)(?<n>b)', 'at place 8, two groups of one alternative are named "n"'];
-        yield 'a range among sets' => ['[a-z&&b]', 'at place 5, "&&" has to stand between two sets, and in a class of its own'];
+        yield 'a range among sets' => [
+            '[a-z&&b]',
+            'at place 5, "&&" has to stand between two sets, and in a class of its own',
+        ];
     }
 
     #[DataProvider('refused')]
     public function testRefusedWithPlaceAndReason(string $pattern, string $message): void
     {
-        $this->expectExceptionMessageMatches('/^'.preg_quote($message, '/').'$/D');
+        $this->expectExceptionMessageMatches('/^' . preg_quote($message, '/') . '$/D');
         HtmlPattern::parse($pattern);
     }
 
@@ -87,7 +190,10 @@ final class HtmlPatternTest extends TestCase
     {
         $texts = HtmlPattern::parse('[A-Z]{2}-\d{3}(?:\d{2})?')->byLength(10);
         self::assertSame([6, 8], array_keys($texts));
-        self::assertSame([5 => 'aa777', 6 => '777777'], HtmlPattern::parse('(?=.*\d)(?:[a-c]{2}|7{3}){2}')->byLength(6));
+        self::assertSame(
+            [5 => 'aa777', 6 => '777777'],
+            HtmlPattern::parse('(?=.*\d)(?:[a-c]{2}|7{3}){2}')->byLength(6),
+        );
         self::assertSame([], HtmlPattern::parse('(?!)')->byLength(5));
     }
 
@@ -116,7 +222,11 @@ final class HtmlPatternTest extends TestCase
         self::assertSame($lengths, array_keys($texts));
         $texts = [...array_values($texts), ...$parsed->samples()];
         self::assertGreaterThan(count($lengths), count($texts));
-        self::assertSame([str_repeat('1', count($texts))], $this->askV8([$pattern], $texts), 'V8 lets each of them through.');
+        self::assertSame(
+            [str_repeat('1', count($texts))],
+            $this->askV8([$pattern], $texts),
+            'V8 lets each of them through.',
+        );
         self::assertSame($lengths, array_map(mb_strlen(...), array_values($parsed->byLength(12))));
     }
 
@@ -138,7 +248,10 @@ final class HtmlPatternTest extends TestCase
             try {
                 $parsed = HtmlPattern::parse($pattern);
             } catch (PatternError $e) {
-                self::assertNull($found, sprintf('Seed %d: V8 admits %s, which is refused: %s.', $seed, $pattern, $e->getMessage()));
+                self::assertNull(
+                    $found,
+                    sprintf('Seed %d: V8 admits %s, which is refused: %s.', $seed, $pattern, $e->getMessage()),
+                );
                 ++$both;
                 continue;
             }
@@ -148,7 +261,11 @@ final class HtmlPatternTest extends TestCase
                 continue;
             }
             foreach (self::TEXTS as $t => $text) {
-                self::assertSame('1' === $found[$t], PatternVerdict::Fits === $parsed->verdict($text), sprintf('Seed %d: %s on %s.', $seed, $pattern, json_encode($text)));
+                self::assertSame(
+                    '1' === $found[$t],
+                    PatternVerdict::Fits === $parsed->verdict($text),
+                    sprintf('Seed %d: %s on %s.', $seed, $pattern, json_encode($text)),
+                );
             }
             $samples += [] === $parsed->samples() ? 0 : 1;
         }
@@ -165,7 +282,10 @@ final class HtmlPatternTest extends TestCase
      */
     private function askV8(array $patterns, array $texts = self::TEXTS): array
     {
-        $script = 'const [p, t] = JSON.parse(require("fs").readFileSync(0, "utf8")); console.log(JSON.stringify(p.map((x) => { try { new RegExp(x, "v"); const r = new RegExp("^(?:" + x + ")$", "v"); return t.map((y) => (r.test(y) ? 1 : 0)).join(""); } catch { return null; } })));';
+        $script =
+            'const [p, t] = JSON.parse(require("fs").readFileSync(0, "utf8")); ' .
+            'console.log(JSON.stringify(p.map((x) => { try { new RegExp(x, "v"); const r = new RegExp("^(?:" + x ' .
+            '+ ")$", "v"); return t.map((y) => (r.test(y) ? 1 : 0)).join(""); } catch { return null; } })));';
         $process = proc_open(['node', '-e', $script], [['pipe', 'r'], ['pipe', 'w']], $pipes);
         self::assertIsResource($process);
         fwrite($pipes[0], json_encode([$patterns, $texts], JSON_THROW_ON_ERROR));

@@ -17,7 +17,11 @@ use PHPUnit\Framework\TestCase;
 
 final class PairCoverTest extends TestCase
 {
-    #[TestDox('on random setups the cover has every pair of answers that any selectable combination has, and only those')]
+    #[
+        TestDox(
+            'on random setups the cover has every pair of answers that any selectable combination has, and only those',
+        ),
+    ]
     public function testEveryPairThatCanMeet(): void
     {
         $reader = Reader::shipped();
@@ -40,19 +44,27 @@ final class PairCoverTest extends TestCase
             }
             ksort($all);
             ksort($covered);
-            self::assertSame(array_keys($all), array_keys($covered), 'Seed '.$seed.': '.$json);
-            self::assertSame(count($all), $cover->pairs, 'Seed '.$seed);
-            self::assertGreaterThanOrEqual($cover->lowerBound, count($cover->combinations), 'Seed '.$seed);
+            self::assertSame(array_keys($all), array_keys($covered), 'Seed ' . $seed . ': ' . $json);
+            self::assertSame(count($all), $cover->pairs, 'Seed ' . $seed);
+            self::assertGreaterThanOrEqual($cover->lowerBound, count($cover->combinations), 'Seed ' . $seed);
             ++$compared;
         }
         self::assertGreaterThan(100, $compared);
     }
 
-    #[TestDox('four options of three values need nine combinations at least (orthogonal array L9), and no more are taken')]
+    #[
+        TestDox(
+            'four options of three values need nine combinations at least (orthogonal array L9), and no more are taken',
+        ),
+    ]
     public function testOrthogonalArray(): void
     {
-        // Taguchi's L9 (NIST/SEMATECH e-Handbook of Statistical Methods, 5.3.3.10; from memory): 9 runs hold every pair.
-        $options = array_map(static fn (string $code): array => Documents::one($code, ['a', 'b', 'c'], ['required' => true]), ['w', 'x', 'y', 'z']);
+        // Taguchi's L9 (NIST/SEMATECH e-Handbook of Statistical Methods, 5.3.3.10; from memory): 9 runs hold every
+        // pair.
+        $options = array_map(
+            static fn(string $code): array => Documents::one($code, ['a', 'b', 'c'], ['required' => true]),
+            ['w', 'x', 'y', 'z'],
+        );
         $cover = new PairCover(Documents::reach(['options' => $options]));
         self::assertSame(54, $cover->pairs);
         self::assertSame(9, $cover->lowerBound);
@@ -63,10 +75,21 @@ final class PairCoverTest extends TestCase
     public function testTablesWhoseBestCoversArePublished(): void
     {
         // Colbourn's tables of covering arrays, and Kleitman and Spencer 1973 for two values; from memory.
-        foreach ([[array_fill(0, 13, 3), 15], [array_fill(0, 100, 2), 10], [[4, ...array_fill(0, 39, 3), ...array_fill(0, 35, 2)], 21]] as [$sizes, $best]) {
+        foreach (
+            [
+                [array_fill(0, 13, 3), 15],
+                [array_fill(0, 100, 2), 10],
+                [[4, ...array_fill(0, 39, 3), ...array_fill(0, 35, 2)], 21],
+            ]
+            as [$sizes, $best]
+        ) {
             $options = [];
             foreach ($sizes as $i => $size) {
-                $options[] = Documents::one('o'.$i, array_map(static fn (int $v): string => 'v'.$v, range(1, $size)), ['required' => true]);
+                $options[] = Documents::one(
+                    'o' . $i,
+                    array_map(static fn(int $v): string => 'v' . $v, range(1, $size)),
+                    ['required' => true],
+                );
             }
             $reach = Documents::reach(['options' => $options]);
             $cover = new PairCover($reach);
@@ -75,14 +98,23 @@ final class PairCoverTest extends TestCase
             foreach ($cover->combinations as $state) {
                 $covered += $this->pairs($reach, $state);
             }
-            self::assertCount((array_sum($sizes) ** 2 - array_sum(array_map(static fn (int $s): int => $s * $s, $sizes))) / 2, $covered);
-            self::assertEquals($cover->combinations, (new PairCover($reach))->combinations, 'Equal setups have equal plans.');
+            self::assertCount(
+                (array_sum($sizes) ** 2 - array_sum(array_map(static fn(int $s): int => $s * $s, $sizes))) / 2,
+                $covered,
+            );
+            self::assertEquals(
+                $cover->combinations,
+                (new PairCover($reach))->combinations,
+                'Equal setups have equal plans.',
+            );
         }
     }
 
     public function testOneChoiceAloneIsCoveredValueByValue(): void
     {
-        $cover = new PairCover(Documents::reach(['options' => [Documents::one('w', ['a', 'b', 'c'], ['required' => true])]]));
+        $cover = new PairCover(
+            Documents::reach(['options' => [Documents::one('w', ['a', 'b', 'c'], ['required' => true])]]),
+        );
         self::assertCount(3, $cover->combinations);
         self::assertSame([0, 3], [$cover->pairs, $cover->lowerBound]);
     }
@@ -92,14 +124,19 @@ final class PairCoverTest extends TestCase
     {
         $options = [];
         for ($i = 0; $i < 200; ++$i) {
-            $options[] = Documents::one('o'.$i, ['a', 'b', 'c'], ['required' => true] + (0 === $i % 2 ? [] : ['shownWhen' => ['option' => 'o'.($i - 1), 'is' => ['a', 'b']]]));
+            $options[] = Documents::one(
+                'o' . $i,
+                ['a', 'b', 'c'],
+                ['required' => true] +
+                    (0 === $i % 2 ? [] : ['shownWhen' => ['option' => 'o' . ($i - 1), 'is' => ['a', 'b']]]),
+            );
         }
         $reach = Documents::reach(['options' => $options]);
         $cover = new PairCover($reach);
         $met = [];
         foreach ($cover->combinations as $state) {
             foreach ($options as $i => $option) {
-                $met[$i.' '.($state->picked($i)[0] ?? 'none')] = true;
+                $met[$i . ' ' . ($state->picked($i)[0] ?? 'none')] = true;
             }
         }
         self::assertSame([0, 700], [$cover->pairs, count($met)]);
@@ -114,7 +151,13 @@ final class PairCoverTest extends TestCase
 
     public function testWhereNothingCanBeBoughtThereIsNoCombination(): void
     {
-        $cover = new PairCover(Documents::reach(['options' => [Documents::one('w', ['a'], ['required' => true])], 'guards' => [['id' => 'g', 'never' => ['option' => 'w', 'is' => 'a'], 'because' => 'it is not made']], 'item' => ['sku' => 'T', 'name' => 'T', 'price' => '1.00', 'stock' => 0]]));
+        $cover = new PairCover(
+            Documents::reach([
+                'options' => [Documents::one('w', ['a'], ['required' => true])],
+                'guards' => [['id' => 'g', 'never' => ['option' => 'w', 'is' => 'a'], 'because' => 'it is not made']],
+                'item' => ['sku' => 'T', 'name' => 'T', 'price' => '1.00', 'stock' => 0],
+            ]),
+        );
         self::assertCount(0, $cover->combinations);
         self::assertSame(0, $cover->lowerBound);
     }

@@ -28,7 +28,7 @@ final class PlannerTest extends TestCase
      */
     public static function demoSetups(): iterable
     {
-        foreach (glob(dirname(__DIR__, 3).'/demo/setups/*.json') ?: [] as $file) {
+        foreach (glob(dirname(__DIR__, 3) . '/demo/setups/*.json') ?: [] as $file) {
             yield basename($file, '.json') => [$file];
         }
     }
@@ -39,15 +39,25 @@ final class PlannerTest extends TestCase
         [$reach, $plan] = $this->planned($file);
         $asked = $tried = [];
         foreach ($reach->setup->options as $option) {
-            $isBought = [] !== array_filter($plan->checks, static fn (Check $c): bool => [] !== array_filter($c->chosen, static fn (string $at): bool => $at === $option->at || str_starts_with($at, $option->at.'/')));
+            $isBought =
+                [] !==
+                array_filter(
+                    $plan->checks,
+                    static fn(Check $c): bool => [] !==
+                        array_filter(
+                            $c->chosen,
+                            static fn(string $at): bool => $at === $option->at ||
+                                str_starts_with($at, $option->at . '/'),
+                        ),
+                );
             if ($option->required && Kind::Note !== $option->kind && $isBought) {
-                array_push($asked, $option->code.' form', $option->code.' express');
+                array_push($asked, $option->code . ' form', $option->code . ' express');
             }
         }
         foreach ($plan->checks as $check) {
             if (Purpose::Required === $check->purpose && null !== $check->field) {
                 self::assertFalse($check->accepted);
-                $tried[] = $check->field.' '.$check->route;
+                $tried[] = $check->field . ' ' . $check->route;
             }
         }
         self::assertEqualsCanonicalizing($asked, $tried);
@@ -55,18 +65,21 @@ final class PlannerTest extends TestCase
 
     public function testAPlanThatCannotBeWholeSaysWhatItLeftOut(): void
     {
-        $reach = new Reach(Reader::shipped()->read((string) file_get_contents(dirname(__DIR__, 3).'/demo/setups/01-harbour-pendant.json'), Today::of(Documents::TODAY)));
+        $reach = new Reach(
+            Reader::shipped()->read(
+                (string) file_get_contents(dirname(__DIR__, 3) . '/demo/setups/01-harbour-pendant.json'),
+                Today::of(Documents::TODAY),
+            ),
+        );
         $whole = Planner::plan($reach);
         self::assertSame([], $whole->leftOut);
-        $refusing = static fn (int ...$refused): Budget => new class($refused) implements Budget {
+        $refusing = static fn(int ...$refused): Budget => new class ($refused) implements Budget {
             private int $asked = 0;
 
             /**
              * @param array<int> $refused which requests, from 1
              */
-            public function __construct(private readonly array $refused)
-            {
-            }
+            public function __construct(private readonly array $refused) {}
 
             public function spend(\Closure $part): bool
             {
@@ -78,12 +91,17 @@ final class PlannerTest extends TestCase
                 return true;
             }
         };
-        $of = static fn (Plan $plan, Purpose $purpose): int => count(array_filter($plan->checks, static fn (Check $c): bool => $purpose === $c->purpose));
+        $of = static fn(Plan $plan, Purpose $purpose): int => count(
+            array_filter($plan->checks, static fn(Check $c): bool => $purpose === $c->purpose),
+        );
         $thin = Planner::plan($reach, $refusing(1));
         self::assertSame(['each two values that can meet (some combinations stand in for them)'], $thin->leftOut);
         self::assertSame(12, $of($thin, Purpose::Pairs));
         self::assertGreaterThan(0, $of($thin, Purpose::Charge));
-        self::assertSame(range(1, count($thin->checks)), array_map(static fn (Check $c): int => $c->number, $thin->checks));
+        self::assertSame(
+            range(1, count($thin->checks)),
+            array_map(static fn(Check $c): int => $c->number, $thin->checks),
+        );
         $late = new class implements Budget {
             public function spend(\Closure $part): bool
             {
@@ -92,10 +110,20 @@ final class PlannerTest extends TestCase
                 return false;
             }
         };
-        self::assertSame([0, 0, 0], [($broken = Planner::plan($reach, $late))->pairs, $broken->lowerBound, $broken->combinations], 'A cover that was broken off is not spoken of.');
+        self::assertSame(
+            [0, 0, 0],
+            [($broken = Planner::plan($reach, $late))->pairs, $broken->lowerBound, $broken->combinations],
+            'A cover that was broken off is not spoken of.',
+        );
         $thin = Planner::plan($reach, $refusing(4, 13, 14));
-        self::assertSame(['each charge beside the same without it', 'each required answer left out', 'two problems at once'], $thin->leftOut);
-        self::assertSame([$of($whole, Purpose::Pairs), 0, $of($whole, Purpose::SoldOut)], [$of($thin, Purpose::Pairs), $of($thin, Purpose::Required), $of($thin, Purpose::SoldOut)]);
+        self::assertSame(
+            ['each charge beside the same without it', 'each required answer left out', 'two problems at once'],
+            $thin->leftOut,
+        );
+        self::assertSame(
+            [$of($whole, Purpose::Pairs), 0, $of($whole, Purpose::SoldOut)],
+            [$of($thin, Purpose::Pairs), $of($thin, Purpose::Required), $of($thin, Purpose::SoldOut)],
+        );
         self::assertSame($thin->leftOut, Plan::fromArray($thin->toArray())->leftOut);
     }
 
@@ -110,7 +138,7 @@ final class PlannerTest extends TestCase
                 self::assertNotNull($check->offered);
                 self::assertFalse($check->offered[2]);
                 self::assertNotNull($check->sent, 'It is sent past the page too.');
-                $tried[] = $check->route.' '.$check->offered[0].':'.$check->offered[1];
+                $tried[] = $check->route . ' ' . $check->offered[0] . ':' . $check->offered[1];
             }
         }
         $shown = [];
@@ -122,7 +150,7 @@ final class PlannerTest extends TestCase
         foreach ($reach->deadValues() as ['option' => $o, 'value' => $v, 'offered' => $offered]) {
             $option = $reach->setup->options[$o];
             if (!$offered && Kind::Flag !== $option->kind && isset($shown[(string) $o])) {
-                self::assertContains('form '.$option->code.':'.$option->values[$v]->code, $tried);
+                self::assertContains('form ' . $option->code . ':' . $option->values[$v]->code, $tried);
             }
         }
         self::assertSame(count($tried), count(array_unique($tried)), 'Each is tried once.');
@@ -132,15 +160,15 @@ final class PlannerTest extends TestCase
     public function testEverySelectableValueIsBoughtInSomeCheck(string $file): void
     {
         [$reach, $plan] = $this->planned($file);
-        $bought = array_merge(...array_map(static fn (Check $c): array => $c->chosen, $plan->checks));
+        $bought = array_merge(...array_map(static fn(Check $c): array => $c->chosen, $plan->checks));
         $dead = [];
         foreach ($reach->deadValues() as ['option' => $o, 'value' => $v]) {
-            $dead[$o.':'.$v] = true;
+            $dead[$o . ':' . $v] = true;
         }
         foreach ($reach->setup->options as $option) {
             foreach ($option->values as $value) {
-                if (!isset($dead[$option->index.':'.$value->index]) && !$value->hidden) {
-                    self::assertContains($value->at, $bought, $option->code.': '.$value->code);
+                if (!isset($dead[$option->index . ':' . $value->index]) && !$value->hidden) {
+                    self::assertContains($value->at, $bought, $option->code . ': ' . $value->code);
                 }
             }
         }
@@ -159,9 +187,12 @@ final class PlannerTest extends TestCase
         $truth = new Truth($reach->setup);
         $states = [...(new Listing($reach, Listing::SELECTABLE))->from(gmp_init(0), 300)];
         foreach ($reach->setup->options as $option) {
-            $held = array_unique(array_map(static fn (State $s): bool => $truth->holds($option->shownWhen, $s), $states), SORT_REGULAR);
+            $held = array_unique(
+                array_map(static fn(State $s): bool => $truth->holds($option->shownWhen, $s), $states),
+                SORT_REGULAR,
+            );
             if (null !== $option->shownWhen && 2 === count($held)) {
-                self::assertCount(2, $sides[$option->at.'/shownWhen'] ?? [], $option->code);
+                self::assertCount(2, $sides[$option->at . '/shownWhen'] ?? [], $option->code);
             }
         }
         self::assertNotSame([], $states);
@@ -169,14 +200,26 @@ final class PlannerTest extends TestCase
 
     public function testAnEngravingIsPlannedAsATesterWouldTryIt(): void
     {
-        $plan = Planner::plan(Documents::reach([
-            'options' => [
-                Documents::one('metal', ['brass', 'steel'], ['required' => true]),
-                ['code' => 'plate', 'label' => 'Plate', 'kind' => 'flag', 'yes' => ['charge' => '5.00']],
-                ['code' => 'name', 'label' => 'Name', 'kind' => 'text', 'length' => ['max' => 6], 'charge' => ['how' => 'per-character', 'amount' => '0.50'], 'shownWhen' => ['option' => 'plate', 'is' => true]],
-            ],
-        ]));
-        self::assertSame(range(1, count($plan->checks)), array_map(static fn (Check $c): int => $c->number, $plan->checks));
+        $plan = Planner::plan(
+            Documents::reach([
+                'options' => [
+                    Documents::one('metal', ['brass', 'steel'], ['required' => true]),
+                    ['code' => 'plate', 'label' => 'Plate', 'kind' => 'flag', 'yes' => ['charge' => '5.00']],
+                    [
+                        'code' => 'name',
+                        'label' => 'Name',
+                        'kind' => 'text',
+                        'length' => ['max' => 6],
+                        'charge' => ['how' => 'per-character', 'amount' => '0.50'],
+                        'shownWhen' => ['option' => 'plate', 'is' => true],
+                    ],
+                ],
+            ]),
+        );
+        self::assertSame(
+            range(1, count($plan->checks)),
+            array_map(static fn(Check $c): int => $c->number, $plan->checks),
+        );
 
         $emptied = $this->only($plan, Purpose::Emptied);
         $clicks = $emptied[0]->visits[0];
@@ -187,16 +230,31 @@ final class PlannerTest extends TestCase
         $back = $this->only($plan, Purpose::SwitchBack);
         self::assertSame(['/options/2/shownWhen', '/options/2/charge'], $back[0]->places);
         self::assertSame('100.00', $back[0]->lines[0]['unitPrice']);
-        self::assertContains('name', array_map(static fn (Click $c): string => $c->option, $back[0]->visits[0]), 'It was answered before it was hidden.');
+        self::assertContains(
+            'name',
+            array_map(static fn(Click $c): string => $c->option, $back[0]->visits[0]),
+            'It was answered before it was hidden.',
+        );
 
-        $limits = array_map(static fn (Check $c): string => $c->about.': '.($c->accepted ? 'taken' : 'refused, '.$c->field), $this->only($plan, Purpose::Limit));
-        self::assertSame([
-            'Name: the most: 6 UTF-16 units: taken', 'Name: one beyond the most: 7 UTF-16 units: refused, name',
-            'Name: the most, accents composed: 6 UTF-16 units: taken', 'Name: one beyond the most, accents composed: 7 UTF-16 units: refused, name',
-            'Name: the most, emoji of several code points: 6 UTF-16 units: taken', 'Name: one beyond the most, emoji of several code points: 7 UTF-16 units: refused, name',
-            'Name: the most, a blank at both ends counted in: taken', 'Name: the most, a line break as LF counted once: taken',
-            'Name: leading zeros, to be carried as typed: taken', 'Name: blanks alone: taken',
-        ], $limits);
+        $limits = array_map(
+            static fn(Check $c): string => $c->about . ': ' . ($c->accepted ? 'taken' : 'refused, ' . $c->field),
+            $this->only($plan, Purpose::Limit),
+        );
+        self::assertSame(
+            [
+                'Name: the most: 6 UTF-16 units: taken',
+                'Name: one beyond the most: 7 UTF-16 units: refused, name',
+                'Name: the most, accents composed: 6 UTF-16 units: taken',
+                'Name: one beyond the most, accents composed: 7 UTF-16 units: refused, name',
+                'Name: the most, emoji of several code points: 6 UTF-16 units: taken',
+                'Name: one beyond the most, emoji of several code points: 7 UTF-16 units: refused, name',
+                'Name: the most, a blank at both ends counted in: taken',
+                'Name: the most, a line break as LF counted once: taken',
+                'Name: leading zeros, to be carried as typed: taken',
+                'Name: blanks alone: taken',
+            ],
+            $limits,
+        );
 
         $two = $this->only($plan, Purpose::TwoLines);
         self::assertCount(2, $two[0]->visits);
@@ -205,12 +263,20 @@ final class PlannerTest extends TestCase
 
     public function testWhatIsSoldOutIsRefused(): void
     {
-        $plan = Planner::plan(Documents::reach([
-            'options' => [Documents::one('size', ['s', 'm'], ['required' => true])],
-            'variants' => ['by' => ['size'], 'rows' => [['pick' => ['size' => 's'], 'sku' => 'T-S', 'stock' => 3], ['pick' => ['size' => 'm'], 'sku' => 'T-M', 'stock' => 0]]],
-        ]));
+        $plan = Planner::plan(
+            Documents::reach([
+                'options' => [Documents::one('size', ['s', 'm'], ['required' => true])],
+                'variants' => [
+                    'by' => ['size'],
+                    'rows' => [
+                        ['pick' => ['size' => 's'], 'sku' => 'T-S', 'stock' => 3],
+                        ['pick' => ['size' => 'm'], 'sku' => 'T-M', 'stock' => 0],
+                    ],
+                ],
+            ]),
+        );
         $soldOut = $this->only($plan, Purpose::SoldOut);
-        self::assertSame(['form', 'express'], array_map(static fn (Check $c): string => $c->route, $soldOut));
+        self::assertSame(['form', 'express'], array_map(static fn(Check $c): string => $c->route, $soldOut));
         foreach ($soldOut as $check) {
             self::assertSame(['/variants/rows/1/stock'], $check->places);
             self::assertFalse($check->accepted);
@@ -220,10 +286,27 @@ final class PlannerTest extends TestCase
 
     public function testAFloorIsTriedWhereItHolds(): void
     {
-        $plan = Planner::plan(Documents::reach([
-            'options' => [['code' => 'w', 'label' => 'Width', 'kind' => 'number', 'required' => true, 'min' => '1', 'max' => '90', 'charge' => ['how' => 'formula', 'expr' => 'w * 2', 'min' => '30.00']]],
-        ]));
-        $held = array_values(array_filter($this->only($plan, Purpose::Charge), static fn (Check $c): bool => ['/options/0/charge/min'] === $c->places));
+        $plan = Planner::plan(
+            Documents::reach([
+                'options' => [
+                    [
+                        'code' => 'w',
+                        'label' => 'Width',
+                        'kind' => 'number',
+                        'required' => true,
+                        'min' => '1',
+                        'max' => '90',
+                        'charge' => ['how' => 'formula', 'expr' => 'w * 2', 'min' => '30.00'],
+                    ],
+                ],
+            ]),
+        );
+        $held = array_values(
+            array_filter(
+                $this->only($plan, Purpose::Charge),
+                static fn(Check $c): bool => ['/options/0/charge/min'] === $c->places,
+            ),
+        );
         self::assertCount(1, $held);
         self::assertSame('130.00', $held[0]->lines[0]['unitPrice']);
         self::assertStringContainsString('floor', $held[0]->about);
@@ -231,10 +314,25 @@ final class PlannerTest extends TestCase
 
     public function testAPriceThatShowsWhereItIsRoundedIsAmongTheChecks(): void
     {
-        $plan = Planner::plan(Documents::reach([
-            'item' => ['sku' => 'T', 'name' => 'T', 'price' => '10.05'],
-            'options' => [['code' => 'a', 'label' => 'A', 'kind' => 'flag', 'yes' => ['charge' => ['how' => 'percent', 'rate' => '5']]], ['code' => 'b', 'label' => 'B', 'kind' => 'flag', 'yes' => ['charge' => ['how' => 'percent', 'rate' => '5']]]],
-        ]));
+        $plan = Planner::plan(
+            Documents::reach([
+                'item' => ['sku' => 'T', 'name' => 'T', 'price' => '10.05'],
+                'options' => [
+                    [
+                        'code' => 'a',
+                        'label' => 'A',
+                        'kind' => 'flag',
+                        'yes' => ['charge' => ['how' => 'percent', 'rate' => '5']],
+                    ],
+                    [
+                        'code' => 'b',
+                        'label' => 'B',
+                        'kind' => 'flag',
+                        'yes' => ['charge' => ['how' => 'percent', 'rate' => '5']],
+                    ],
+                ],
+            ]),
+        );
         $rounding = $this->only($plan, Purpose::Rounding);
         self::assertCount(1, $rounding);
         self::assertContains('/rounding', $rounding[0]->charged);
@@ -242,19 +340,32 @@ final class PlannerTest extends TestCase
 
     public function testQuantitiesAtTheEdgesOfTheRule(): void
     {
-        $plan = Planner::plan(Documents::reach(['quantity' => ['min' => 2, 'max' => 8, 'step' => 2], 'options' => [Documents::one('size', ['s', 'm'], ['required' => true])]]));
+        $plan = Planner::plan(
+            Documents::reach([
+                'quantity' => ['min' => 2, 'max' => 8, 'step' => 2],
+                'options' => [Documents::one('size', ['s', 'm'], ['required' => true])],
+            ]),
+        );
         $tried = [];
         foreach ($this->only($plan, Purpose::Quantity) as $check) {
             $tried[$check->quantity[0]] = $check->accepted;
         }
         ksort($tried);
-        self::assertSame([-1 => false, 0 => false, 1 => false, 2 => true, 3 => false, 4 => true, 8 => true, 10 => false], $tried);
+        self::assertSame(
+            [-1 => false, 0 => false, 1 => false, 2 => true, 3 => false, 4 => true, 8 => true, 10 => false],
+            $tried,
+        );
     }
 
     public function testASetupThatCannotBeBoughtHasNoSale(): void
     {
-        $plan = Planner::plan(Documents::reach(['item' => ['sku' => 'T', 'name' => 'T', 'price' => '1.00', 'stock' => 0], 'options' => [Documents::one('size', ['s'], ['required' => true])]]));
-        self::assertSame([], array_filter($plan->checks, static fn (Check $c): bool => $c->accepted));
+        $plan = Planner::plan(
+            Documents::reach([
+                'item' => ['sku' => 'T', 'name' => 'T', 'price' => '1.00', 'stock' => 0],
+                'options' => [Documents::one('size', ['s'], ['required' => true])],
+            ]),
+        );
+        self::assertSame([], array_filter($plan->checks, static fn(Check $c): bool => $c->accepted));
         self::assertSame(0, $plan->combinations);
     }
 
@@ -263,7 +374,7 @@ final class PlannerTest extends TestCase
      */
     private function only(Plan $plan, Purpose $purpose): array
     {
-        $checks = array_values(array_filter($plan->checks, static fn (Check $c): bool => $purpose === $c->purpose));
+        $checks = array_values(array_filter($plan->checks, static fn(Check $c): bool => $purpose === $c->purpose));
         self::assertNotSame([], $checks, $purpose->value);
 
         return $checks;
@@ -286,9 +397,17 @@ final class PlannerTest extends TestCase
 
     public function testAPlanOfManyInputsStaysWithinItsBound(): void
     {
-        $options = array_map(static fn (int $i): array => ['code' => 't'.$i, 'label' => 'T'.$i, 'kind' => 'text', 'length' => ['min' => 2, 'max' => 5]], range(1, 300));
+        $options = array_map(
+            static fn(int $i): array => [
+                'code' => 't' . $i,
+                'label' => 'T' . $i,
+                'kind' => 'text',
+                'length' => ['min' => 2, 'max' => 5],
+            ],
+            range(1, 300),
+        );
         $plan = Planner::plan(Documents::reach(['options' => $options]));
-        $limits = count(array_filter($plan->checks, static fn (Check $c): bool => Purpose::Limit === $c->purpose));
+        $limits = count(array_filter($plan->checks, static fn(Check $c): bool => Purpose::Limit === $c->purpose));
         self::assertGreaterThan(500, $limits);
         self::assertLessThanOrEqual(600, $limits);
     }

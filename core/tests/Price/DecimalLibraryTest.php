@@ -51,7 +51,10 @@ final class DecimalLibraryTest extends TestCase
                 continue;
             }
             ++$compared;
-            self::assertTrue($found->isEqualTo(BigDecimal::of($expected)), sprintf('%s: %s here, %s there', $ours[$i], $found, $expected));
+            self::assertTrue(
+                $found->isEqualTo(BigDecimal::of($expected)),
+                sprintf('%s: %s here, %s there', $ours[$i], $found, $expected),
+            );
         }
         self::assertGreaterThan(2_300, $compared);
     }
@@ -77,23 +80,55 @@ final class DecimalLibraryTest extends TestCase
                     3 => ['how' => 'fixed', 'amount' => $amount, 'per' => 'line'],
                     default => ['how' => 'fixed', 'amount' => $amount],
                 };
-                $options[] = ['code' => 'o'.$o, 'label' => 'O', 'kind' => 'flag', 'yes' => ['charge' => $charge]];
+                $options[] = ['code' => 'o' . $o, 'label' => 'O', 'kind' => 'flag', 'yes' => ['charge' => $charge]];
                 $js .= match (true) {
-                    isset($charge['per']) => sprintf('l = l.plus(D("%s")%s%s);', $amount, $effect, 'unit' === $at ? sprintf('.toDP(2, %d)', $modes[$mode]) : ''),
+                    isset($charge['per']) => sprintf(
+                        'l = l.plus(D("%s")%s%s);',
+                        $amount,
+                        $effect,
+                        'unit' === $at ? sprintf('.toDP(2, %d)', $modes[$mode]) : '',
+                    ),
                     'fixed' === $charge['how'] => sprintf('r = r.plus(D("%s")%s);', $amount, $effect),
-                    default => sprintf('r = r.plus(%s.times(D("%s")).div(100)%s);', isset($charge['of']) ? 'r' : 'b', $amount, $effect),
+                    default => sprintf(
+                        'r = r.plus(%s.times(D("%s")).div(100)%s);',
+                        isset($charge['of']) ? 'r' : 'b',
+                        $amount,
+                        $effect,
+                    ),
                 };
             }
             $round = sprintf('.toDP(2, %d)', $modes[$mode]);
-            $js .= 'line' === $at ? sprintf('return r.times(%d).plus(l)%s;', $quantity, $round) : sprintf('return r%s.times(%d).plus(l);', $round, $quantity);
-            $calls[] = '(() => {'.$js.'})()';
-            $cases[] = [['item' => ['sku' => 'x', 'name' => 'X', 'price' => $price], 'options' => $options, 'rounding' => ['mode' => $mode, 'at' => $at]], $quantity];
+            $js .=
+                'line' === $at
+                    ? sprintf('return r.times(%d).plus(l)%s;', $quantity, $round)
+                    : sprintf('return r%s.times(%d).plus(l);', $round, $quantity);
+            $calls[] = '(() => {' . $js . '})()';
+            $cases[] = [
+                [
+                    'item' => ['sku' => 'x', 'name' => 'X', 'price' => $price],
+                    'options' => $options,
+                    'rounding' => ['mode' => $mode, 'at' => $at],
+                ],
+                $quantity,
+            ];
         }
         foreach ($this->node($calls) as $i => $expected) {
             [$document, $quantity] = $cases[$i];
             $setup = Documents::setup($document);
-            $total = (new Pricer($setup))->quote(new State(array_map(static fn (): array => [0], $setup->options)), $quantity)->total;
-            self::assertTrue(true === $total?->isEqualTo(BigDecimal::of($expected)), sprintf('%s × %d: %s here, %s there', json_encode($document, JSON_THROW_ON_ERROR), $quantity, $total, $expected));
+            $total = (new Pricer($setup))->quote(
+                new State(array_map(static fn(): array => [0], $setup->options)),
+                $quantity,
+            )->total;
+            self::assertTrue(
+                true === $total?->isEqualTo(BigDecimal::of($expected)),
+                sprintf(
+                    '%s × %d: %s here, %s there',
+                    json_encode($document, JSON_THROW_ON_ERROR),
+                    $quantity,
+                    $total,
+                    $expected,
+                ),
+            );
         }
     }
 
@@ -146,9 +181,15 @@ final class DecimalLibraryTest extends TestCase
      */
     private function node(array $calls): array
     {
-        $web = dirname(__DIR__, 3).'/web';
-        $script = 'const Decimal = require("decimal.js"); Decimal.set({ precision: 1000, toExpNeg: -9e15, toExpPos: 9e15, modulo: 1 }); const D = (x) => new Decimal(x);'
-            ."\n".implode("\n", array_map(static fn (string $call): string => 'console.log(('.$call.').toFixed());', $calls));
+        $web = dirname(__DIR__, 3) . '/web';
+        $script =
+            'const Decimal = require("decimal.js"); Decimal.set({ precision: 1000, toExpNeg: -9e15, toExpPos: ' .
+            '9e15, modulo: 1 }); const D = (x) => new Decimal(x);' .
+            "\n" .
+            implode(
+                "\n",
+                array_map(static fn(string $call): string => 'console.log((' . $call . ').toFixed());', $calls),
+            );
         $process = proc_open(['node', '-'], [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes, $web);
         self::assertIsResource($process);
         fwrite($pipes[0], $script);

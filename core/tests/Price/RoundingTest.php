@@ -38,7 +38,7 @@ final class RoundingTest extends TestCase
     {
         foreach (self::TABLE as $amount => $row) {
             foreach (['up', 'down', 'half-up', 'half-down', 'half-even'] as $i => $mode) {
-                yield $amount.' '.$mode => [(string) $amount, $mode, $row[$i]];
+                yield $amount . ' ' . $mode => [(string) $amount, $mode, $row[$i]];
             }
         }
     }
@@ -47,7 +47,11 @@ final class RoundingTest extends TestCase
     public function testAsInTheTable(string $amount, string $mode, string $rounded): void
     {
         // The yen has no minor units.
-        $setup = Documents::setup(['currency' => 'JPY', 'item' => ['sku' => 'x', 'name' => 'X', 'price' => $amount], 'rounding' => ['mode' => $mode]]);
+        $setup = Documents::setup([
+            'currency' => 'JPY',
+            'item' => ['sku' => 'x', 'name' => 'X', 'price' => $amount],
+            'rounding' => ['mode' => $mode],
+        ]);
         self::assertSame($rounded, (string) (new Pricer($setup))->quote(new State(), 1)->unitPrice);
     }
 }

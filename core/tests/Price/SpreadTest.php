@@ -32,7 +32,13 @@ use PHPUnit\Framework\TestCase;
 final class SpreadTest extends TestCase
 {
     /**
-     * @return iterable<string, array{\Closure(int): array<string, mixed>, int, int, float}> documents, how many, how many at least have to be compared, how many for each of them at most cannot be added up
+     * @return iterable<string, array{
+     *     \Closure(int): array<string, mixed>,
+     *     int,
+     *     int,
+     *     float,
+     * }>  documents, how many, how many at least have to be compared, how many for each of them at most cannot be added
+     *     up
      */
     public static function documents(): iterable
     {
@@ -44,7 +50,12 @@ final class SpreadTest extends TestCase
      * @param \Closure(int): array<string, mixed> $documents
      */
     #[DataProvider('documents')]
-    #[TestDox('on random setups with $_dataName the totals of all combinations, cheapest and dearest, are those priced one by one')]
+    #[
+        TestDox(
+            'on random setups with $_dataName the totals of all combinations, cheapest ' .
+                'and dearest, are those priced one by one',
+        ),
+    ]
     public function testAgainstPricingOneByOne(\Closure $documents, int $many, int $atLeast, float $share): void
     {
         $reader = Reader::shipped();
@@ -58,7 +69,7 @@ final class SpreadTest extends TestCase
                 continue;
             }
             $unit = 0 === $seed % 2;
-            $quantity = $reach->setup->quantity->min + $seed % 3;
+            $quantity = $reach->setup->quantity->min + ($seed % 3);
             $brute = $this->priced($reach, $unit, $quantity);
             foreach ([false, true] as $most) {
                 try {
@@ -71,7 +82,13 @@ final class SpreadTest extends TestCase
                     continue;
                 }
                 ++$compared;
-                $where = sprintf('Seed %d, %s, %s: %s', $seed, $unit ? 'unit' : 'total', $most ? 'dearest' : 'cheapest', $json);
+                $where = sprintf(
+                    'Seed %d, %s, %s: %s',
+                    $seed,
+                    $unit ? 'unit' : 'total',
+                    $most ? 'dearest' : 'cheapest',
+                    $json,
+                );
                 $expected = [];
                 foreach ($brute as [$least, $greatest]) {
                     $total = $most ? $greatest : $least;
@@ -98,17 +115,32 @@ final class SpreadTest extends TestCase
         foreach (['unit', 'line'] as $rounding) {
             $options = [];
             for ($i = 0; $i < 12; ++$i) {
-                $option = Documents::one('o'.$i, ['a', 'b', 'c', 'd'], ['required' => true]);
+                $option = Documents::one('o' . $i, ['a', 'b', 'c', 'd'], ['required' => true]);
                 $option['values'][1]['charge'] = '0.35';
-                $option['values'][2]['charge'] = (string) (1 + $i % 3);
-                $option['values'][3]['charge'] = 7 === $i ? ['how' => 'percent', 'rate' => '12.5', 'of' => 'running'] : '2.15';
+                $option['values'][2]['charge'] = (string) (1 + ($i % 3));
+                $option['values'][3]['charge'] =
+                    7 === $i ? ['how' => 'percent', 'rate' => '12.5', 'of' => 'running'] : '2.15';
                 $options[] = $option;
             }
             $options[] = ['code' => 'club', 'label' => 'Club', 'kind' => 'flag', 'yes' => ['charge' => '1.05']];
-            $options[] = ['code' => 'setting', 'label' => 'Setting', 'kind' => 'flag', 'yes' => ['charge' => ['how' => 'fixed', 'amount' => '4.00', 'per' => 'line']]];
+            $options[] = [
+                'code' => 'setting',
+                'label' => 'Setting',
+                'kind' => 'flag',
+                'yes' => ['charge' => ['how' => 'fixed', 'amount' => '4.00', 'per' => 'line']],
+            ];
             $reach = Documents::reach([
-                'options' => $options, 'rounding' => ['mode' => 'half-even', 'at' => $rounding],
-                'charges' => [['label' => 'Club', 'how' => 'percent', 'rate' => '-7', 'of' => 'running', 'when' => ['option' => 'club', 'is' => true]]],
+                'options' => $options,
+                'rounding' => ['mode' => 'half-even', 'at' => $rounding],
+                'charges' => [
+                    [
+                        'label' => 'Club',
+                        'how' => 'percent',
+                        'rate' => '-7',
+                        'of' => 'running',
+                        'when' => ['option' => 'club', 'is' => true],
+                    ],
+                ],
             ]);
             $pricer = new Pricer($reach->setup);
             $totals = AllTotals::of($reach, false, 3, false);
@@ -117,13 +149,21 @@ final class SpreadTest extends TestCase
             $last = null;
             foreach (['0', '1', '17', '1234567', '33554432', '67108863'] as $rank) {
                 [$choices, $total] = $totals->at(gmp_init($rank));
-                self::assertSame((string) $pricer->quote($choices, 3)->total, (string) $total?->toScale(2), $rounding.' '.$rank);
+                self::assertSame(
+                    (string) $pricer->quote($choices, 3)->total,
+                    (string) $total?->toScale(2),
+                    $rounding . ' ' . $rank,
+                );
                 self::assertTrue(null === $last || true === $total?->isGreaterThanOrEqualTo($last));
                 $last = $total;
             }
             $levels = $totals->levels();
             $club = array_fill(0, 12, [0]) + [12 => [0]];
-            self::assertSame((string) $pricer->quote(new State($club), 3)->total, (string) $levels[0][0]?->toScale(2), 'The cheapest has nothing but the discount.');
+            self::assertSame(
+                (string) $pricer->quote(new State($club), 3)->total,
+                (string) $levels[0][0]?->toScale(2),
+                'The cheapest has nothing but the discount.',
+            );
         }
     }
 
@@ -136,7 +176,8 @@ final class SpreadTest extends TestCase
     }
 
     /**
-     * @return iterable<string, array{bool, int}> whether with percentages of the running total; how many have to be compared
+     * @return iterable<string, array{bool, int}> whether with percentages of the running total; how many have to be
+     *                                            compared
      */
     public static function effects(): iterable
     {
@@ -173,7 +214,10 @@ final class SpreadTest extends TestCase
                         continue;
                     }
                     $rest = array_values(array_diff($picked, [$effect->value]));
-                    $swapped = $choices->with($effect->option, null !== $effect->against ? [$effect->against] : ([] === $rest ? null : $rest));
+                    $swapped = $choices->with(
+                        $effect->option,
+                        null !== $effect->against ? [$effect->against] : ([] === $rest ? null : $rest),
+                    );
                     if (isset($brute[$swapped->key()])) {
                         [$with] = $brute[$choices->key()];
                         [$without] = $brute[$swapped->key()];
@@ -183,9 +227,22 @@ final class SpreadTest extends TestCase
                         $differences[] = $with->minus($without);
                     }
                 }
-                $where = sprintf('Seed %d, option %d, value %d: %s', $seed, $effect->option, $effect->value, json_encode($document, JSON_THROW_ON_ERROR));
+                $where = sprintf(
+                    'Seed %d, option %d, value %d: %s',
+                    $seed,
+                    $effect->option,
+                    $effect->value,
+                    json_encode($document, JSON_THROW_ON_ERROR),
+                );
                 self::assertNotSame([], $differences, $where);
-                self::assertSame([(string) BigDecimal::min(...$differences)->strippedOfTrailingZeros(), (string) BigDecimal::max(...$differences)->strippedOfTrailingZeros()], [(string) $effect->least, (string) $effect->greatest], $where);
+                self::assertSame(
+                    [
+                        (string) BigDecimal::min(...$differences)->strippedOfTrailingZeros(),
+                        (string) BigDecimal::max(...$differences)->strippedOfTrailingZeros(),
+                    ],
+                    [(string) $effect->least, (string) $effect->greatest],
+                    $where,
+                );
                 ++$compared;
             }
         }
@@ -195,8 +252,15 @@ final class SpreadTest extends TestCase
     /**
      * @param array<string, array{?BigDecimal, ?BigDecimal}> $brute
      */
-    private function compareRanks(Reach $reach, Totals $spread, array $brute, bool $most, bool $unit, int $quantity, string $where): void
-    {
+    private function compareRanks(
+        Reach $reach,
+        Totals $spread,
+        array $brute,
+        bool $most,
+        bool $unit,
+        int $quantity,
+        string $where,
+    ): void {
         $seen = [];
         $last = null;
         for ($rank = 0; $rank < min(40, count($brute)); ++$rank) {
@@ -206,12 +270,12 @@ final class SpreadTest extends TestCase
             self::assertArrayHasKey($choices->key(), $brute, $where);
             $own = $brute[$choices->key()][$most ? 1 : 0];
             self::assertTrue(null === $own ? null === $total : null !== $total && $own->isEqualTo($total), $where);
-            self::assertTrue(null === $last || (null !== $total && !$total->isLessThan($last)), $where.' in order');
+            self::assertTrue(null === $last || (null !== $total && !$total->isLessThan($last)), $where . ' in order');
             $last = $total;
             if (null !== $total && $rank < 5) {
                 $quote = (new Pricer($reach->setup))->quote($spread->withInputs($choices), $quantity);
                 $priced = $unit ? $quote->unitPrice : $quote->total;
-                self::assertTrue(true === $priced?->isEqualTo($total), $where.' with its inputs');
+                self::assertTrue(true === $priced?->isEqualTo($total), $where . ' with its inputs');
             }
         }
     }
@@ -240,7 +304,10 @@ final class SpreadTest extends TestCase
             self::assertNotSame([], $totals);
             $numbers = array_filter($totals);
             // Without a price sorts before all; the dearest has one unless none has.
-            $priced[$choices->key()] = [$none ? null : BigDecimal::min(...$numbers), [] === $numbers ? null : BigDecimal::max(...$numbers)];
+            $priced[$choices->key()] = [
+                $none ? null : BigDecimal::min(...$numbers),
+                [] === $numbers ? null : BigDecimal::max(...$numbers),
+            ];
         }
 
         return $priced;
@@ -278,13 +345,19 @@ final class SpreadTest extends TestCase
     private function inputs(Reach $reach, Option $option): array
     {
         $all = match ($option->kind) {
-            Kind::Number => array_map(static fn (int $n): Input => Input::number(BigDecimal::of($n)), range(0, 6)),
+            Kind::Number => array_map(static fn(int $n): Input => Input::number(BigDecimal::of($n)), range(0, 6)),
             Kind::Text => array_map(Input::text(...), ['x', 'x ', 'xx', 'x  ', 'xx ', 'xxx', 'x   ', 'xxxx']),
-            Kind::File => array_map(static fn (int $n): Input => Input::files(array_fill(0, $n, new GivenFile('f'))), [1, 2, 3]),
+            Kind::File => array_map(static fn(int $n): Input => Input::files(array_fill(0, $n, new GivenFile('f'))), [
+                1,
+                2,
+                3,
+            ]),
             default => $reach->board->page->inputs[$option->index],
         };
 
-        return array_values(array_filter($all, static fn (Input $i): bool => [] === (new InputCheck())->problems($option, $i)));
+        return array_values(
+            array_filter($all, static fn(Input $i): bool => [] === (new InputCheck())->problems($option, $i)),
+        );
     }
 
     #[TestDox('more combinations of one total than a whole number of the machine holds are counted exactly')]
@@ -292,22 +365,54 @@ final class SpreadTest extends TestCase
     {
         $options = [];
         for ($i = 0; $i < 22; ++$i) {
-            $waits = 0 === $i ? [] : ['shownWhen' => ['option' => 'o'.($i - 1), 'filled' => true]];
-            $options[] = Documents::one('o'.$i, ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h', 'i'], ['required' => true] + $waits);
+            $waits = 0 === $i ? [] : ['shownWhen' => ['option' => 'o' . ($i - 1), 'filled' => true]];
+            $options[] = Documents::one(
+                'o' . $i,
+                ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h', 'i'],
+                ['required' => true] + $waits,
+            );
         }
         $options[21]['values'][8]['charge'] = '2';
         $totals = AllTotals::exact(Documents::reach(['options' => $options]), false, 1, false);
-        $found = array_map(static fn (array $level): string => $level[0].': '.gmp_strval($level[1]), $totals->levels());
-        self::assertSame(['100.00: '.gmp_strval(gmp_mul(8, gmp_pow(9, 21))), '102.00: '.gmp_strval(gmp_pow(9, 21))], $found);
+        $found = array_map(
+            static fn(array $level): string => $level[0] . ': ' . gmp_strval($level[1]),
+            $totals->levels(),
+        );
+        self::assertSame(
+            ['100.00: ' . gmp_strval(gmp_mul(8, gmp_pow(9, 21))), '102.00: ' . gmp_strval(gmp_pow(9, 21))],
+            $found,
+        );
     }
 
     #[TestDox('combinations without a price have their places too, whatever keeps the price away')]
     public function testEveryRankHasItsCombination(): void
     {
-        $options = [Documents::one('a', ['x', 'y'], ['values' => [['code' => 'x', 'figures' => ['rate' => '2']], ['code' => 'y']]]), Documents::one('b', ['x', 'y'], ['required' => true]), Documents::one('c', ['x', 'y'])];
-        foreach (['1 / 0' => 18, 'a.rate' => 12, '(a.rate ?? 1) / (picks(s) - 1)' => 0, 'base' => 0] as $expr => $without) {
-            $charges = [['how' => 'formula', 'expr' => $expr], ['how' => 'fixed', 'amount' => '1.50', 'when' => ['option' => 'c', 'is' => 'x']]];
-            $totals = AllTotals::of(Documents::reach(['options' => [...$options, ['code' => 's', 'kind' => 'several', 'values' => []]], 'charges' => $charges]), false, 1, false);
+        $options = [
+            Documents::one(
+                'a',
+                ['x', 'y'],
+                ['values' => [['code' => 'x', 'figures' => ['rate' => '2']], ['code' => 'y']]],
+            ),
+            Documents::one('b', ['x', 'y'], ['required' => true]),
+            Documents::one('c', ['x', 'y']),
+        ];
+        foreach (
+            ['1 / 0' => 18, 'a.rate' => 12, '(a.rate ?? 1) / (picks(s) - 1)' => 0, 'base' => 0]
+            as $expr => $without
+        ) {
+            $charges = [
+                ['how' => 'formula', 'expr' => $expr],
+                ['how' => 'fixed', 'amount' => '1.50', 'when' => ['option' => 'c', 'is' => 'x']],
+            ];
+            $totals = AllTotals::of(
+                Documents::reach([
+                    'options' => [...$options, ['code' => 's', 'kind' => 'several', 'values' => []]],
+                    'charges' => $charges,
+                ]),
+                false,
+                1,
+                false,
+            );
             $seen = [];
             $null = 0;
             for ($rank = 0; $rank < 18; ++$rank) {
@@ -325,10 +430,26 @@ final class SpreadTest extends TestCase
     {
         $options = [];
         for ($i = 0; $i < 40; ++$i) {
-            $values = array_map(static fn (int $v): array => ['code' => 'v'.$v, 'charge' => (string) ($v % 3)], range(0, 6));
-            $options[] = ['code' => 'o'.$i, 'kind' => 'one', 'required' => true, 'values' => $values] + ($i > 0 ? ['shownWhen' => ['option' => 'o'.($i - 1), 'is' => ['v0', 'v1', 'v2', 'v3', 'v4', 'v5']]] : []);
+            $values = array_map(
+                static fn(int $v): array => ['code' => 'v' . $v, 'charge' => (string) ($v % 3)],
+                range(0, 6),
+            );
+            $options[] =
+                ['code' => 'o' . $i, 'kind' => 'one', 'required' => true, 'values' => $values] +
+                ($i > 0
+                    ? ['shownWhen' => ['option' => 'o' . ($i - 1), 'is' => ['v0', 'v1', 'v2', 'v3', 'v4', 'v5']]]
+                    : []);
         }
-        $reach = Documents::reach(['options' => $options, 'charges' => [['how' => 'fixed', 'amount' => '5', 'when' => ['all' => [['option' => 'o0', 'is' => 'v1'], ['option' => 'o39', 'is' => 'v1']]]]]]);
+        $reach = Documents::reach([
+            'options' => $options,
+            'charges' => [
+                [
+                    'how' => 'fixed',
+                    'amount' => '5',
+                    'when' => ['all' => [['option' => 'o0', 'is' => 'v1'], ['option' => 'o39', 'is' => 'v1']]],
+                ],
+            ],
+        ]);
         $totals = AllTotals::of($reach, false, 1, false);
         $sum = gmp_init(0);
         foreach ($totals->levels() as [, $count]) {
@@ -345,9 +466,26 @@ final class SpreadTest extends TestCase
         foreach (['9000.00', '70000.00', '5242.88', '10485.77'] as $amount) {
             $reach = Documents::reach([
                 'options' => [
-                    ['code' => 'a', 'kind' => 'one', 'required' => true, 'values' => [['code' => 'x', 'charge' => '0.005'], ['code' => 'y', 'charge' => '0.0049'], ['code' => 'z']]],
-                    ['code' => 'f', 'kind' => 'flag', 'yes' => ['charge' => ['how' => 'fixed', 'amount' => $amount, 'per' => 'line']]],
-                    ['code' => 'g', 'kind' => 'flag', 'yes' => ['charge' => ['how' => 'fixed', 'amount' => '-'.$amount, 'per' => 'line']]],
+                    [
+                        'code' => 'a',
+                        'kind' => 'one',
+                        'required' => true,
+                        'values' => [
+                            ['code' => 'x', 'charge' => '0.005'],
+                            ['code' => 'y', 'charge' => '0.0049'],
+                            ['code' => 'z'],
+                        ],
+                    ],
+                    [
+                        'code' => 'f',
+                        'kind' => 'flag',
+                        'yes' => ['charge' => ['how' => 'fixed', 'amount' => $amount, 'per' => 'line']],
+                    ],
+                    [
+                        'code' => 'g',
+                        'kind' => 'flag',
+                        'yes' => ['charge' => ['how' => 'fixed', 'amount' => '-' . $amount, 'per' => 'line']],
+                    ],
                 ],
             ]);
             $pricer = new Pricer($reach->setup);

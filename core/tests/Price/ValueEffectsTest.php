@@ -22,8 +22,11 @@ final class ValueEffectsTest extends TestCase
     #[TestDox('what a value does is the same by diagrams and combination by combination, where both know it')]
     public function testTwoReadingsAgree(): void
     {
-        $files = glob(dirname(__DIR__, 3).'/demo/setups/*.json');
-        $documents = array_map(static fn (string $file): string => (string) file_get_contents($file), false === $files ? [] : $files);
+        $files = glob(dirname(__DIR__, 3) . '/demo/setups/*.json');
+        $documents = array_map(
+            static fn(string $file): string => (string) file_get_contents($file),
+            false === $files ? [] : $files,
+        );
         $start = 1000 * intdiv(time(), 86400);
         for ($seed = $start; $seed < $start + 100; ++$seed) {
             $documents[] = json_encode(RandomPrices::document($seed), JSON_THROW_ON_ERROR);
@@ -40,7 +43,11 @@ final class ValueEffectsTest extends TestCase
             } catch (NotExact) {
                 continue;
             }
-            self::assertSame(array_map(self::row(...), $exact), array_map(self::row(...), $oneByOne), 'Document '.$n.' of day '.$start);
+            self::assertSame(
+                array_map(self::row(...), $exact),
+                array_map(self::row(...), $oneByOne),
+                'Document ' . $n . ' of day ' . $start,
+            );
             $compared += count($exact);
         }
         self::assertGreaterThan(100, $compared);
@@ -48,7 +55,7 @@ final class ValueEffectsTest extends TestCase
 
     public function testFewCombinationsAreNeverNotKnown(): void
     {
-        $plate = (string) file_get_contents(dirname(__DIR__, 3).'/demo/setups/04-engraved-plate.json');
+        $plate = (string) file_get_contents(dirname(__DIR__, 3) . '/demo/setups/04-engraved-plate.json');
         $reach = new Reach(Reader::shipped()->read($plate, Today::of(Documents::TODAY)));
         $effects = array_map(self::row(...), ValueEffects::of($reach));
         self::assertContains([2, 1, 0, '2.7', '2.7'], $effects);
@@ -60,6 +67,12 @@ final class ValueEffectsTest extends TestCase
      */
     private static function row(ValueEffect $effect): array
     {
-        return [$effect->option, $effect->value, $effect->against, (string) $effect->least?->strippedOfTrailingZeros(), (string) $effect->greatest?->strippedOfTrailingZeros()];
+        return [
+            $effect->option,
+            $effect->value,
+            $effect->against,
+            (string) $effect->least?->strippedOfTrailingZeros(),
+            (string) $effect->greatest?->strippedOfTrailingZeros(),
+        ];
     }
 }

@@ -51,15 +51,36 @@ final class AgreementTest extends TestCase
         $start = self::firstSeed();
         for ($seed = $start; $seed < $start + 12; ++$seed) {
             mt_srand($seed);
-            $one = static fn (string $code, int $values): array => ['code' => $code, 'kind' => 'one', 'values' => array_map(static fn (int $v): array => ['code' => 'v'.$v] + (0 === mt_rand(0, 9) ? ['stock' => 0] : []), range(0, $values - 1))] + (0 === mt_rand(0, 1) ? ['required' => true] : []);
+            $one = static fn(string $code, int $values): array => [
+                'code' => $code,
+                'kind' => 'one',
+                'values' => array_map(
+                    static fn(int $v): array => ['code' => 'v' . $v] + (0 === mt_rand(0, 9) ? ['stock' => 0] : []),
+                    range(0, $values - 1),
+                ),
+            ] + (0 === mt_rand(0, 1) ? ['required' => true] : []);
             $options = [$one('a', 6), $one('b', 7), $one('c', 5), ['code' => 'f', 'kind' => 'flag'], $one('d', 3)];
             $options[3]['shownWhen'] = ['option' => 'a', 'is' => ['v1', 'v2']];
             $options[4]['shownWhen'] = ['any' => [['option' => 'f', 'is' => true], ['option' => 'b', 'is' => 'v3']]];
             $rows = [];
             for ($n = mt_rand(150, 300); $n > 0; --$n) {
-                $rows[] = ['pick' => array_filter(['a' => 'v'.mt_rand(0, 5), 'b' => 'v'.mt_rand(0, 7), 'c' => mt_rand(0, 5) > 0 ? 'v'.mt_rand(0, 4) : null]), 'stock' => mt_rand(0, 3)];
+                $rows[] = [
+                    'pick' => array_filter([
+                        'a' => 'v' . mt_rand(0, 5),
+                        'b' => 'v' . mt_rand(0, 7),
+                        'c' => mt_rand(0, 5) > 0 ? 'v' . mt_rand(0, 4) : null,
+                    ]),
+                    'stock' => mt_rand(0, 3),
+                ];
             }
-            $document = ['ithrel' => 'setup/1', 'name' => 'Rows', 'currency' => 'EUR', 'item' => ['sku' => 'R', 'name' => 'R', 'price' => '1'], 'options' => $options, 'variants' => ['by' => ['a', 'b', 'c'], 'rows' => $rows]];
+            $document = [
+                'ithrel' => 'setup/1',
+                'name' => 'Rows',
+                'currency' => 'EUR',
+                'item' => ['sku' => 'R', 'name' => 'R', 'price' => '1'],
+                'options' => $options,
+                'variants' => ['by' => ['a', 'b', 'c'], 'rows' => $rows],
+            ];
             self::assertSame('', self::difference($document), sprintf('Seed %d', $seed));
         }
     }
@@ -78,8 +99,16 @@ final class AgreementTest extends TestCase
             }
             ++$compared;
             if ('' !== $difference) {
-                $small = Shrink::document($document, static fn (array $d): bool => '' !== (self::difference($d) ?? ''));
-                self::fail(sprintf("Seed %d: %s\nShrunk: %s\n%s", $seed, $difference, (string) self::difference($small), json_encode($small, JSON_THROW_ON_ERROR)));
+                $small = Shrink::document($document, static fn(array $d): bool => '' !== (self::difference($d) ?? ''));
+                self::fail(
+                    sprintf(
+                        "Seed %d: %s\nShrunk: %s\n%s",
+                        $seed,
+                        $difference,
+                        (string) self::difference($small),
+                        json_encode($small, JSON_THROW_ON_ERROR),
+                    ),
+                );
             }
         }
         self::assertGreaterThan($count * 0.9, $compared, 'Most of the setups have to be small enough for the census.');
@@ -88,7 +117,10 @@ final class AgreementTest extends TestCase
     #[TestDox('the solver clingo agrees on every combination, dead value with its cause, and trap')]
     public function testClingoAgrees(): void
     {
-        self::assertTrue(Clingo::isInstalled(), 'clingo comes with the Debian package gringo; ./ithrel test installs it.');
+        self::assertTrue(
+            Clingo::isInstalled(),
+            'clingo comes with the Debian package gringo; ./ithrel test installs it.',
+        );
         $start = self::firstSeed();
         $compared = 0;
         for ($seed = $start; $compared < 2_000; ++$seed) {
@@ -103,8 +135,19 @@ final class AgreementTest extends TestCase
             foreach ($reach->setup->options as $option) {
                 $inputs[$option->code] = $reach->board->page->inputs[$option->index];
             }
-            $walk = array_values(array_filter($reach->board->dependencies->walk, static fn (int $o): bool => $reach->setup->options[$o]->kind->isChoice() || ($reach->setup->options[$o]->kind->isInput() && isset($reach->board->asked[$o]))));
-            $clingo = Clingo::findings($document, $inputs, $reach->setup, array_map(static fn (int $o): string => $reach->setup->options[$o]->code, $walk));
+            $walk = array_values(
+                array_filter(
+                    $reach->board->dependencies->walk,
+                    static fn(int $o): bool => $reach->setup->options[$o]->kind->isChoice() ||
+                        ($reach->setup->options[$o]->kind->isInput() && isset($reach->board->asked[$o])),
+                ),
+            );
+            $clingo = Clingo::findings(
+                $document,
+                $inputs,
+                $reach->setup,
+                array_map(static fn(int $o): string => $reach->setup->options[$o]->code, $walk),
+            );
             $seen = [];
             foreach ([Listing::OFFERED, Listing::SELECTABLE] as $set) {
                 $keys = [];
@@ -112,7 +155,7 @@ final class AgreementTest extends TestCase
                     $picks = [];
                     foreach (StateText::pick($reach->setup, $state) as $code => $pick) {
                         foreach (true === $pick ? ['yes'] : (array) $pick as $value) {
-                            $picks[] = $code.'=k'.(is_string($value) ? $value : '');
+                            $picks[] = $code . '=k' . (is_string($value) ? $value : '');
                             $seen[$set][$code][is_string($value) ? $value : ''] = true;
                         }
                     }
@@ -131,7 +174,11 @@ final class AgreementTest extends TestCase
                 unset($seen[Listing::OFFERED][$option->code][$code]);
             }
             foreach ($seen[Listing::OFFERED] ?? [] as $code => $values) {
-                self::assertSame([], array_diff_key($values, $seen[Listing::SELECTABLE][$code] ?? []), $where.': a value that is not dead is selectable');
+                self::assertSame(
+                    [],
+                    array_diff_key($values, $seen[Listing::SELECTABLE][$code] ?? []),
+                    $where . ': a value that is not dead is selectable',
+                );
             }
         }
     }
@@ -143,16 +190,41 @@ final class AgreementTest extends TestCase
         for ($seed = $start; $seed < $start + 150; ++$seed) {
             $reach = self::reach(RandomSetup::document($seed, 0 === $seed % 2, 9));
             $report = Report::of($reach);
-            foreach ([Listing::OFFERED => 'offered', Listing::SELECTABLE => 'selectable', Listing::WRONG_SALE => 'wrongSales', Listing::DEAD_END => 'deadEnds'] as $set => $count) {
+            foreach (
+                [
+                    Listing::OFFERED => 'offered',
+                    Listing::SELECTABLE => 'selectable',
+                    Listing::WRONG_SALE => 'wrongSales',
+                    Listing::DEAD_END => 'deadEnds',
+                ]
+                as $set => $count
+            ) {
                 $listing = new Listing($reach, $set);
-                self::assertSame($report->counts[$count], gmp_strval($listing->total()), sprintf('Seed %d, %s', $seed, $set));
+                self::assertSame(
+                    $report->counts[$count],
+                    gmp_strval($listing->total()),
+                    sprintf('Seed %d, %s', $seed, $set),
+                );
                 $last = '';
                 $number = 0;
                 foreach ($listing->from(gmp_init(0), 400) as $state) {
-                    $key = implode(',', array_map(static fn (int $cell): string => sprintf('%03d', $reach->board->letterIn($state, $cell)), self::choiceCells($reach)));
-                    self::assertTrue(0 === $number || strcmp($key, $last) > 0, sprintf('Seed %d, %s: the order of the list', $seed, $set));
+                    $key = implode(
+                        ',',
+                        array_map(
+                            static fn(int $cell): string => sprintf('%03d', $reach->board->letterIn($state, $cell)),
+                            self::choiceCells($reach),
+                        ),
+                    );
+                    self::assertTrue(
+                        0 === $number || strcmp($key, $last) > 0,
+                        sprintf('Seed %d, %s: the order of the list', $seed, $set),
+                    );
                     $found = $listing->numberOf($state);
-                    self::assertSame((string) $number, null === $found ? null : gmp_strval($found), sprintf('Seed %d, %s', $seed, $set));
+                    self::assertSame(
+                        (string) $number,
+                        null === $found ? null : gmp_strval($found),
+                        sprintf('Seed %d, %s', $seed, $set),
+                    );
                     if (0 === $number % 5) {
                         self::assertSame($state->key(), $listing->at(gmp_init($number))->key());
                     }
@@ -181,7 +253,11 @@ final class AgreementTest extends TestCase
                 }
                 foreach ($all->shares() as $cell => $letters) {
                     foreach ($letters as $letter => $share) {
-                        self::assertSame((string) ($counted[$cell][$letter] ?? 0), gmp_strval($share), sprintf('Seed %d, %s, cell %d, letter %d', $seed, $set, $cell, $letter));
+                        self::assertSame(
+                            (string) ($counted[$cell][$letter] ?? 0),
+                            gmp_strval($share),
+                            sprintf('Seed %d, %s, cell %d, letter %d', $seed, $set, $cell, $letter),
+                        );
                         $pinned = new Listing($reach, $set, [$cell => [$letter => true]]);
                         self::assertSame(gmp_strval($share), gmp_strval($pinned->total()));
                     }
@@ -197,7 +273,7 @@ final class AgreementTest extends TestCase
     {
         $cells = [];
         foreach ($reach->setup->options as $option) {
-            array_push($cells, ...($option->kind->isChoice() ? $reach->board->cellsOf[$option->index] : []));
+            array_push($cells, ...$option->kind->isChoice() ? $reach->board->cellsOf[$option->index] : []);
         }
 
         return $cells;
@@ -237,12 +313,27 @@ final class AgreementTest extends TestCase
         }
         $report = Report::of($reach);
         $broken = array_filter(array_map(gmp_intval(...), $reach->brokenGuards()));
-        $expected = array_map(strval(...), $census->counts()) + ['deadValues' => $census->deadValues(), 'deadOptions' => $census->deadOptions(), 'idleRows' => $census->idleRows(), 'broken' => $census->broken];
-        $found = $report->counts + ['deadValues' => $report->deadValues, 'deadOptions' => $report->deadOptions, 'idleRows' => $report->idleRows, 'broken' => $broken];
+        $expected = array_map(strval(...), $census->counts()) + [
+            'deadValues' => $census->deadValues(),
+            'deadOptions' => $census->deadOptions(),
+            'idleRows' => $census->idleRows(),
+            'broken' => $census->broken,
+        ];
+        $found = $report->counts + [
+            'deadValues' => $report->deadValues,
+            'deadOptions' => $report->deadOptions,
+            'idleRows' => $report->idleRows,
+            'broken' => $broken,
+        ];
         $differs = '';
         foreach ($expected as $key => $value) {
             if ($value != $found[$key]) {
-                $differs .= sprintf('%s: clicks say %s, the diagram %s. ', $key, json_encode($value), json_encode($found[$key]));
+                $differs .= sprintf(
+                    '%s: clicks say %s, the diagram %s. ',
+                    $key,
+                    json_encode($value),
+                    json_encode($found[$key]),
+                );
             }
         }
 

@@ -29,22 +29,37 @@ final class FeatureModelsTest extends TestCase
     #[TestDox('the graph product line of Lopez-Herrejon and Batory 2001 has 73 products')]
     public function testGraphProductLine(): void
     {
-        $needs = static fn (string $code, array ...$tests): array => ['code' => $code, 'label' => $code, 'allowedWhen' => ['all' => $tests]];
-        $is = static fn (string $option, string ...$values): array => ['option' => $option, 'is' => array_values($values)];
+        $needs = static fn(string $code, array ...$tests): array => [
+            'code' => $code,
+            'label' => $code,
+            'allowedWhen' => ['all' => $tests],
+        ];
+        $is = static fn(string $option, string ...$values): array => [
+            'option' => $option,
+            'is' => array_values($values),
+        ];
         $algorithms = [
             $needs('number', $is('search', 'bfs', 'dfs')),
             $needs('connected', $is('type', 'undirected'), $is('search', 'bfs', 'dfs')),
             $needs('strongly_connected', $is('type', 'directed'), $is('search', 'dfs')),
             $needs('cycle', $is('search', 'dfs')),
             $needs('mst_prim', $is('type', 'undirected'), $is('weight', 'weighted')),
-            $needs('mst_kruskal', $is('type', 'undirected'), $is('weight', 'weighted'), ['not' => $is('algorithms', 'mst_prim')]),
+            $needs('mst_kruskal', $is('type', 'undirected'), $is('weight', 'weighted'), [
+                'not' => $is('algorithms', 'mst_prim'),
+            ]),
             $needs('shortest', $is('type', 'directed'), $is('weight', 'weighted')),
         ];
         $report = $this->report([
             Documents::one('type', ['directed', 'undirected'], ['required' => true]),
             Documents::one('weight', ['weighted', 'unweighted'], ['required' => true]),
             Documents::one('search', ['bfs', 'dfs']),
-            ['code' => 'algorithms', 'label' => 'Algorithms', 'kind' => 'several', 'required' => true, 'values' => $algorithms],
+            [
+                'code' => 'algorithms',
+                'label' => 'Algorithms',
+                'kind' => 'several',
+                'required' => true,
+                'values' => $algorithms,
+            ],
         ]);
         self::assertSame('73', $report->counts['offered']);
     }
@@ -54,15 +69,41 @@ final class FeatureModelsTest extends TestCase
     {
         $phone = $this->phone();
         // A camera that also excludes high resolution is dead.
-        $phone[3]['values'][0]['allowedWhen'] = ['all' => [['option' => 'screen', 'is' => 'high'], ['option' => 'screen', 'is' => ['basic', 'colour']]]];
-        self::assertSame([['option' => 'media', 'value' => 'camera', 'cause' => 'never-offered']], $this->report($phone)->deadValues);
+        $phone[3]['values'][0]['allowedWhen'] = [
+            'all' => [['option' => 'screen', 'is' => 'high'], ['option' => 'screen', 'is' => ['basic', 'colour']]],
+        ];
+        self::assertSame(
+            [['option' => 'media', 'value' => 'camera', 'cause' => 'never-offered']],
+            $this->report($phone)->deadValues,
+        );
 
         // Optional by its mark, but required by a mandatory feature: in every product.
-        $optional = [Documents::one('calls', ['voice'], ['required' => true]), Documents::one('sim', ['card'], ['required' => true, 'shownWhen' => ['option' => 'calls', 'is' => 'voice']])];
-        self::assertContains('reach.always', array_map(static fn ($f): string => $f->code, $this->report($optional)->findings));
+        $optional = [
+            Documents::one('calls', ['voice'], ['required' => true]),
+            Documents::one(
+                'sim',
+                ['card'],
+                ['required' => true, 'shownWhen' => ['option' => 'calls', 'is' => 'voice']],
+            ),
+        ];
+        self::assertContains(
+            'reach.always',
+            array_map(static fn($f): string => $f->code, $this->report($optional)->findings),
+        );
 
         // Two mandatory features that exclude each other.
-        $void = [Documents::one('a', ['x'], ['required' => true]), ['code' => 'b', 'label' => 'B', 'kind' => 'one', 'required' => true, 'values' => [['code' => 'y', 'label' => 'Y', 'allowedWhen' => ['not' => ['option' => 'a', 'is' => 'x']]]]]];
+        $void = [
+            Documents::one('a', ['x'], ['required' => true]),
+            [
+                'code' => 'b',
+                'label' => 'B',
+                'kind' => 'one',
+                'required' => true,
+                'values' => [
+                    ['code' => 'y', 'label' => 'Y', 'allowedWhen' => ['not' => ['option' => 'a', 'is' => 'x']]],
+                ],
+            ],
+        ];
         $report = $this->report($void);
         self::assertSame('0', $report->counts['offered']);
         self::assertSame('reach.nothing', $report->findings[0]->code);
@@ -76,8 +117,26 @@ final class FeatureModelsTest extends TestCase
         return [
             Documents::one('calls', ['voice'], ['required' => true]),
             ['code' => 'gps', 'label' => 'GPS', 'kind' => 'flag'],
-            ['code' => 'screen', 'label' => 'Screen', 'kind' => 'one', 'required' => true, 'values' => [['code' => 'basic', 'label' => 'Basic', 'allowedWhen' => ['option' => 'gps', 'is' => false]], ['code' => 'colour', 'label' => 'Colour'], ['code' => 'high', 'label' => 'High resolution']]],
-            ['code' => 'media', 'label' => 'Media', 'kind' => 'several', 'values' => [['code' => 'camera', 'label' => 'Camera', 'allowedWhen' => ['option' => 'screen', 'is' => 'high']], ['code' => 'mp3', 'label' => 'MP3']]],
+            [
+                'code' => 'screen',
+                'label' => 'Screen',
+                'kind' => 'one',
+                'required' => true,
+                'values' => [
+                    ['code' => 'basic', 'label' => 'Basic', 'allowedWhen' => ['option' => 'gps', 'is' => false]],
+                    ['code' => 'colour', 'label' => 'Colour'],
+                    ['code' => 'high', 'label' => 'High resolution'],
+                ],
+            ],
+            [
+                'code' => 'media',
+                'label' => 'Media',
+                'kind' => 'several',
+                'values' => [
+                    ['code' => 'camera', 'label' => 'Camera', 'allowedWhen' => ['option' => 'screen', 'is' => 'high']],
+                    ['code' => 'mp3', 'label' => 'MP3'],
+                ],
+            ],
         ];
     }
 

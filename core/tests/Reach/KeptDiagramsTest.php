@@ -21,12 +21,32 @@ final class KeptDiagramsTest extends TestCase
     public function testOnlyWhatIsTouchedIsCompiledAgain(): void
     {
         $kept = self::memory();
-        $pair = static fn (string $a, string $b, string $value): array => [Documents::one($a, ['x', 'y']), Documents::one($b, ['p', 'q'], ['shownWhen' => ['option' => $a, 'is' => $value]])];
-        Documents::reach(['options' => [...$pair('a', 'b', 'x'), ...$pair('c', 'd', 'y'), Documents::one('e', ['r', 's', 't'])]], $kept)->compiled();
+        $pair = static fn(string $a, string $b, string $value): array => [
+            Documents::one($a, ['x', 'y']),
+            Documents::one($b, ['p', 'q'], ['shownWhen' => ['option' => $a, 'is' => $value]]),
+        ];
+        Documents::reach(
+            ['options' => [...$pair('a', 'b', 'x'), ...$pair('c', 'd', 'y'), Documents::one('e', ['r', 's', 't'])]],
+            $kept,
+        )->compiled();
         self::assertSame([3, 0], [$kept->made, $kept->found]);
 
         // A label, a charge and a place on the page change no diagram; a condition changes its own.
-        $edited = Documents::reach(['options' => [Documents::one('e', ['r', 's', 't'], ['label' => 'New', 'help' => 'x']), ...$pair('a', 'b', 'x'), Documents::one('c', ['x', 'y']), Documents::one('d', ['p', 'q'], ['required' => true, 'shownWhen' => ['option' => 'c', 'is' => 'y']])]], $kept);
+        $edited = Documents::reach(
+            [
+                'options' => [
+                    Documents::one('e', ['r', 's', 't'], ['label' => 'New', 'help' => 'x']),
+                    ...$pair('a', 'b', 'x'),
+                    Documents::one('c', ['x', 'y']),
+                    Documents::one(
+                        'd',
+                        ['p', 'q'],
+                        ['required' => true, 'shownWhen' => ['option' => 'c', 'is' => 'y']],
+                    ),
+                ],
+            ],
+            $kept,
+        );
         $edited->compiled();
         self::assertSame([4, 2], [$kept->made, $kept->found]);
         self::assertSame((string) ((1 + 1 + 3) * (1 + 1 + 2) * 4), gmp_strval($edited->offered()));
@@ -40,10 +60,14 @@ final class KeptDiagramsTest extends TestCase
         for ($seed = 1; $seed <= 150; ++$seed) {
             $json = json_encode(RandomSetup::document($seed, 0 === $seed % 3, 9), JSON_THROW_ON_ERROR);
             $kept->forgetOwn();
-            $read = static fn (?KeptDiagrams $kept): Reach => new Reach($reader->read($json, Today::of(Documents::TODAY)), false, $kept);
+            $read = static fn(?KeptDiagrams $kept): Reach => new Reach(
+                $reader->read($json, Today::of(Documents::TODAY)),
+                false,
+                $kept,
+            );
             $read($kept)->compiled();
             $taken = $read($kept);
-            self::assertEquals(Report::of($read(null))->toArray(), Report::of($taken)->toArray(), 'Seed '.$seed);
+            self::assertEquals(Report::of($read(null))->toArray(), Report::of($taken)->toArray(), 'Seed ' . $seed);
         }
         self::assertGreaterThan(300, $kept->found);
     }

@@ -70,7 +70,10 @@ final class PropositionsTest extends TestCase
         $p = $this->props->any([$this->props->literal(0, [0 => true]), $this->props->count(2, 4, 2)]);
         self::assertSame([0, 2, 3, 4], self::sorted(array_keys($this->props->cellsOf($p))));
         self::assertSame($p, $this->props->given($p, 1, 0));
-        self::assertSame([3, 4], self::sorted(array_keys($this->props->cellsOf($this->props->given($this->props->given($p, 0, 1), 2, 0)))));
+        self::assertSame(
+            [3, 4],
+            self::sorted(array_keys($this->props->cellsOf($this->props->given($this->props->given($p, 0, 1), 2, 0)))),
+        );
     }
 
     /**
@@ -83,7 +86,14 @@ final class PropositionsTest extends TestCase
                 $n = mt_rand(0, 4);
                 $negated = 1 === mt_rand(0, 1);
 
-                return [$this->props->count(2, 4, $n, $negated), static fn (array $l): bool => (count(array_filter([$l[2], $l[3], $l[4]], static fn (int $x): bool => 0 === $x)) >= $n) !== $negated];
+                return [
+                    $this->props->count(2, 4, $n, $negated),
+                    static fn(array $l): bool => count(
+                        array_filter([$l[2], $l[3], $l[4]], static fn(int $x): bool => 0 === $x),
+                    ) >=
+                        $n !==
+                        $negated,
+                ];
             }
             $cell = mt_rand(0, 4);
             $set = [];
@@ -93,17 +103,23 @@ final class PropositionsTest extends TestCase
                 }
             }
 
-            return [$this->props->literal($cell, $set), static fn (array $l): bool => isset($set[$l[$cell]])];
+            return [$this->props->literal($cell, $set), static fn(array $l): bool => isset($set[$l[$cell]])];
         }
         $parts = $truths = [];
         for ($n = mt_rand(0, 3); $n > 0; --$n) {
             [$parts[], $truths[]] = $this->random($depth - 1);
         }
         if (1 === mt_rand(0, 1)) {
-            return [$this->props->all($parts), static fn (array $l): bool => [] === array_filter($truths, static fn (callable $t): bool => !$t($l))];
+            return [
+                $this->props->all($parts),
+                static fn(array $l): bool => [] === array_filter($truths, static fn(callable $t): bool => !$t($l)),
+            ];
         }
 
-        return [$this->props->any($parts), static fn (array $l): bool => [] !== array_filter($truths, static fn (callable $t): bool => $t($l))];
+        return [
+            $this->props->any($parts),
+            static fn(array $l): bool => [] !== array_filter($truths, static fn(callable $t): bool => $t($l)),
+        ];
     }
 
     /**

@@ -31,15 +31,18 @@ final class ReasonsTest extends TestCase
         $compared = 0;
         foreach (self::setups(300) as $seed => $reach) {
             $demands = new Demands($reach->setup, $reach->board);
-            foreach ([[$demands->form, $reach->offered()], [[...$demands->form, ...$demands->stock], $reach->selectable()]] as [$list, $count]) {
-                $p = $demands->board->props->all(array_map(static fn (Demand $d): int => $d->p, $list));
+            foreach (
+                [[$demands->form, $reach->offered()], [[...$demands->form, ...$demands->stock], $reach->selectable()]]
+                as [$list, $count]
+            ) {
+                $p = $demands->board->props->all(array_map(static fn(Demand $d): int => $d->p, $list));
                 $choices = [];
                 foreach (self::assignments($demands->board) as $letters) {
                     if ($demands->board->props->holds($p, $letters)) {
                         $choices[$demands->board->stateOfLetters($letters)->key()] = true;
                     }
                 }
-                self::assertSame(gmp_strval($count), (string) count($choices), 'Seed '.$seed);
+                self::assertSame(gmp_strval($count), (string) count($choices), 'Seed ' . $seed);
                 ++$compared;
             }
         }
@@ -58,23 +61,39 @@ final class ReasonsTest extends TestCase
                 $facts[] = [Propositions::TRUE, [...$demands->form, ...$demands->stock], $reasons->ofNothing(true)];
             } else {
                 foreach ($reach->deadValues() as ['option' => $option, 'value' => $value, 'offered' => $offered]) {
-                    $facts[] = [$demands->chosen($reach->setup->options[$option], $value), $offered ? [...$demands->form, ...$demands->stock] : $demands->form, $reasons->ofDeadValue($option, $value, $offered)];
+                    $facts[] = [
+                        $demands->chosen($reach->setup->options[$option], $value),
+                        $offered ? [...$demands->form, ...$demands->stock] : $demands->form,
+                        $reasons->ofDeadValue($option, $value, $offered),
+                    ];
                 }
                 foreach ($reach->deadOptions() as $option) {
                     $condition = $reach->setup->options[$option]->shownWhen;
                     self::assertNotNull($condition);
-                    $own = new Demand($demands->board->proposition($condition), [new Cause(\Ithrel\Core\Reach\Reason\CauseKind::Shown, $reach->setup->options[$option]->at.'/shownWhen', $option)]);
+                    $own = new Demand($demands->board->proposition($condition), [
+                        new Cause(
+                            \Ithrel\Core\Reach\Reason\CauseKind::Shown,
+                            $reach->setup->options[$option]->at . '/shownWhen',
+                            $option,
+                        ),
+                    ]);
                     $facts[] = [Propositions::TRUE, [$own, ...$demands->form], $reasons->ofDeadOption($option)];
                 }
             }
             foreach ($facts as [$target, $all, $causes]) {
-                self::assertNotNull($causes, 'Seed '.$seed);
-                self::assertNotSame([], $causes, 'Seed '.$seed);
-                self::assertFalse(self::isPossible($demands->board, $target, self::within($all, $causes)), sprintf('Seed %d: what is named does not exclude it', $seed));
+                self::assertNotNull($causes, 'Seed ' . $seed);
+                self::assertNotSame([], $causes, 'Seed ' . $seed);
+                self::assertFalse(
+                    self::isPossible($demands->board, $target, self::within($all, $causes)),
+                    sprintf('Seed %d: what is named does not exclude it', $seed),
+                );
                 foreach ($causes as $i => $cause) {
                     $without = $causes;
                     unset($without[$i]);
-                    self::assertTrue(self::isPossible($demands->board, $target, self::within($all, array_values($without))), sprintf('Seed %d: %s is not needed', $seed, $cause->at));
+                    self::assertTrue(
+                        self::isPossible($demands->board, $target, self::within($all, array_values($without))),
+                        sprintf('Seed %d: %s is not needed', $seed, $cause->at),
+                    );
                 }
                 ++$told;
             }
@@ -97,45 +116,85 @@ final class ReasonsTest extends TestCase
                         }
                         $causes = (new Reasons($reach))->ofTrail($trail, $walked);
                         self::assertNotNull($causes);
-                        $answers = array_filter($causes, static fn (Cause $c): bool => \Ithrel\Core\Reach\Reason\CauseKind::Answer === $c->kind);
+                        $answers = array_filter(
+                            $causes,
+                            static fn(Cause $c): bool => \Ithrel\Core\Reach\Reason\CauseKind::Answer === $c->kind,
+                        );
                         $last = $walked[count($walked) - 1];
-                        self::assertContains($last, array_map(static fn (Cause $c): ?int => $c->option, $answers), sprintf('Seed %d: the answer that closes the trap has its share', $seed));
+                        self::assertContains(
+                            $last,
+                            array_map(static fn(Cause $c): ?int => $c->option, $answers),
+                            sprintf('Seed %d: the answer that closes the trap has its share', $seed),
+                        );
                         ++$told;
                     }
                 }
             }
-            self::assertSame(gmp_strval($reach->traps()), gmp_strval($total), 'Seed '.$seed);
+            self::assertSame(gmp_strval($reach->traps()), gmp_strval($total), 'Seed ' . $seed);
         }
         self::assertGreaterThan(30, $told);
     }
 
     public function testTheTwoPlacesThatExcludeEachOtherAreNamed(): void
     {
-        $reach = Documents::reach(['options' => [
-            Documents::one('size', ['s', 'm', 'l'], ['required' => true]),
-            Documents::one('finish', ['brass', 'slate'], ['shownWhen' => ['option' => 'size', 'is' => ['s', 'm']]]),
-            ['code' => 'plate', 'label' => 'Plate', 'kind' => 'one', 'values' => [['code' => 'p', 'label' => 'P', 'allowedWhen' => ['all' => [['option' => 'size', 'is' => 'l'], ['option' => 'finish', 'is' => 'brass']]]], ['code' => 'q', 'label' => 'Q']]],
-        ]]);
-        $places = array_map(static fn (Cause $c): string => $c->at, (new Reasons($reach))->ofDeadValue(2, 0, false) ?? []);
+        $reach = Documents::reach([
+            'options' => [
+                Documents::one('size', ['s', 'm', 'l'], ['required' => true]),
+                Documents::one('finish', ['brass', 'slate'], ['shownWhen' => ['option' => 'size', 'is' => ['s', 'm']]]),
+                [
+                    'code' => 'plate',
+                    'label' => 'Plate',
+                    'kind' => 'one',
+                    'values' => [
+                        [
+                            'code' => 'p',
+                            'label' => 'P',
+                            'allowedWhen' => [
+                                'all' => [['option' => 'size', 'is' => 'l'], ['option' => 'finish', 'is' => 'brass']],
+                            ],
+                        ],
+                        ['code' => 'q', 'label' => 'Q'],
+                    ],
+                ],
+            ],
+        ]);
+        $places = array_map(
+            static fn(Cause $c): string => $c->at,
+            (new Reasons($reach))->ofDeadValue(2, 0, false) ?? [],
+        );
         self::assertEqualsCanonicalizing(['/options/2/values/0/allowedWhen', '/options/1/shownWhen'], $places);
     }
 
     public function testALimitIsNamedWhereItKeepsAConditionFromHolding(): void
     {
-        $reach = Documents::reach(['options' => [
-            ['code' => 'width', 'label' => 'Width', 'kind' => 'number', 'min' => '22', 'max' => '100', 'step' => '7'],
-            Documents::one('trim', ['t'], ['shownWhen' => ['option' => 'width', 'atLeast' => '100']]),
-        ]]);
+        $reach = Documents::reach([
+            'options' => [
+                [
+                    'code' => 'width',
+                    'label' => 'Width',
+                    'kind' => 'number',
+                    'min' => '22',
+                    'max' => '100',
+                    'step' => '7',
+                ],
+                Documents::one('trim', ['t'], ['shownWhen' => ['option' => 'width', 'atLeast' => '100']]),
+            ],
+        ]);
         $causes = (new Reasons($reach))->ofDeadOption(1) ?? [];
-        self::assertEqualsCanonicalizing(['limits /options/0', 'shown-when /options/1/shownWhen'], array_map(static fn (Cause $c): string => $c->kind->value.' '.$c->at, $causes));
+        self::assertEqualsCanonicalizing(
+            ['limits /options/0', 'shown-when /options/1/shownWhen'],
+            array_map(static fn(Cause $c): string => $c->kind->value . ' ' . $c->at, $causes),
+        );
     }
 
     public function testWhatOnlyACircleKeepsAwayHasNoPlaceOfItsOwn(): void
     {
-        $reach = Documents::reach(['options' => [
-            ['code' => 'f', 'label' => 'F', 'kind' => 'flag', 'shownWhen' => ['option' => 'g', 'is' => true]],
-            ['code' => 'g', 'label' => 'G', 'kind' => 'flag', 'shownWhen' => ['option' => 'f', 'is' => true]],
-        ]]);
+        $reach = Documents::reach([
+            'options' => [
+                ['code' => 'f', 'label' => 'F', 'kind' => 'flag', 'shownWhen' => ['option' => 'g', 'is' => true]],
+                ['code' => 'g', 'label' => 'G', 'kind' => 'flag', 'shownWhen' => ['option' => 'f', 'is' => true]],
+            ],
+        ]);
         self::assertSame([], (new Reasons($reach))->ofDeadOption(0));
     }
 
@@ -147,7 +206,12 @@ final class ReasonsTest extends TestCase
         $reader = Reader::shipped();
         $start = 1000 * intdiv(time(), 86400);
         for ($seed = $start; $seed < $start + $count; ++$seed) {
-            $reach = new Reach($reader->read(json_encode(RandomSetup::document($seed, false), JSON_THROW_ON_ERROR), Today::of(Documents::TODAY)));
+            $reach = new Reach(
+                $reader->read(
+                    json_encode(RandomSetup::document($seed, false), JSON_THROW_ON_ERROR),
+                    Today::of(Documents::TODAY),
+                ),
+            );
             $states = 1;
             foreach ((new Board($reach->setup->withoutLimits()))->cells as $cell) {
                 $states *= $cell->size;
@@ -163,7 +227,7 @@ final class ReasonsTest extends TestCase
      */
     private static function isPossible(Board $board, int $target, array $demands): bool
     {
-        $p = $board->props->all([$target, ...array_map(static fn (Demand $d): int => $d->p, $demands)]);
+        $p = $board->props->all([$target, ...array_map(static fn(Demand $d): int => $d->p, $demands)]);
         foreach (self::assignments($board) as $letters) {
             if ($board->props->holds($p, $letters)) {
                 return true;
@@ -175,15 +239,21 @@ final class ReasonsTest extends TestCase
 
     /**
      * @param list<Demand> $demands
-     * @param list<Cause>  $causes
+     * @param list<Cause> $causes
      *
      * @return list<Demand>
      */
     private static function within(array $demands, array $causes): array
     {
-        $known = array_map(static fn (Cause $c): string => $c->kind->value.$c->at, $causes);
+        $known = array_map(static fn(Cause $c): string => $c->kind->value . $c->at, $causes);
 
-        return array_values(array_filter($demands, static fn (Demand $d): bool => [] === array_diff(array_map(static fn (Cause $c): string => $c->kind->value.$c->at, $d->causes), $known)));
+        return array_values(
+            array_filter(
+                $demands,
+                static fn(Demand $d): bool => [] ===
+                    array_diff(array_map(static fn(Cause $c): string => $c->kind->value . $c->at, $d->causes), $known),
+            ),
+        );
     }
 
     /**
@@ -191,7 +261,7 @@ final class ReasonsTest extends TestCase
      */
     private static function assignments(Board $board): iterable
     {
-        $sizes = array_map(static fn ($cell): int => $cell->size, $board->cells);
+        $sizes = array_map(static fn($cell): int => $cell->size, $board->cells);
         $letters = array_fill(0, count($sizes), 0);
         while (true) {
             yield $letters;

@@ -18,13 +18,23 @@ use Random\Randomizer;
 
 final class WeightsTest extends TestCase
 {
-    #[TestDox('each letter weighs what listing under its pin counts, and without the pins of its option what listing without them counts')]
+    #[
+        TestDox(
+            'each letter weighs what listing under its pin counts, and without the pins of its option what ' .
+                'listing without them counts',
+        ),
+    ]
     public function testAgainstOneListingEach(): void
     {
         $start = 1000 * intdiv(time(), 86400);
         $freed = $empty = 0;
         for ($seed = $start; $seed < $start + 60; ++$seed) {
-            $reach = new Reach(Reader::shipped()->read(json_encode(RandomSetup::document($seed, 0 === $seed % 3, 7), JSON_THROW_ON_ERROR), Today::of(Documents::TODAY)));
+            $reach = new Reach(
+                Reader::shipped()->read(
+                    json_encode(RandomSetup::document($seed, 0 === $seed % 3, 7), JSON_THROW_ON_ERROR),
+                    Today::of(Documents::TODAY),
+                ),
+            );
             $random = new Randomizer(new Mt19937($seed));
             $board = $reach->board;
             $pins = [];
@@ -43,18 +53,36 @@ final class WeightsTest extends TestCase
                     foreach ($cells as $cell) {
                         for ($letter = 0; $letter < $board->cells[$cell]->size; ++$letter) {
                             $isLetThrough = !isset($pins[$cell]) || isset($pins[$cell][$letter]);
-                            $under = (new Listing($reach, $set, [$cell => $isLetThrough ? [$letter => true] : []] + $pins))->total();
-                            self::assertSame(gmp_strval($under), gmp_strval($weights->shares[$cell][$letter] ?? gmp_init(0)), $where);
+                            $under = (new Listing(
+                                $reach,
+                                $set,
+                                [$cell => $isLetThrough ? [$letter => true] : []] + $pins,
+                            ))->total();
+                            self::assertSame(
+                                gmp_strval($under),
+                                gmp_strval($weights->shares[$cell][$letter] ?? gmp_init(0)),
+                                $where,
+                            );
                             if ([] !== $own) {
                                 $without = (new Listing($reach, $set, [$cell => [$letter => true]] + $others))->total();
-                                self::assertSame(gmp_strval($without), gmp_strval($weights->freed[$cell][$letter] ?? gmp_init(0)), $where.' freed');
+                                self::assertSame(
+                                    gmp_strval($without),
+                                    gmp_strval($weights->freed[$cell][$letter] ?? gmp_init(0)),
+                                    $where . ' freed',
+                                );
                                 ++$freed;
                             }
                         }
                     }
                     if (Kind::Several === $option->kind && [] !== $cells) {
-                        $none = array_map(static fn (array $letters): array => isset($letters[1]) ? $letters : [], $own) + array_fill_keys($cells, [1 => true]);
-                        self::assertSame(gmp_strval((new Listing($reach, $set, $none + $others))->total()), gmp_strval($weights->empty[$option->index] ?? gmp_init(0)), $where.' empty');
+                        $none =
+                            array_map(static fn(array $letters): array => isset($letters[1]) ? $letters : [], $own) +
+                            array_fill_keys($cells, [1 => true]);
+                        self::assertSame(
+                            gmp_strval((new Listing($reach, $set, $none + $others))->total()),
+                            gmp_strval($weights->empty[$option->index] ?? gmp_init(0)),
+                            $where . ' empty',
+                        );
                         ++$empty;
                     }
                 }

@@ -24,7 +24,7 @@ final class SolverTest extends TestCase
             for ($i = 0; $i < $variables; ++$i) {
                 $solver->variable();
             }
-            $literal = static fn (): int => $random->getInt(1, $variables) * (1 === $random->getInt(0, 1) ? 1 : -1);
+            $literal = static fn(): int => $random->getInt(1, $variables) * (1 === $random->getInt(0, 1) ? 1 : -1);
             $clauses = [];
             $one = range(1, $random->getInt(1, 3));
             $solver->atMostOne($one);
@@ -39,12 +39,15 @@ final class SolverTest extends TestCase
             for ($question = 0; $question < 12; ++$question) {
                 // Every other question is of the same clauses, and begins as the one before.
                 for ($n = 0 === $question % 2 ? $random->getInt(2, 6) : 0; $n > 0; --$n) {
-                    $clause = array_map(static fn (): int => $literal(), range(1, $random->getInt(2, 3)));
+                    $clause = array_map(static fn(): int => $literal(), range(1, $random->getInt(2, 3)));
                     $clauses[] = $clause;
                     $solver->clause($clause);
                 }
                 $shared = array_slice($assumptions, 0, $random->getInt(0, 3));
-                $assumptions = [...$shared, ...array_map(static fn (): int => $literal(), range(1, $random->getInt(1, 4)))];
+                $assumptions = [
+                    ...$shared,
+                    ...array_map(static fn(): int => $literal(), range(1, $random->getInt(1, 4))),
+                ];
                 $found = $solver->excluding($assumptions, range(1, $variables), 10_000);
                 $where = sprintf('Seed %d, question %d', $seed, $question);
                 self::assertSame(self::isPossible($variables, $clauses, $assumptions), null === $found, $where);
@@ -79,12 +82,12 @@ final class SolverTest extends TestCase
 
     /**
      * @param list<list<int>> $clauses
-     * @param list<int>       $assumptions
+     * @param list<int> $assumptions
      */
     private static function isPossible(int $variables, array $clauses, array $assumptions): bool
     {
         for ($bits = 0; $bits < 1 << $variables; ++$bits) {
-            $holds = static fn (int $literal): bool => (1 === ($bits >> (abs($literal) - 1) & 1)) === $literal > 0;
+            $holds = static fn(int $literal): bool => (1 === (($bits >> (abs($literal) - 1)) & 1)) === $literal > 0;
             foreach ($assumptions as $literal) {
                 if (!$holds($literal)) {
                     continue 2;

@@ -8,8 +8,8 @@ use Ithrel\Core\Setup\Today;
 use PHPUnit\Framework\TestCase;
 
 /**
- * Days against ISO 8601: Monday is day 1 of the week; a year has a 29 February if it can be divided by four, but not by a
- * hundred unless by four hundred. The references are ICU's proleptic Gregorian calendar and the rule itself.
+ * Days against ISO 8601: Monday is day 1 of the week; a year has a 29 February if it can be divided by four, but not by
+ * a hundred unless by four hundred. The references are ICU's proleptic Gregorian calendar and the rule itself.
  */
 final class TodayTest extends TestCase
 {
@@ -19,7 +19,7 @@ final class TodayTest extends TestCase
         self::assertInstanceOf(\IntlGregorianCalendar::class, $calendar);
         for ($n = 0; $n < 4_000; ++$n) {
             // Steps of 97 days go through every weekday, month and day of the month.
-            $iso = (new \DateTimeImmutable('1899-12-30'))->modify('+'.(97 * $n).' days')->format('Y-m-d');
+            $iso = (new \DateTimeImmutable('1899-12-30'))->modify('+' . 97 * $n . ' days')->format('Y-m-d');
             [$year, $month, $date] = array_map(intval(...), explode('-', $iso));
             $calendar->set($year, $month - 1, $date);
             $icu = $calendar->get(\IntlCalendar::FIELD_DAY_OF_WEEK);

@@ -50,9 +50,22 @@ final class CombinationSheetTest extends TestCase
 
     public function testLabelsThatNeedQuotesHaveThem(): void
     {
-        $reach = Documents::reach(['options' => [['code' => 'a', 'label' => 'A, "the first"', 'kind' => 'one', 'required' => true, 'values' => [['code' => 'x', 'label' => '10" wide', 'sku' => 'X,1', 'charge' => '2']]]]]);
+        $reach = Documents::reach([
+            'options' => [
+                [
+                    'code' => 'a',
+                    'label' => 'A, "the first"',
+                    'kind' => 'one',
+                    'required' => true,
+                    'values' => [['code' => 'x', 'label' => '10" wide', 'sku' => 'X,1', 'charge' => '2']],
+                ],
+            ],
+        ]);
         $sheet = new CombinationSheet($reach);
         self::assertSame("#,\"A, \"\"the first\"\"\",SKU,Unit price\r\n", Csv::text([$sheet->heading()]));
-        self::assertSame(["0,\"10\"\" wide\",\"T-1-X,1\",102.00\r\n"], iterator_to_array($sheet->csv(new Listing($reach), gmp_init(0), 9), false));
+        self::assertSame(
+            ["0,\"10\"\" wide\",\"T-1-X,1\",102.00\r\n"],
+            iterator_to_array($sheet->csv(new Listing($reach), gmp_init(0), 9), false),
+        );
     }
 }

@@ -35,17 +35,19 @@ final class Clingo
     private array $options = [];
 
     /**
-     * @param array<string, mixed>      $document
-     * @param array<string,list<Input>> $inputs   option code => one input of each class
+     * @param array<string, mixed> $document
+     * @param array<string,list<Input>> $inputs option code => one input of each class
      */
-    private function __construct(private readonly array $document, private readonly array $inputs, private readonly int $today)
-    {
-    }
+    private function __construct(
+        private readonly array $document,
+        private readonly array $inputs,
+        private readonly int $today,
+    ) {}
 
     /**
      * The logic program of the form, and what stock adds to it.
      *
-     * @param array<string, mixed>      $document
+     * @param array<string, mixed> $document
      * @param array<string,list<Input>> $inputs
      *
      * @return array{string, string}
@@ -62,18 +64,28 @@ final class Clingo
     /**
      * All that can be told of a small setup without circles.
      *
-     * @param array<string, mixed>      $document
+     * @param array<string, mixed> $document
      * @param array<string,list<Input>> $inputs
-     * @param list<string>              $walk     codes of the options that trails answer, in walk order
+     * @param list<string> $walk codes of the options that trails answer, in walk order
      *
-     * @return array{offered: list<string>, selectable: list<string>, traps: int} combinations as sorted "option=value;…"
+     * @return array{
+     *     offered: list<string>,
+     *     selectable: list<string>,
+     *     traps: int,
+     * }  combinations as sorted "option=value;…"
      */
     public static function findings(array $document, array $inputs, Setup $setup, array $walk): array
     {
         [$form, $stock] = self::programs($document, $inputs, $setup);
         $form = str_replace('#show pick/2.', '#show ans/2.', $form);
-        $choices = static fn (array $answers): string => implode(';', array_filter($answers, static fn (string $a): bool => !isset($inputs[strtok($a, '=')]) || [] === $inputs[strtok($a, '=')]));
-        $states = self::answers($form.$stock);
+        $choices = static fn(array $answers): string => implode(
+            ';',
+            array_filter(
+                $answers,
+                static fn(string $a): bool => !isset($inputs[strtok($a, '=')]) || [] === $inputs[strtok($a, '=')],
+            ),
+        );
+        $states = self::answers($form . $stock);
         $live = [];
         foreach ($states as $state) {
             foreach (range(0, count($walk)) as $k) {
@@ -81,8 +93,14 @@ final class Clingo
             }
         }
         $traps = 0;
-        foreach ([] === $states || [] === $walk ? [] : self::answers(self::trailsOf($document, $inputs, $setup, $walk)) as $trail) {
-            $k = (int) substr((string) current(array_filter($trail, static fn (string $a): bool => str_starts_with($a, '#'))), 1);
+        foreach (
+            [] === $states || [] === $walk ? [] : self::answers(self::trailsOf($document, $inputs, $setup, $walk))
+            as $trail
+        ) {
+            $k = (int) substr(
+                (string) current(array_filter($trail, static fn(string $a): bool => str_starts_with($a, '#'))),
+                1,
+            );
             $before = self::beginning($trail, array_slice($walk, 0, $k - 1));
             $after = self::beginning($trail, array_slice($walk, 0, $k));
             $traps += isset($live[$k - 1][$before]) && !isset($live[$k][$after]) ? 1 : 0;
@@ -100,9 +118,9 @@ final class Clingo
     /**
      * Every trail of every length: only its options are active, the later ones are without answer.
      *
-     * @param array<string, mixed>      $document
+     * @param array<string, mixed> $document
      * @param array<string,list<Input>> $inputs
-     * @param list<string>              $walk
+     * @param list<string> $walk
      */
     private static function trailsOf(array $document, array $inputs, Setup $setup, array $walk): string
     {
@@ -115,7 +133,9 @@ final class Clingo
             $places .= sprintf("place(%s,%d).\n", self::term($code), $i + 1);
         }
 
-        return str_replace('#show pick/2.', '#show ans/2. #show length/1.', $self->program()).$places.sprintf("1 {length(1..%d)} 1.\nactive(O) :- place(O,P), length(L), P <= L.\n", count($walk));
+        return str_replace('#show pick/2.', '#show ans/2. #show length/1.', $self->program()) .
+            $places .
+            sprintf("1 {length(1..%d)} 1.\nactive(O) :- place(O,P), length(L), P <= L.\n", count($walk));
     }
 
     /**
@@ -124,7 +144,7 @@ final class Clingo
      */
     private static function beginning(array $state, array $walk): string
     {
-        return implode(';', array_filter($state, static fn (string $a): bool => in_array(strtok($a, '='), $walk, true)));
+        return implode(';', array_filter($state, static fn(string $a): bool => in_array(strtok($a, '='), $walk, true)));
     }
 
     /**
@@ -136,8 +156,16 @@ final class Clingo
         preg_match_all('/^Answer: \d+\n(.*)$/m', $out, $models);
         $answers = [];
         foreach ($models[1] as $model) {
-            preg_match_all('/ans\(k(\w+),(\w+)\)|length\((\d+)\)/', $model, $atoms, PREG_SET_ORDER | PREG_UNMATCHED_AS_NULL);
-            $list = array_map(static fn (array $a): string => null === $a[1] ? '#'.$a[3] : $a[1].'='.$a[2], $atoms);
+            preg_match_all(
+                '/ans\(k(\w+),(\w+)\)|length\((\d+)\)/',
+                $model,
+                $atoms,
+                PREG_SET_ORDER | PREG_UNMATCHED_AS_NULL,
+            );
+            $list = array_map(
+                static fn(array $a): string => null === $a[1] ? '#' . $a[3] : $a[1] . '=' . $a[2],
+                $atoms,
+            );
             sort($list);
             $answers[] = $list;
         }
@@ -151,21 +179,21 @@ final class Clingo
     }
 
     /**
-     * Solvers are started by a small process that is started once: a copy of this one, as each start makes, takes longer than
-     * the solving.
+     * Solvers are started by a small process that is started once: a copy of this one, as each start makes, takes
+     * longer than the solving.
      *
      * @param list<string> $arguments
      */
     private static function solve(string $program, array $arguments): string
     {
         $file = self::$folder ?? self::start();
-        file_put_contents($file.'/program', $program);
-        fwrite(self::$pipes[0], implode(' ', $arguments)."\n");
+        file_put_contents($file . '/program', $program);
+        fwrite(self::$pipes[0], implode(' ', $arguments) . "\n");
         if ("done\n" !== fgets(self::$pipes[1])) {
             throw new \RuntimeException('clingo does not start.');
         }
 
-        return (string) file_get_contents($file.'/answer');
+        return (string) file_get_contents($file . '/answer');
     }
 
     /**
@@ -173,10 +201,17 @@ final class Clingo
      */
     private static function start(): string
     {
-        self::$folder = sys_get_temp_dir().'/ithrel-clingo-'.bin2hex(random_bytes(6));
+        self::$folder = sys_get_temp_dir() . '/ithrel-clingo-' . bin2hex(random_bytes(6));
         mkdir(self::$folder, 0o700);
-        $loop = 'while read -r arguments; do /usr/bin/clingo $arguments <program >answer 2>&1; echo done; done; rm -rf "$PWD"';
-        $process = proc_open(['bash', '-c', $loop], [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes, self::$folder);
+        $loop =
+            'while read -r arguments; do /usr/bin/clingo $arguments <program >answer ' .
+            '2>&1; echo done; done; rm -rf "$PWD"';
+        $process = proc_open(
+            ['bash', '-c', $loop],
+            [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']],
+            $pipes,
+            self::$folder,
+        );
         if (!is_resource($process)) {
             throw new \RuntimeException('No shell starts.');
         }
@@ -195,17 +230,25 @@ final class Clingo
         foreach ($options as $option) {
             $code = (string) $option['code'];
             $o = self::term($code);
-            $this->rules[] = isset($option['shownWhen']) ? sprintf('shown(%s) :- %s.', $o, $this->condition($option['shownWhen'])) : sprintf('shown(%s).', $o);
+            $this->rules[] = isset($option['shownWhen'])
+                ? sprintf('shown(%s) :- %s.', $o, $this->condition($option['shownWhen']))
+                : sprintf('shown(%s).', $o);
             if ('note' === $option['kind']) {
                 continue;
             }
             $answers = [];
-            if (isset($this->inputs[$code]) && in_array($option['kind'], ['text', 'number', 'date', 'file', 'colour'], true)) {
+            if (
+                isset($this->inputs[$code]) &&
+                in_array($option['kind'], ['text', 'number', 'date', 'file', 'colour'], true)
+            ) {
                 foreach (array_keys($this->inputs[$code]) as $class) {
-                    $answers[] = 'c'.$class;
+                    $answers[] = 'c' . $class;
                 }
             } else {
-                foreach ('flag' === $option['kind'] ? [['code' => 'yes']] : (array) ($option['values'] ?? []) as $value) {
+                foreach (
+                    'flag' === $option['kind'] ? [['code' => 'yes']] : (array) ($option['values'] ?? [])
+                    as $value
+                ) {
                     if (true === ($value['hidden'] ?? false)) {
                         continue;
                     }
@@ -213,33 +256,59 @@ final class Clingo
                     $answers[] = $v;
                     $this->rules[] = sprintf('pick(%s,%s) :- ans(%s,%s).', $o, $v, $o, $v);
                     if (isset($value['allowedWhen'])) {
-                        $this->rules[] = sprintf(':- ans(%s,%s), not %s.', $o, $v, $this->condition($value['allowedWhen']));
+                        $this->rules[] = sprintf(
+                            ':- ans(%s,%s), not %s.',
+                            $o,
+                            $v,
+                            $this->condition($value['allowedWhen']),
+                        );
                     }
                 }
             }
-            $set = implode(';', array_map(static fn (string $a): string => sprintf('ans(%s,%s)', $o, $a), $answers));
+            $set = implode(';', array_map(static fn(string $a): string => sprintf('ans(%s,%s)', $o, $a), $answers));
             if ([] !== $answers) {
-                $this->rules[] = sprintf('{%s}%s :- shown(%s)%s.', $set, 'several' === $option['kind'] ? '' : ' 1', $o, $this->onlyActive ? sprintf(', active(%s)', $o) : '');
+                $this->rules[] = sprintf(
+                    '{%s}%s :- shown(%s)%s.',
+                    $set,
+                    'several' === $option['kind'] ? '' : ' 1',
+                    $o,
+                    $this->onlyActive ? sprintf(', active(%s)', $o) : '',
+                );
                 $this->rules[] = sprintf('answered(%s) :- ans(%s,_).', $o, $o);
             }
             if (true === ($option['required'] ?? false)) {
-                $this->rules[] = sprintf(':- shown(%s), not answered(%s)%s.', $o, $o, $this->onlyActive ? sprintf(', active(%s)', $o) : '');
+                $this->rules[] = sprintf(
+                    ':- shown(%s), not answered(%s)%s.',
+                    $o,
+                    $o,
+                    $this->onlyActive ? sprintf(', active(%s)', $o) : '',
+                );
             }
             if (isset($option['picks'])) {
-                $this->rules[] = sprintf(':- answered(%s), #count{V:ans(%s,V)} < %d.', $o, $o, $option['picks']['min'] ?? 0);
+                $this->rules[] = sprintf(
+                    ':- answered(%s), #count{V:ans(%s,V)} < %d.',
+                    $o,
+                    $o,
+                    $option['picks']['min'] ?? 0,
+                );
                 if (isset($option['picks']['max'])) {
                     $this->rules[] = sprintf(':- #count{V:ans(%s,V)} > %d.', $o, $option['picks']['max']);
                 }
             }
         }
 
-        return implode("\n", $this->rules)."\nans(none,none) :- answered(none). answered(none) :- ans(none,none). pick(none,none) :- ans(none,none). shown(none) :- ans(none,none).\n#show pick/2.\n";
+        return implode("\n", $this->rules) .
+            "\nans(none,none) :- answered(none). answered(none) :- ans(none,none). " .
+            "pick(none,none) :- ans(none,none). shown(none) :- ans(none,none).\n#show " .
+            "pick/2.\n";
     }
 
     private function stock(): string
     {
         $min = $this->document['quantity']['min'] ?? 1;
-        $enough = fn (array $thing): bool => !isset($thing['stock']) || true === ($this->document['item']['backorder'] ?? false) || $thing['stock'] >= $min;
+        $enough = fn(array $thing): bool => !isset($thing['stock']) ||
+            true === ($this->document['item']['backorder'] ?? false) ||
+            $thing['stock'] >= $min;
         $rules = [];
         if (!$enough($this->document['item'])) {
             return ":- not impossible.\n";
@@ -248,7 +317,11 @@ final class Clingo
         foreach ($this->options as $code => $option) {
             foreach ($option['values'] ?? [] as $value) {
                 if (!$enough($value) || (isset($value['item']) && !$enough($parts[$value['item']] ?? []))) {
-                    $rules[] = sprintf(':- ans(%s,%s).', self::term((string) $code), self::term((string) $value['code']));
+                    $rules[] = sprintf(
+                        ':- ans(%s,%s).',
+                        self::term((string) $code),
+                        self::term((string) $value['code']),
+                    );
                 }
             }
         }
@@ -274,7 +347,7 @@ final class Clingo
             $rules[] = ':- not row.';
         }
 
-        return implode("\n", $rules)."\n";
+        return implode("\n", $rules) . "\n";
     }
 
     /**
@@ -282,9 +355,13 @@ final class Clingo
      */
     private function condition(array $c): string
     {
-        $name = 'c('.++$this->conditions.')';
+        $name = 'c(' . ++$this->conditions . ')';
         if (isset($c['all'])) {
-            $this->rules[] = sprintf('%s :- %s.', $name, [] === $c['all'] ? '#true' : implode(', ', array_map($this->condition(...), $c['all'])));
+            $this->rules[] = sprintf(
+                '%s :- %s.',
+                $name,
+                [] === $c['all'] ? '#true' : implode(', ', array_map($this->condition(...), $c['all'])),
+            );
         } elseif (isset($c['any'])) {
             foreach ($c['any'] as $part) {
                 $this->rules[] = sprintf('%s :- %s.', $name, $this->condition($part));
@@ -312,24 +389,41 @@ final class Clingo
         $o = self::term((string) $c['option']);
         $known = isset($this->options[$c['option']]);
         if (isset($c['filled'])) {
-            return [($c['filled'] ? '' : 'not ').($known ? sprintf('answered(%s)', $o) : '#false')];
+            return [($c['filled'] ? '' : 'not ') . ($known ? sprintf('answered(%s)', $o) : '#false')];
         }
         if (array_key_exists('is', $c)) {
             if (is_bool($c['is'])) {
-                return [($c['is'] ? '' : 'not ').($known ? sprintf('answered(%s)', $o) : '#false')];
+                return [($c['is'] ? '' : 'not ') . ($known ? sprintf('answered(%s)', $o) : '#false')];
             }
 
-            return array_map(static fn (string $v): string => sprintf('pick(%s,%s)', $o, self::term($v)), array_values((array) $c['is']));
+            return array_map(
+                static fn(string $v): string => sprintf('pick(%s,%s)', $o, self::term($v)),
+                array_values((array) $c['is']),
+            );
         }
         if (isset($c['picks'])) {
-            return [sprintf('#count{V:pick(%s,V)} >= %d, #count{V:pick(%s,V)} <= %d', $o, $c['picks']['atLeast'] ?? 0, $o, $c['picks']['atMost'] ?? 99)];
+            return [
+                sprintf(
+                    '#count{V:pick(%s,V)} >= %d, #count{V:pick(%s,V)} <= %d',
+                    $o,
+                    $c['picks']['atLeast'] ?? 0,
+                    $o,
+                    $c['picks']['atMost'] ?? 99,
+                ),
+            ];
         }
         $bodies = [];
         foreach ($this->inputs[$c['option']] ?? [] as $class => $input) {
             $number = null === $input->number ? 0.0 : (float) (string) $input->number;
-            $bound = fn (mixed $b): float => 1 === preg_match('/^([+-]\d+)d$/', (string) $b, $m) ? (float) ($this->today + (int) $m[1]) : (float) $b;
-            if ((!isset($c['atLeast']) || $number >= $bound($c['atLeast'])) && (!isset($c['atMost']) || $number <= $bound($c['atMost']))
-                && (!isset($c['above']) || $number > $bound($c['above'])) && (!isset($c['below']) || $number < $bound($c['below']))) {
+            $bound = fn(mixed $b): float => 1 === preg_match('/^([+-]\d+)d$/', (string) $b, $m)
+                ? (float) ($this->today + (int) $m[1])
+                : (float) $b;
+            if (
+                (!isset($c['atLeast']) || $number >= $bound($c['atLeast'])) &&
+                (!isset($c['atMost']) || $number <= $bound($c['atMost'])) &&
+                (!isset($c['above']) || $number > $bound($c['above'])) &&
+                (!isset($c['below']) || $number < $bound($c['below']))
+            ) {
                 $bodies[] = sprintf('ans(%s,c%d)', $o, $class);
             }
         }
@@ -339,6 +433,6 @@ final class Clingo
 
     private static function term(string $code): string
     {
-        return 'k'.$code;
+        return 'k' . $code;
     }
 }

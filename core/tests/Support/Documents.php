@@ -24,11 +24,16 @@ final class Documents
      */
     public static function json(array $keys): string
     {
-        return json_encode($keys + [
-            'ithrel' => 'setup/1', 'name' => 'Test', 'currency' => 'EUR',
-            'item' => ['sku' => 'T-1', 'name' => 'Test lamp', 'price' => '100.00'],
-            'options' => [],
-        ], JSON_THROW_ON_ERROR);
+        return json_encode(
+            $keys + [
+                'ithrel' => 'setup/1',
+                'name' => 'Test',
+                'currency' => 'EUR',
+                'item' => ['sku' => 'T-1', 'name' => 'Test lamp', 'price' => '100.00'],
+                'options' => [],
+            ],
+            JSON_THROW_ON_ERROR,
+        );
     }
 
     /**
@@ -50,13 +55,18 @@ final class Documents
     }
 
     /**
-     * @param list<string>         $values
+     * @param list<string> $values
      * @param array<string, mixed> $keys
      *
      * @return array<string, mixed>
      */
     public static function one(string $code, array $values, array $keys = []): array
     {
-        return $keys + ['code' => $code, 'label' => ucfirst($code), 'kind' => 'one', 'values' => array_map(static fn (string $v): array => ['code' => $v, 'label' => ucfirst($v)], $values)];
+        return $keys + [
+            'code' => $code,
+            'label' => ucfirst($code),
+            'kind' => 'one',
+            'values' => array_map(static fn(string $v): array => ['code' => $v, 'label' => ucfirst($v)], $values),
+        ];
     }
 }

@@ -15,9 +15,7 @@ final readonly class FixedNames implements Names
     /**
      * @param array<string, string> $values
      */
-    public function __construct(private array $values, private bool $filled)
-    {
-    }
+    public function __construct(private array $values, private bool $filled) {}
 
     public function number(string $name): BigDecimal
     {

@@ -49,7 +49,8 @@ final class RandomPrices
         }
         foreach ($document['charges'] ?? [] as $c => $charge) {
             if ($random->chance(40)) {
-                $document['charges'][$c] = array_intersect_key($charge, ['when' => 1, 'label' => 1]) + $random->percent();
+                $document['charges'][$c] =
+                    array_intersect_key($charge, ['when' => 1, 'label' => 1]) + $random->percent();
             }
         }
         if ($random->chance(30)) {
@@ -64,7 +65,11 @@ final class RandomPrices
      */
     private function percent(): array
     {
-        return ['how' => 'percent', 'rate' => $this->oneOf(['10', '-5', '7.5', '-100', '-120', '33']), 'of' => 'running'];
+        return [
+            'how' => 'percent',
+            'rate' => $this->oneOf(['10', '-5', '7.5', '-100', '-120', '33']),
+            'of' => 'running',
+        ];
     }
 
     /**
@@ -90,7 +95,9 @@ final class RandomPrices
                         }
                     }
                     if ('several' === $option['kind'] && $this->chance(50)) {
-                        $option['charge'] = $this->chance(60) ? ['how' => 'per-pick', 'amount' => '1.25', 'free' => $this->int(0, 1)] : $this->charge(false);
+                        $option['charge'] = $this->chance(60)
+                            ? ['how' => 'per-pick', 'amount' => '1.25', 'free' => $this->int(0, 1)]
+                            : $this->charge(false);
                     }
                     break;
                 case 'flag':
@@ -101,11 +108,22 @@ final class RandomPrices
                     $option['min'] = (string) $this->int(1, 2);
                     $option['max'] = (string) $this->int(2, 5);
                     $option['step'] = '1';
-                    $option['charge'] = $this->chance(60) ? ['how' => 'formula', 'expr' => $option['code'].' * '.$this->oneOf(['1.5', '-2', '0.333']), ...($this->chance(30) ? ['min' => '2'] : [])] : $this->charge(false);
+                    $option['charge'] = $this->chance(60)
+                        ? [
+                            'how' => 'formula',
+                            'expr' => $option['code'] . ' * ' . $this->oneOf(['1.5', '-2', '0.333']),
+                            ...$this->chance(30) ? ['min' => '2'] : [],
+                        ]
+                        : $this->charge(false);
                     break;
                 case 'text':
                     $option['length'] = ['min' => $this->int(0, 2), 'max' => $this->int(2, 4)];
-                    $option['charge'] = ['how' => 'per-character', 'amount' => $this->oneOf(['0.50', '-0.25']), 'free' => $this->int(0, 2), 'skipSpaces' => $this->chance(50)];
+                    $option['charge'] = [
+                        'how' => 'per-character',
+                        'amount' => $this->oneOf(['0.50', '-0.25']),
+                        'free' => $this->int(0, 2),
+                        'skipSpaces' => $this->chance(50),
+                    ];
                     break;
                 case 'colour':
                     $option['charge'] = $this->charge(false);
@@ -120,14 +138,17 @@ final class RandomPrices
         for ($n = $this->int(0, 3); $n > 0; --$n) {
             $option = $options[$this->int(0, count($options) - 1)];
             $when = match ($option['kind']) {
-                'one', 'several', 'part' => ['option' => $option['code'], 'is' => 'v'.$this->int(0, 1)],
+                'one', 'several', 'part' => ['option' => $option['code'], 'is' => 'v' . $this->int(0, 1)],
                 'number' => ['option' => $option['code'], 'atLeast' => '3'],
                 'note' => ['quantity' => ['atLeast' => 2]],
                 default => ['option' => $option['code'], 'filled' => $this->chance(70)],
             };
             $document['charges'][] = $this->formula($options, $when);
         }
-        $document['rounding'] = ['mode' => $this->oneOf(['half-up', 'half-even', 'down', 'up']), 'at' => $this->oneOf(['unit', 'effect', 'line'])];
+        $document['rounding'] = [
+            'mode' => $this->oneOf(['half-up', 'half-even', 'down', 'up']),
+            'at' => $this->oneOf(['unit', 'effect', 'line']),
+        ];
         // Currencies without minor units, with three, and with two that are of no everyday use.
         $document['currency'] = $this->oneOf(['EUR', 'EUR', 'EUR', 'JPY', 'KWD', 'RSD']);
 
@@ -136,22 +157,31 @@ final class RandomPrices
 
     /**
      * @param list<array<string, mixed>> $options
-     * @param array<string, mixed>       $when
+     * @param array<string, mixed> $when
      *
      * @return array<string, mixed>
      */
     private function formula(array $options, array $when): array
     {
         if ($this->chance(50)) {
-            return ['how' => 'fixed', 'amount' => $this->oneOf(['2.00', '-1.50']), 'when' => $when] + ($this->chance(20) ? ['per' => 'line'] : []);
+            return ['how' => 'fixed', 'amount' => $this->oneOf(['2.00', '-1.50']), 'when' => $when] +
+                ($this->chance(20) ? ['per' => 'line'] : []);
         }
         if ($this->chance(25)) {
-            $steps = [['from' => 1, 'amount' => '0.40'], ['from' => 2, 'rate' => '-7'], ['from' => 4, 'amount' => '-1.505']];
+            $steps = [
+                ['from' => 1, 'amount' => '0.40'],
+                ['from' => 2, 'rate' => '-7'],
+                ['from' => 4, 'amount' => '-1.505'],
+            ];
 
             return ['how' => 'tiers', 'steps' => array_slice($steps, $this->int(0, 2), 2), 'when' => $when];
         }
         if ($this->chance(12)) {
-            return ['how' => 'formula', 'expr' => $this->oneOf(['6 / quantity', '4 / (quantity - 2)', '5 % (quantity + 1)']), 'when' => $when];
+            return [
+                'how' => 'formula',
+                'expr' => $this->oneOf(['6 / quantity', '4 / (quantity - 2)', '5 % (quantity + 1)']),
+                'when' => $when,
+            ];
         }
         $terms = [];
         foreach ($options as $option) {
@@ -169,7 +199,14 @@ final class RandomPrices
             }
         }
 
-        return ['how' => 'formula', 'expr' => [] === $terms ? 'base * 0.1' : implode($this->oneOf([' + ', ' * ']), $terms).($this->chance(30) ? ' + base * 0.05' : ''), 'when' => $when];
+        return [
+            'how' => 'formula',
+            'expr' =>
+                [] === $terms
+                    ? 'base * 0.1'
+                    : implode($this->oneOf([' + ', ' * ']), $terms) . ($this->chance(30) ? ' + base * 0.05' : ''),
+            'when' => $when,
+        ];
     }
 
     /**

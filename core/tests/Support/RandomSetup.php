@@ -24,7 +24,7 @@ final class RandomSetup
 
     /**
      * @param bool $circles whether conditions may also ask options that stand later
-     * @param int  $size    most options; larger setups have fewer conditions each
+     * @param int $size most options; larger setups have fewer conditions each
      *
      * @return array<string, mixed>
      */
@@ -75,9 +75,14 @@ final class RandomSetup
             }
         }
         $document = [
-            'ithrel' => 'setup/1', 'name' => 'Random', 'currency' => 'EUR',
+            'ithrel' => 'setup/1',
+            'name' => 'Random',
+            'currency' => 'EUR',
             'item' => ['sku' => 'R', 'name' => 'Random lamp', 'price' => '10.00'],
-            'parts' => [['sku' => 'P0', 'name' => 'Part 0', 'price' => '3.10'], ['sku' => 'P1', 'name' => 'Part 1', 'price' => '1.05', 'stock' => $this->int(0, 2)]],
+            'parts' => [
+                ['sku' => 'P0', 'name' => 'Part 0', 'price' => '3.10'],
+                ['sku' => 'P1', 'name' => 'Part 1', 'price' => '1.05', 'stock' => $this->int(0, 2)],
+            ],
             'options' => $this->options,
         ];
         if ($this->chance(15)) {
@@ -93,7 +98,10 @@ final class RandomSetup
             $document['variants'] = $this->variants();
         }
         for ($g = $this->int(0, 2); $g > 0; --$g) {
-            $document['guards'][] = ['id' => 'g'.$g, $this->oneOf(['never', 'always']) => $this->condition(count($this->options), 2)];
+            $document['guards'][] = [
+                'id' => 'g' . $g,
+                $this->oneOf(['never', 'always']) => $this->condition(count($this->options), 2),
+            ];
         }
 
         return $document;
@@ -104,8 +112,21 @@ final class RandomSetup
      */
     private function option(int $i): array
     {
-        $kind = $this->oneOf(['one', 'one', 'one', 'several', 'flag', 'part', 'number', 'text', 'date', 'file', 'colour', 'note']);
-        $option = ['code' => 'o'.$i, 'label' => 'Option '.$i, 'kind' => $kind];
+        $kind = $this->oneOf([
+            'one',
+            'one',
+            'one',
+            'several',
+            'flag',
+            'part',
+            'number',
+            'text',
+            'date',
+            'file',
+            'colour',
+            'note',
+        ]);
+        $option = ['code' => 'o' . $i, 'label' => 'Option ' . $i, 'kind' => $kind];
         if ($this->chance($this->size > 6 ? 40 : 50)) {
             $option['required'] = true;
         }
@@ -115,7 +136,7 @@ final class RandomSetup
             case 'part':
                 $option['values'] = [];
                 for ($v = 0, $n = $this->int('several' === $kind ? 0 : 1, 3); $v < $n; ++$v) {
-                    $value = ['code' => 'v'.$v, 'label' => 'Value '.$v];
+                    $value = ['code' => 'v' . $v, 'label' => 'Value ' . $v];
                     if ($this->chance($this->size > 6 ? 6 : 12)) {
                         $value['hidden'] = true;
                     }
@@ -132,7 +153,17 @@ final class RandomSetup
                 }
                 if ($this->chance(4)) {
                     // A long list, of which most is kept for later.
-                    array_unshift($option['values'], ...array_map(static fn (int $h): array => ['code' => 'h'.$h, 'label' => 'Kept '.$h, 'hidden' => true] + ('part' === $kind ? ['item' => 'P0'] : []), range(1, 66)));
+                    array_unshift(
+                        $option['values'],
+                        ...array_map(
+                            static fn(int $h): array => [
+                                'code' => 'h' . $h,
+                                'label' => 'Kept ' . $h,
+                                'hidden' => true,
+                            ] + ('part' === $kind ? ['item' => 'P0'] : []),
+                            range(1, 66),
+                        ),
+                    );
                 }
                 if ('several' === $kind && $this->chance(50)) {
                     $option['picks'] = ['min' => $this->int(0, 2), 'max' => $this->int(0, 3)];
@@ -144,18 +175,21 @@ final class RandomSetup
                 }
                 break;
             case 'number':
-                $option += array_filter([
-                    'min' => $this->chance(60) ? (string) $this->int(0, 4) : null,
-                    'max' => $this->chance(60) ? (string) $this->int(3, 12) : null,
-                    'step' => $this->chance(50) ? $this->oneOf(['1', '3', '2.5', '0.7']) : null,
-                    'decimals' => $this->chance(40) ? $this->int(0, 1) : null,
-                    'default' => $this->chance(15) ? '5' : null,
-                ], static fn (mixed $x): bool => null !== $x);
+                $option += array_filter(
+                    [
+                        'min' => $this->chance(60) ? (string) $this->int(0, 4) : null,
+                        'max' => $this->chance(60) ? (string) $this->int(3, 12) : null,
+                        'step' => $this->chance(50) ? $this->oneOf(['1', '3', '2.5', '0.7']) : null,
+                        'decimals' => $this->chance(40) ? $this->int(0, 1) : null,
+                        'default' => $this->chance(15) ? '5' : null,
+                    ],
+                    static fn(mixed $x): bool => null !== $x,
+                );
                 break;
             case 'date':
                 $option += array_filter([
-                    'earliest' => $this->chance(60) ? '+'.$this->int(0, 4).'d' : null,
-                    'latest' => $this->chance(60) ? '+'.$this->int(2, 9).'d' : null,
+                    'earliest' => $this->chance(60) ? '+' . $this->int(0, 4) . 'd' : null,
+                    'latest' => $this->chance(60) ? '+' . $this->int(2, 9) . 'd' : null,
                     'weekdays' => $this->chance(40) ? [$this->int(1, 4), 5] : null,
                 ]);
                 break;
@@ -213,17 +247,26 @@ final class RandomSetup
             case 'flag':
                 return ['option' => $code, 'is' => $this->chance(70)];
             case 'number':
-                return ['option' => $code, $this->oneOf(['atLeast', 'above']) => (string) $this->int(0, 8)] + ($this->chance(40) ? [$this->oneOf(['atMost', 'below']) => (string) $this->int(4, 10)] : []);
+                return ['option' => $code, $this->oneOf(['atLeast', 'above']) => (string) $this->int(0, 8)] +
+                    ($this->chance(40) ? [$this->oneOf(['atMost', 'below']) => (string) $this->int(4, 10)] : []);
             case 'date':
-                return ['option' => $code, $this->oneOf(['atLeast', 'atMost', 'above', 'below']) => '+'.$this->int(0, 7).'d'];
+                return [
+                    'option' => $code,
+                    $this->oneOf(['atLeast', 'atMost', 'above', 'below']) => '+' . $this->int(0, 7) . 'd',
+                ];
             case 'several':
                 if ($this->chance(40)) {
                     return ['option' => $code, 'picks' => [$this->oneOf(['atLeast', 'atMost']) => $this->int(0, 3)]];
                 }
-                // no break
+            // no break
             case 'one':
             case 'part':
-                return ['option' => $code, 'is' => $this->chance(60) ? 'v'.$this->int(0, 3) : ['v'.$this->int(0, 2), 'v'.$this->int(0, 2)]];
+                return [
+                    'option' => $code,
+                    'is' => $this->chance(60)
+                        ? 'v' . $this->int(0, 3)
+                        : ['v' . $this->int(0, 2), 'v' . $this->int(0, 2)],
+                ];
             default:
                 return ['option' => $code, 'filled' => true];
         }
@@ -234,7 +277,12 @@ final class RandomSetup
      */
     private function variants(): array
     {
-        $choices = array_values(array_filter($this->options, static fn (array $o): bool => in_array($o['kind'], ['one', 'several', 'flag', 'part'], true)));
+        $choices = array_values(
+            array_filter(
+                $this->options,
+                static fn(array $o): bool => in_array($o['kind'], ['one', 'several', 'flag', 'part'], true),
+            ),
+        );
         $by = [];
         foreach ($choices as $choice) {
             if (count($by) < 2 && $this->chance(50)) {
@@ -248,11 +296,16 @@ final class RandomSetup
                 $codes = array_column((array) ($option['values'] ?? []), 'code');
                 $pick[(string) $option['code']] = match ($option['kind']) {
                     'flag' => $this->chance(50),
-                    'several' => array_values(array_filter($codes, fn (): bool => $this->chance(50))),
+                    'several' => array_values(array_filter($codes, fn(): bool => $this->chance(50))),
                     default => [] === $codes || $this->chance(15) ? null : $this->oneOf(array_values($codes)),
                 };
             }
-            $rows[] = ['pick' => (object) array_filter($pick, static fn (mixed $p): bool => null !== $p), 'sku' => 'R-'.$n, 'price' => (string) $this->int(5, 20)] + ($this->chance(40) ? ['stock' => $this->int(0, 2)] : []);
+            $rows[] =
+                [
+                    'pick' => (object) array_filter($pick, static fn(mixed $p): bool => null !== $p),
+                    'sku' => 'R-' . $n,
+                    'price' => (string) $this->int(5, 20),
+                ] + ($this->chance(40) ? ['stock' => $this->int(0, 2)] : []);
         }
 
         return ['by' => array_column($by, 'code'), 'rows' => $rows];

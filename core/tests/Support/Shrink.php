@@ -9,11 +9,33 @@ namespace Ithrel\Core\Tests\Support;
  */
 final class Shrink
 {
-    private const OPTIONAL = ['shownWhen', 'allowedWhen', 'required', 'default', 'hidden', 'stock', 'picks', 'variants', 'guards', 'quantity', 'backorder', 'charges', 'min', 'max', 'step', 'decimals', 'length', 'files', 'earliest', 'latest', 'weekdays'];
+    private const OPTIONAL = [
+        'shownWhen',
+        'allowedWhen',
+        'required',
+        'default',
+        'hidden',
+        'stock',
+        'picks',
+        'variants',
+        'guards',
+        'quantity',
+        'backorder',
+        'charges',
+        'min',
+        'max',
+        'step',
+        'decimals',
+        'length',
+        'files',
+        'earliest',
+        'latest',
+        'weekdays',
+    ];
 
     /**
-     * @param array<string, mixed>                $document
-     * @param callable(array<string, mixed>):bool $fails    false also where a document became unreadable
+     * @param array<string, mixed> $document
+     * @param callable(array<string, mixed>):bool $fails false also where a document became unreadable
      *
      * @return array<string, mixed>
      */

@@ -16,7 +16,10 @@ final class CsvTest extends TestCase
     {
         self::assertSame([['aaa', 'bbb', 'ccc'], ['zzz', 'yyy', 'xxx']], Csv::rows("aaa,bbb,ccc\r\nzzz,yyy,xxx\r\n"));
         self::assertSame([['aaa', 'bbb', 'ccc'], ['zzz', 'yyy', 'xxx']], Csv::rows("aaa,bbb,ccc\r\nzzz,yyy,xxx"));
-        self::assertSame([['aaa', "b\r\nbb", 'ccc'], ['zzz', 'yyy', 'xxx']], Csv::rows("\"aaa\",\"b\r\nbb\",\"ccc\"\r\nzzz,yyy,xxx"));
+        self::assertSame(
+            [['aaa', "b\r\nbb", 'ccc'], ['zzz', 'yyy', 'xxx']],
+            Csv::rows("\"aaa\",\"b\r\nbb\",\"ccc\"\r\nzzz,yyy,xxx"),
+        );
         self::assertSame([['aaa', 'b"bb', 'ccc']], Csv::rows('"aaa","b""bb","ccc"'));
     }
 

@@ -40,14 +40,29 @@ final class PlaceWordsTest extends TestCase
     #[DataProvider('places')]
     public function testAPlaceIsCalledAsAPersonCallsIt(string $at, string $words): void
     {
-        self::$words ??= new PlaceWords(Documents::reach([
-            'item' => ['sku' => 'T', 'name' => 'Test lamp', 'price' => '1', 'data' => [['code' => 'bay', 'label' => 'Bay', 'value' => 'B4', 'stages' => ['order']]]],
-            'options' => [
-                ['code' => 'size', 'label' => 'Size', 'kind' => 'one', 'values' => [['code' => 's', 'label' => 'Small'], ['code' => 'l', 'label' => 'Large', 'charge' => '1']]],
-                ['code' => 'plate', 'label' => 'Plate', 'kind' => 'flag', 'yes' => ['charge' => '5']],
-            ],
-            'charges' => [['label' => 'Packing', 'how' => 'fixed', 'amount' => '1']],
-        ])->setup);
+        self::$words ??= new PlaceWords(
+            Documents::reach([
+                'item' => [
+                    'sku' => 'T',
+                    'name' => 'Test lamp',
+                    'price' => '1',
+                    'data' => [['code' => 'bay', 'label' => 'Bay', 'value' => 'B4', 'stages' => ['order']]],
+                ],
+                'options' => [
+                    [
+                        'code' => 'size',
+                        'label' => 'Size',
+                        'kind' => 'one',
+                        'values' => [
+                            ['code' => 's', 'label' => 'Small'],
+                            ['code' => 'l', 'label' => 'Large', 'charge' => '1'],
+                        ],
+                    ],
+                    ['code' => 'plate', 'label' => 'Plate', 'kind' => 'flag', 'yes' => ['charge' => '5']],
+                ],
+                'charges' => [['label' => 'Packing', 'how' => 'fixed', 'amount' => '1']],
+            ])->setup,
+        );
         self::assertSame($words, self::$words->of($at));
     }
 }

@@ -20,6 +20,9 @@ final class SecondLineOnce extends Fault
 
     public function ownLines(array $lines): array
     {
-        return array_map(static fn (array $line): array => ['quantity' => 1, 'lineTotal' => $line['unitPrice']] + $line, $lines);
+        return array_map(
+            static fn(array $line): array => ['quantity' => 1, 'lineTotal' => $line['unitPrice']] + $line,
+            $lines,
+        );
     }
 }

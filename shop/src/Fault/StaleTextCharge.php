@@ -22,6 +22,14 @@ final class StaleTextCharge extends Fault
 
     public function priced(array $answers, Form $form): array
     {
-        return $form->ordered($answers + array_filter($this->memory->emptied, static fn (string $code): bool => 'text' === Read::text($form->options[$code], 'kind') && $form->isShown($code, $answers), ARRAY_FILTER_USE_KEY));
+        return $form->ordered(
+            $answers +
+                array_filter(
+                    $this->memory->emptied,
+                    static fn(string $code): bool => 'text' === Read::text($form->options[$code], 'kind') &&
+                        $form->isShown($code, $answers),
+                    ARRAY_FILTER_USE_KEY,
+                ),
+        );
     }
 }

@@ -11,16 +11,14 @@ use Ithrel\Shop\Read;
  */
 final readonly class Catalogue
 {
-    public function __construct(private string $folder)
-    {
-    }
+    public function __construct(private string $folder) {}
 
     /**
      * @return string|null the document's bytes
      */
     public function document(string $id): ?string
     {
-        $file = $this->folder.'/'.$id.'.json';
+        $file = $this->folder . '/' . $id . '.json';
         $text = 1 === preg_match('/^[a-z0-9]{1,64}$/D', $id) && is_file($file) ? file_get_contents($file) : false;
 
         return false === $text ? null : $text;
@@ -39,9 +37,9 @@ final readonly class Catalogue
             @mkdir($this->folder, 0o700, true);
         }
         // Written aside and moved into place, so that no reader meets half a file.
-        $aside = $this->folder.'/'.$id.'.'.bin2hex(random_bytes(6));
+        $aside = $this->folder . '/' . $id . '.' . bin2hex(random_bytes(6));
         file_put_contents($aside, $document);
-        rename($aside, $this->folder.'/'.$id.'.json');
+        rename($aside, $this->folder . '/' . $id . '.json');
 
         return null;
     }
@@ -51,14 +49,18 @@ final readonly class Catalogue
      */
     public function items(): array
     {
-        $files = glob($this->folder.'/*.json');
+        $files = glob($this->folder . '/*.json');
         $items = [];
         foreach (false === $files ? [] : $files as $file) {
             $data = json_decode((string) file_get_contents($file), true, 128);
             $item = Read::map(is_array($data) ? $data : [], 'item');
-            $items[] = ['id' => basename($file, '.json'), 'name' => Read::text($item, 'name'), 'sku' => Read::text($item, 'sku')];
+            $items[] = [
+                'id' => basename($file, '.json'),
+                'name' => Read::text($item, 'name'),
+                'sku' => Read::text($item, 'sku'),
+            ];
         }
-        usort($items, static fn (array $a, array $b): int => [$a['name'], $a['id']] <=> [$b['name'], $b['id']]);
+        usort($items, static fn(array $a, array $b): int => [$a['name'], $a['id']] <=> [$b['name'], $b['id']]);
 
         return $items;
     }

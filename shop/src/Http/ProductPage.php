@@ -14,9 +14,7 @@ use Symfony\Component\HttpFoundation\Request;
  */
 final readonly class ProductPage
 {
-    public function __construct(private Shop $shop)
-    {
-    }
+    public function __construct(private Shop $shop) {}
 
     /**
      * @return list<array<string, mixed>> fields in display order
@@ -33,16 +31,35 @@ final readonly class ProductPage
             foreach (Read::maps($option, 'values') as $value) {
                 $each = Read::text($value, 'code');
                 if (true !== ($value['hidden'] ?? false)) {
-                    $values[] = ['code' => $each, 'label' => Read::text($value, 'label', $each), 'offered' => in_array($each, $offered, true), 'chosen' => in_array($each, is_array($answer) ? $answer : [$answer], true)];
+                    $values[] = [
+                        'code' => $each,
+                        'label' => Read::text($value, 'label', $each),
+                        'offered' => in_array($each, $offered, true),
+                        'chosen' => in_array($each, is_array($answer) ? $answer : [$answer], true),
+                    ];
                 }
             }
             $fields[] = [
-                'code' => $code, 'kind' => Read::text($option, 'kind'), 'label' => Read::text($option, 'label', $code), 'help' => Read::text($option, 'help'),
-                'shown' => true === $state['shown'], 'required' => true === $state['required'],
+                'code' => $code,
+                'kind' => Read::text($option, 'kind'),
+                'label' => Read::text($option, 'label', $code),
+                'help' => Read::text($option, 'help'),
+                'shown' => true === $state['shown'],
+                'required' => true === $state['required'],
                 // A label that was entered with its mark does not get a second one.
-                'mark' => true === $state['required'] && !str_ends_with(rtrim(Read::text($option, 'label', $code)), '*') ? ' *' : '',
+                'mark' =>
+                    true === $state['required'] && !str_ends_with(rtrim(Read::text($option, 'label', $code)), '*')
+                        ? ' *'
+                        : '',
                 'listed' => 'list' === Read::text($option, 'control', 'list'),
-                'values' => $values, 'answer' => $answer, 'attributes' => $this->attributes($option), 'lines' => Read::whole(Read::map($option, 'lines'), 'max', 'area' === Read::text($option, 'control') ? 4 : 1),
+                'values' => $values,
+                'answer' => $answer,
+                'attributes' => $this->attributes($option),
+                'lines' => Read::whole(
+                    Read::map($option, 'lines'),
+                    'max',
+                    'area' === Read::text($option, 'control') ? 4 : 1,
+                ),
                 'unit' => Read::text($option, 'unit'),
             ];
         }
@@ -63,7 +80,15 @@ final readonly class ProductPage
         foreach ($this->shop->form()->options as $code => $option) {
             $given = $fields[$code] ?? null;
             if ('file' === Read::text($option, 'kind')) {
-                $given = array_values(array_map($this->file(...), array_filter(is_array($files[$code] ?? null) ? $files[$code] : [], static fn (mixed $f): bool => $f instanceof UploadedFile)));
+                $given = array_values(
+                    array_map(
+                        $this->file(...),
+                        array_filter(
+                            is_array($files[$code] ?? null) ? $files[$code] : [],
+                            static fn(mixed $f): bool => $f instanceof UploadedFile,
+                        ),
+                    ),
+                );
             }
             if ('flag' === Read::text($option, 'kind')) {
                 $given = null === $given ? null : true;
@@ -83,7 +108,11 @@ final readonly class ProductPage
     {
         $size = @getimagesize($file->getPathname());
 
-        return ['name' => $file->getClientOriginalName(), 'type' => $file->getClientMimeType(), 'bytes' => (int) $file->getSize()] + (false === $size ? [] : ['width' => $size[0], 'height' => $size[1]]);
+        return [
+            'name' => $file->getClientOriginalName(),
+            'type' => $file->getClientMimeType(),
+            'bytes' => (int) $file->getSize(),
+        ] + (false === $size ? [] : ['width' => $size[0], 'height' => $size[1]]);
     }
 
     /**
@@ -97,15 +126,26 @@ final readonly class ProductPage
         $counts = 'utf16' === Read::text($length, 'measure', 'utf16');
         $files = Read::map($option, 'files');
         $attributes = match (Read::text($option, 'kind')) {
-            'text' => ['minlength' => $counts ? Read::text($length, 'min') : '', 'maxlength' => $counts ? Read::text($length, 'max') : '', 'pattern' => Read::text($option, 'pattern')],
-            'number' => ['min' => Read::text($option, 'min'), 'max' => Read::text($option, 'max'), 'step' => Read::text($option, 'step', 'any')],
+            'text' => [
+                'minlength' => $counts ? Read::text($length, 'min') : '',
+                'maxlength' => $counts ? Read::text($length, 'max') : '',
+                'pattern' => Read::text($option, 'pattern'),
+            ],
+            'number' => [
+                'min' => Read::text($option, 'min'),
+                'max' => Read::text($option, 'max'),
+                'step' => Read::text($option, 'step', 'any'),
+            ],
             'date' => ['min' => $this->day($option, 'earliest'), 'max' => $this->day($option, 'latest')],
             'colour' => ['pattern' => '#[0-9a-fA-F]{6}', 'placeholder' => '#rrggbb'],
-            'file' => ['accept' => implode(',', Read::texts($option, 'types')), 'multiple' => 1 === Read::whole($files, 'max', 1) ? '' : 'multiple'],
+            'file' => [
+                'accept' => implode(',', Read::texts($option, 'types')),
+                'multiple' => 1 === Read::whole($files, 'max', 1) ? '' : 'multiple',
+            ],
             default => [],
         };
 
-        return array_filter($attributes, static fn (string $a): bool => '' !== $a);
+        return array_filter($attributes, static fn(string $a): bool => '' !== $a);
     }
 
     /**

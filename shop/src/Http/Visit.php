@@ -27,13 +27,21 @@ final readonly class Visit
         if (!is_dir($folder)) {
             @mkdir($folder, 0o700, true);
         }
-        $storage = new NativeSessionStorage([
-            'name' => 'lampshop', 'use_strict_mode' => 1, 'cookie_httponly' => 1, 'cookie_samesite' => 'Strict',
-            'gc_probability' => 1, 'gc_divisor' => 200, 'gc_maxlifetime' => self::HOURS * 3600,
-        ], new NativeFileSessionHandler($folder));
+        $storage = new NativeSessionStorage(
+            [
+                'name' => 'lampshop',
+                'use_strict_mode' => 1,
+                'cookie_httponly' => 1,
+                'cookie_samesite' => 'Strict',
+                'gc_probability' => 1,
+                'gc_divisor' => 200,
+                'gc_maxlifetime' => self::HOURS * 3600,
+            ],
+            new NativeFileSessionHandler($folder),
+        );
         $this->session = new Session($storage);
         $this->session->start();
-        $this->key = implode(',', $faults).'/';
+        $this->key = implode(',', $faults) . '/';
     }
 
     /**
@@ -41,7 +49,7 @@ final readonly class Visit
      */
     public function get(string $what): array
     {
-        $kept = $this->session->get($this->key.$what, []);
+        $kept = $this->session->get($this->key . $what, []);
         $map = [];
         foreach (is_array($kept) ? $kept : [] as $key => $value) {
             $map[(string) $key] = $value;
@@ -55,6 +63,6 @@ final readonly class Visit
      */
     public function set(string $what, array $value): void
     {
-        $this->session->set($this->key.$what, $value);
+        $this->session->set($this->key . $what, $value);
     }
 }

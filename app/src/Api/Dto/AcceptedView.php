@@ -13,24 +13,14 @@ use OpenApi\Attributes as OA;
 final readonly class AcceptedView
 {
     public function __construct(
-        #[OA\Property]
-        public string $id,
-        #[OA\Property]
-        public string $words,
-        #[OA\Property(description: 'JSON Pointer')]
-        public string $at,
-        #[OA\Property]
-        public string $by,
-        #[OA\Property]
-        public string $role,
-        #[OA\Property]
-        public string $when,
-        #[OA\Property]
-        public string $why,
-        #[OA\Property(description: 'a date, or "change": until its place changes')]
-        public string $until,
-        #[OA\Property(description: 'who took it back', nullable: true)]
-        public ?string $takenBack,
-    ) {
-    }
+        #[OA\Property] public string $id,
+        #[OA\Property] public string $words,
+        #[OA\Property(description: 'JSON Pointer')] public string $at,
+        #[OA\Property] public string $by,
+        #[OA\Property] public string $role,
+        #[OA\Property] public string $when,
+        #[OA\Property] public string $why,
+        #[OA\Property(description: 'a date, or "change": until its place changes')] public string $until,
+        #[OA\Property(description: 'who took it back', nullable: true)] public ?string $takenBack,
+    ) {}
 }

@@ -15,23 +15,22 @@ use Symfony\Component\Validator\Constraints as Assert;
 final readonly class Accepting
 {
     public function __construct(
-        #[OA\Property(description: 'how the item is known again')]
-        #[Assert\NotBlank]
-        public string $known,
-        #[OA\Property]
-        #[Assert\NotBlank(message: 'Who accepts it?', normalizer: 'trim')]
-        #[Assert\Length(max: 200)]
+        #[OA\Property(description: 'how the item is known again')] #[Assert\NotBlank] public string $known,
+        #[OA\Property] #[Assert\NotBlank(message: 'Who accepts it?', normalizer: 'trim')] #[
+            Assert\Length(max: 200),
+        ]
         public string $by,
-        #[OA\Property(enum: ['lead', 'tester'])]
-        #[Assert\Choice([Acceptance::LEAD, Acceptance::TESTER])]
+        #[OA\Property(enum: ['lead', 'tester'])] #[
+            Assert\Choice([Acceptance::LEAD, Acceptance::TESTER]),
+        ]
         public string $role,
-        #[OA\Property]
-        #[Assert\NotBlank(message: 'Why is it accepted?', normalizer: 'trim')]
-        #[Assert\Length(max: 2000)]
+        #[OA\Property] #[Assert\NotBlank(message: 'Why is it accepted?', normalizer: 'trim')] #[
+            Assert\Length(max: 2000),
+        ]
         public string $why,
-        #[OA\Property(description: 'last day on which it holds; null: until its place changes', nullable: true)]
-        #[Assert\Date(message: 'A date was expected.')]
+        #[OA\Property(description: 'last day on which it holds; null: until its place changes', nullable: true)] #[
+            Assert\Date(message: 'A date was expected.'),
+        ]
         public ?string $until = null,
-    ) {
-    }
+    ) {}
 }

@@ -14,14 +14,11 @@ use Symfony\Component\Validator\Constraints as Assert;
 final readonly class AccountGiven
 {
     public function __construct(
-        #[Assert\Length(max: 200)]
-        #[OA\Property]
-        public string $name,
-        #[Assert\Choice(choices: ['reader', 'tester', 'lead'], message: 'A role is reader, tester or lead.')]
-        #[OA\Property(enum: ['reader', 'tester', 'lead'])]
+        #[Assert\Length(max: 200)] #[OA\Property] public string $name,
+        #[Assert\Choice(choices: ['reader', 'tester', 'lead'], message: 'A role is reader, tester or lead.')] #[
+            OA\Property(enum: ['reader', 'tester', 'lead']),
+        ]
         public ?string $role = null,
-        #[OA\Property]
-        public ?string $password = null,
-    ) {
-    }
+        #[OA\Property] public ?string $password = null,
+    ) {}
 }

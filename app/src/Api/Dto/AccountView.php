@@ -13,12 +13,8 @@ use OpenApi\Attributes as OA;
 final readonly class AccountView
 {
     public function __construct(
-        #[OA\Property]
-        public string $name,
-        #[OA\Property(enum: ['reader', 'tester', 'lead'])]
-        public string $role,
-        #[OA\Property]
-        public string $createdAt,
-    ) {
-    }
+        #[OA\Property] public string $name,
+        #[OA\Property(enum: ['reader', 'tester', 'lead'])] public string $role,
+        #[OA\Property] public string $createdAt,
+    ) {}
 }

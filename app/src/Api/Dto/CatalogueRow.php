@@ -18,16 +18,17 @@ final readonly class CatalogueRow
      * @param list<string> $by
      */
     public function __construct(
-        #[OA\Property]
-        public string $sku,
-        #[OA\Property]
-        public string $name,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $categories,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $tags,
-        #[OA\Property(description: 'in words; none where no setup was asked about', type: 'array', items: new OA\Items(type: 'string'))]
+        #[OA\Property] public string $sku,
+        #[OA\Property] public string $name,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $categories,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $tags,
+        #[
+            OA\Property(
+                description: 'in words; none where no setup was asked about',
+                type: 'array',
+                items: new OA\Items(type: 'string'),
+            ),
+        ]
         public array $by,
-    ) {
-    }
+    ) {}
 }

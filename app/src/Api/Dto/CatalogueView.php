@@ -14,19 +14,23 @@ final readonly class CatalogueView
 {
     /**
      * @param list<CatalogueRow> $rows
-     * @param list<FindingView>  $findings
+     * @param list<FindingView> $findings
      */
     public function __construct(
-        #[OA\Property(description: 'and by whom it was brought in; null: there is none', nullable: true)]
+        #[
+            OA\Property(description: 'and by whom it was brought in; null: there is none', nullable: true),
+        ]
         public ?string $when,
-        #[OA\Property(description: 'of the catalogue')]
-        public int $items,
-        #[OA\Property(description: 'that are meant')]
-        public int $total,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CatalogueRow'))]
-        public array $rows,
-        #[OA\Property(description: 'about the scope of a setup', type: 'array', items: new OA\Items(ref: '#/components/schemas/FindingView'))]
+        #[OA\Property(description: 'of the catalogue')] public int $items,
+        #[OA\Property(description: 'that are meant')] public int $total,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CatalogueRow'))] public array $rows,
+        #[
+            OA\Property(
+                description: 'about the scope of a setup',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/FindingView'),
+            ),
+        ]
         public array $findings,
-    ) {
-    }
+    ) {}
 }

@@ -13,12 +13,8 @@ use OpenApi\Attributes as OA;
 final readonly class ChangedPlace
 {
     public function __construct(
-        #[OA\Property(description: 'JSON Pointer')]
-        public string $at,
-        #[OA\Property(description: 'whether it stands in the old document alone')]
-        public bool $isGone,
-        #[OA\Property]
-        public string $words,
-    ) {
-    }
+        #[OA\Property(description: 'JSON Pointer')] public string $at,
+        #[OA\Property(description: 'whether it stands in the old document alone')] public bool $isGone,
+        #[OA\Property] public string $words,
+    ) {}
 }

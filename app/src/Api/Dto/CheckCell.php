@@ -13,18 +13,11 @@ use OpenApi\Attributes as OA;
 final readonly class CheckCell
 {
     public function __construct(
-        #[OA\Property]
-        public string $stage,
-        #[OA\Property]
-        public int $line,
-        #[OA\Property]
-        public string $what,
-        #[OA\Property]
-        public string $expected,
-        #[OA\Property]
-        public ?string $found,
-        #[OA\Property]
-        public bool $differs,
-    ) {
-    }
+        #[OA\Property] public string $stage,
+        #[OA\Property] public int $line,
+        #[OA\Property] public string $what,
+        #[OA\Property] public string $expected,
+        #[OA\Property] public ?string $found,
+        #[OA\Property] public bool $differs,
+    ) {}
 }

@@ -13,14 +13,9 @@ use OpenApi\Attributes as OA;
 final readonly class CheckDifference
 {
     public function __construct(
-        #[OA\Property]
-        public string $what,
-        #[OA\Property]
-        public string $stage,
-        #[OA\Property]
-        public string $expected,
-        #[OA\Property]
-        public string $found,
-    ) {
-    }
+        #[OA\Property] public string $what,
+        #[OA\Property] public string $stage,
+        #[OA\Property] public string $expected,
+        #[OA\Property] public string $found,
+    ) {}
 }

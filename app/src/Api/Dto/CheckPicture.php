@@ -13,20 +13,17 @@ use OpenApi\Attributes as OA;
 final readonly class CheckPicture
 {
     /**
-     * @param string              $picture its address
+     * @param string $picture its address
      * @param list<DifferingSpot> $spots
      */
     public function __construct(
-        #[OA\Property]
-        public string $stage,
-        #[OA\Property]
-        public string $picture,
-        #[OA\Property]
-        public int $width,
-        #[OA\Property]
-        public int $height,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/DifferingSpot'))]
+        #[OA\Property] public string $stage,
+        #[OA\Property] public string $picture,
+        #[OA\Property] public int $width,
+        #[OA\Property] public int $height,
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/DifferingSpot')),
+        ]
         public array $spots,
-    ) {
-    }
+    ) {}
 }

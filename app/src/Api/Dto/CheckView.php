@@ -13,32 +13,25 @@ use OpenApi\Attributes as OA;
 final readonly class CheckView
 {
     /**
-     * @param list<string>       $steps
-     * @param list<CheckCell>    $cells
-     * @param list<PlaceView>    $places
-     * @param list<string>       $unseen   what was not looked at
+     * @param list<string> $steps
+     * @param list<CheckCell> $cells
+     * @param list<PlaceView> $places
+     * @param list<string> $unseen what was not looked at
      * @param list<CheckPicture> $pictures
-     * @param list<FileOffer>    $files    files that it gives, to be loaded down
+     * @param list<FileOffer> $files files that it gives, to be loaded down
      */
     public function __construct(
-        #[OA\Property]
-        public CheckRow $row,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $steps,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckCell'))]
-        public array $cells,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/PlaceView'))]
-        public array $places,
-        #[OA\Property]
-        public string $route,
-        #[OA\Property]
-        public int $milliseconds,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $unseen,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckPicture'))]
+        #[OA\Property] public CheckRow $row,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $steps,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckCell'))] public array $cells,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/PlaceView'))] public array $places,
+        #[OA\Property] public string $route,
+        #[OA\Property] public int $milliseconds,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $unseen,
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckPicture')),
+        ]
         public array $pictures,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/FileOffer'))]
-        public array $files,
-    ) {
-    }
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/FileOffer'))] public array $files,
+    ) {}
 }

@@ -17,16 +17,10 @@ final readonly class CombinationRow
      * @param list<string> $pins
      */
     public function __construct(
-        #[OA\Property]
-        public string $n,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $cells,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $pins,
-        #[OA\Property]
-        public string $sku,
-        #[OA\Property]
-        public ?string $unitPrice,
-    ) {
-    }
+        #[OA\Property] public string $n,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $cells,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $pins,
+        #[OA\Property] public string $sku,
+        #[OA\Property] public ?string $unitPrice,
+    ) {}
 }

@@ -13,16 +13,10 @@ use OpenApi\Attributes as OA;
 final readonly class Counts
 {
     public function __construct(
-        #[OA\Property(nullable: true)]
-        public ?string $offered,
-        #[OA\Property(nullable: true)]
-        public ?string $selectable,
-        #[OA\Property(nullable: true)]
-        public ?string $wrongSales,
-        #[OA\Property(nullable: true)]
-        public ?string $deadEnds,
-        #[OA\Property(nullable: true)]
-        public ?string $traps,
-    ) {
-    }
+        #[OA\Property(nullable: true)] public ?string $offered,
+        #[OA\Property(nullable: true)] public ?string $selectable,
+        #[OA\Property(nullable: true)] public ?string $wrongSales,
+        #[OA\Property(nullable: true)] public ?string $deadEnds,
+        #[OA\Property(nullable: true)] public ?string $traps,
+    ) {}
 }

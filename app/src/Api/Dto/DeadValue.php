@@ -13,12 +13,8 @@ use OpenApi\Attributes as OA;
 final readonly class DeadValue
 {
     public function __construct(
-        #[OA\Property]
-        public string $option,
-        #[OA\Property]
-        public string $value,
-        #[OA\Property(enum: ['never-offered', 'never-stocked'])]
-        public string $cause,
-    ) {
-    }
+        #[OA\Property] public string $option,
+        #[OA\Property] public string $value,
+        #[OA\Property(enum: ['never-offered', 'never-stocked'])] public string $cause,
+    ) {}
 }

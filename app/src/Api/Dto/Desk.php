@@ -9,47 +9,63 @@ use OpenApi\Attributes as OA;
 /**
  * A setup with its document and what its check says; without counts and trouble, that is being worked out.
  */
-#[OA\Schema(required: ['id', 'title', 'sha256', 'today', 'revisions', 'document', 'counts', 'deadValues', 'deadOptions', 'idleRows', 'findings', 'settled', 'fresh', 'trouble'])]
+#[
+    OA\Schema(
+        required: [
+            'id',
+            'title',
+            'sha256',
+            'today',
+            'revisions',
+            'document',
+            'counts',
+            'deadValues',
+            'deadOptions',
+            'idleRows',
+            'findings',
+            'settled',
+            'fresh',
+            'trouble',
+        ],
+    ),
+]
 final readonly class Desk
 {
     /**
      * @param list<RevisionView> $revisions
-     * @param list<DeadValue>    $deadValues
-     * @param list<string>       $deadOptions
-     * @param list<int>          $idleRows
-     * @param list<FindingView>  $findings
-     * @param list<FindingView>  $settled     found in the revision before, and no more
-     * @param list<int>          $fresh       which of the findings were not there in the revision before
+     * @param list<DeadValue> $deadValues
+     * @param list<string> $deadOptions
+     * @param list<int> $idleRows
+     * @param list<FindingView> $findings
+     * @param list<FindingView> $settled found in the revision before, and no more
+     * @param list<int> $fresh which of the findings were not there in the revision before
      */
     public function __construct(
-        #[OA\Property]
-        public string $id,
-        #[OA\Property]
-        public string $title,
-        #[OA\Property]
-        public string $sha256,
-        #[OA\Property]
-        public string $today,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/RevisionView'))]
+        #[OA\Property] public string $id,
+        #[OA\Property] public string $title,
+        #[OA\Property] public string $sha256,
+        #[OA\Property] public string $today,
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/RevisionView')),
+        ]
         public array $revisions,
-        #[OA\Property(type: 'object', additionalProperties: true)]
-        public \stdClass $document,
-        #[OA\Property]
-        public ?Counts $counts,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/DeadValue'))]
+        #[OA\Property(type: 'object', additionalProperties: true)] public \stdClass $document,
+        #[OA\Property] public ?Counts $counts,
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/DeadValue')),
+        ]
         public array $deadValues,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $deadOptions,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))]
-        public array $idleRows,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/FindingView'))]
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $deadOptions,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))] public array $idleRows,
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/FindingView')),
+        ]
         public array $findings,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/FindingView'))]
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/FindingView')),
+        ]
         public array $settled,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))]
-        public array $fresh,
-        #[OA\Property]
-        public ?string $trouble,
-    ) {
-    }
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))] public array $fresh,
+        #[OA\Property] public ?string $trouble,
+    ) {}
 }

@@ -13,12 +13,8 @@ use OpenApi\Attributes as OA;
 final readonly class DiffFigures
 {
     public function __construct(
-        #[OA\Property]
-        public string $count,
-        #[OA\Property(nullable: true)]
-        public ?string $least,
-        #[OA\Property(nullable: true)]
-        public ?string $greatest,
-    ) {
-    }
+        #[OA\Property] public string $count,
+        #[OA\Property(nullable: true)] public ?string $least,
+        #[OA\Property(nullable: true)] public ?string $greatest,
+    ) {}
 }

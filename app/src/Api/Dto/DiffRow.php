@@ -16,18 +16,21 @@ final readonly class DiffRow
      * @param list<string> $pins
      */
     public function __construct(
-        #[OA\Property]
-        public string $words,
-        #[OA\Property(description: 'choices as "option=value", where the new setup can show it', type: 'array', items: new OA\Items(type: 'string'))]
+        #[OA\Property] public string $words,
+        #[
+            OA\Property(
+                description: 'choices as "option=value", where the new setup can show it',
+                type: 'array',
+                items: new OA\Items(type: 'string'),
+            ),
+        ]
         public array $pins,
-        #[OA\Property(description: 'of a list', nullable: true)]
-        public ?int $line,
-        #[OA\Property(description: 'why a combination of a list cannot be selected', nullable: true)]
+        #[OA\Property(description: 'of a list', nullable: true)] public ?int $line,
+        #[
+            OA\Property(description: 'why a combination of a list cannot be selected', nullable: true),
+        ]
         public ?string $why,
-        #[OA\Property(nullable: true)]
-        public ?string $old,
-        #[OA\Property(nullable: true)]
-        public ?string $new,
-    ) {
-    }
+        #[OA\Property(nullable: true)] public ?string $old,
+        #[OA\Property(nullable: true)] public ?string $new,
+    ) {}
 }

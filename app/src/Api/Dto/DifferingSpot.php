@@ -16,10 +16,7 @@ final readonly class DifferingSpot
      * @param list<int> $box left, top, width, height
      */
     public function __construct(
-        #[OA\Property]
-        public string $words,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))]
-        public array $box,
-    ) {
-    }
+        #[OA\Property] public string $words,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))] public array $box,
+    ) {}
 }

@@ -13,10 +13,13 @@ use OpenApi\Attributes as OA;
 final readonly class DocumentText
 {
     public function __construct(
-        #[OA\Property]
-        public string $text,
-        #[OA\Property(description: 'hash of the revision that it was written on; another one in between refuses it', nullable: true)]
+        #[OA\Property] public string $text,
+        #[
+            OA\Property(
+                description: 'hash of the revision that it was written on; another one in between refuses it',
+                nullable: true,
+            ),
+        ]
         public ?string $on = null,
-    ) {
-    }
+    ) {}
 }

@@ -14,14 +14,8 @@ use Symfony\Component\Validator\Constraints as Assert;
 final readonly class DraftFile
 {
     public function __construct(
-        #[OA\Property(description: 'of the file')]
-        #[Assert\Length(max: 300)]
-        public string $name,
-        #[OA\Property(description: 'the bytes of the file, base64', nullable: true)]
-        public ?string $base64 = null,
-        #[OA\Property(nullable: true)]
-        #[Assert\Length(max: 2000)]
-        public ?string $address = null,
-    ) {
-    }
+        #[OA\Property(description: 'of the file')] #[Assert\Length(max: 300)] public string $name,
+        #[OA\Property(description: 'the bytes of the file, base64', nullable: true)] public ?string $base64 = null,
+        #[OA\Property(nullable: true)] #[Assert\Length(max: 2000)] public ?string $address = null,
+    ) {}
 }

@@ -13,16 +13,12 @@ use OpenApi\Attributes as OA;
 final readonly class DraftView
 {
     /**
-     * @param list<Reading>  $read
+     * @param list<Reading> $read
      * @param list<LeftOver> $left
      */
     public function __construct(
-        #[OA\Property(description: 'the document')]
-        public string $text,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/Reading'))]
-        public array $read,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/LeftOver'))]
-        public array $left,
-    ) {
-    }
+        #[OA\Property(description: 'the document')] public string $text,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/Reading'))] public array $read,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/LeftOver'))] public array $left,
+    ) {}
 }

@@ -17,13 +17,13 @@ final readonly class DraftWanted
      * @param list<DraftFile> $sources
      */
     public function __construct(
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/DraftFile'))]
-        #[Assert\Count(min: 1, max: 10, minMessage: 'A draft is made of something: a file, cells or an address.')]
-        #[Assert\Valid]
-        public array $sources,
-        #[OA\Property(description: 'ISO 4217; where no source names one', nullable: true)]
-        #[Assert\Regex('/^[A-Z]{3}$/D', message: 'A code of ISO 4217 was expected, such as EUR.')]
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/DraftFile'))] #[
+            Assert\Count(min: 1, max: 10, minMessage: 'A draft is made of something: a file, cells or an address.'),
+        ]
+        #[Assert\Valid] public array $sources,
+        #[OA\Property(description: 'ISO 4217; where no source names one', nullable: true)] #[
+            Assert\Regex('/^[A-Z]{3}$/D', message: 'A code of ISO 4217 was expected, such as EUR.'),
+        ]
         public ?string $currency = null,
-    ) {
-    }
+    ) {}
 }

@@ -13,14 +13,11 @@ use OpenApi\Attributes as OA;
 final readonly class DueBegun
 {
     /**
-     * @param list<string>  $begun titles
+     * @param list<string> $begun titles
      * @param list<DueLeft> $left
      */
     public function __construct(
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $begun,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/DueLeft'))]
-        public array $left,
-    ) {
-    }
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $begun,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/DueLeft'))] public array $left,
+    ) {}
 }

@@ -12,11 +12,5 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(required: ['title', 'why'])]
 final readonly class DueLeft
 {
-    public function __construct(
-        #[OA\Property]
-        public string $title,
-        #[OA\Property]
-        public string $why,
-    ) {
-    }
+    public function __construct(#[OA\Property] public string $title, #[OA\Property] public string $why) {}
 }

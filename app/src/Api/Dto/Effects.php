@@ -16,12 +16,11 @@ final readonly class Effects
      * @param list<EffectView> $effects
      */
     public function __construct(
-        #[OA\Property(description: 'why it is not known', nullable: true)]
-        public ?string $why,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/EffectView'))]
+        #[OA\Property(description: 'why it is not known', nullable: true)] public ?string $why,
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/EffectView')),
+        ]
         public array $effects,
-        #[OA\Property]
-        public string $currency,
-    ) {
-    }
+        #[OA\Property] public string $currency,
+    ) {}
 }

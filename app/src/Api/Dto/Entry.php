@@ -13,12 +13,8 @@ use OpenApi\Attributes as OA;
 final readonly class Entry
 {
     public function __construct(
-        #[OA\Property]
-        public string $label,
-        #[OA\Property]
-        public string $value,
-        #[OA\Property]
-        public string $at,
-    ) {
-    }
+        #[OA\Property] public string $label,
+        #[OA\Property] public string $value,
+        #[OA\Property] public string $at,
+    ) {}
 }

@@ -13,10 +13,10 @@ use OpenApi\Attributes as OA;
 final readonly class FileOffer
 {
     public function __construct(
-        #[OA\Property]
-        public string $name,
-        #[OA\Property(description: 'Path of the application that makes it, with exactly its type, bytes and pixels.')]
+        #[OA\Property] public string $name,
+        #[
+            OA\Property(description: 'Path of the application that makes it, with exactly its type, bytes and pixels.'),
+        ]
         public string $address,
-    ) {
-    }
+    ) {}
 }

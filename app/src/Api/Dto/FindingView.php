@@ -16,16 +16,10 @@ final readonly class FindingView
      * @param array<string, mixed> $detail
      */
     public function __construct(
-        #[OA\Property]
-        public string $code,
-        #[OA\Property(enum: ['blocker', 'warning', 'note'])]
-        public string $severity,
-        #[OA\Property]
-        public string $at,
-        #[OA\Property]
-        public string $message,
-        #[OA\Property(type: 'object', additionalProperties: true)]
-        public array $detail,
-    ) {
-    }
+        #[OA\Property] public string $code,
+        #[OA\Property(enum: ['blocker', 'warning', 'note'])] public string $severity,
+        #[OA\Property] public string $at,
+        #[OA\Property] public string $message,
+        #[OA\Property(type: 'object', additionalProperties: true)] public array $detail,
+    ) {}
 }

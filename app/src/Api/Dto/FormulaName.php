@@ -13,12 +13,8 @@ use OpenApi\Attributes as OA;
 final readonly class FormulaName
 {
     public function __construct(
-        #[OA\Property]
-        public string $name,
-        #[OA\Property]
-        public string $words,
-        #[OA\Property(description: 'that it was tried with')]
-        public string $figure,
-    ) {
-    }
+        #[OA\Property] public string $name,
+        #[OA\Property] public string $words,
+        #[OA\Property(description: 'that it was tried with')] public string $figure,
+    ) {}
 }

@@ -17,14 +17,23 @@ final readonly class FormulaView
      * @param list<FormulaName> $used
      */
     public function __construct(
-        #[OA\Property(description: 'every name that may stand in it', type: 'array', items: new OA\Items(ref: '#/components/schemas/FormulaName'))]
+        #[
+            OA\Property(
+                description: 'every name that may stand in it',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/FormulaName'),
+            ),
+        ]
         public array $names,
-        #[OA\Property(description: 'those that stand in it, each with the figure it was tried with', type: 'array', items: new OA\Items(ref: '#/components/schemas/FormulaName'))]
+        #[
+            OA\Property(
+                description: 'those that stand in it, each with the figure it was tried with',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/FormulaName'),
+            ),
+        ]
         public array $used,
-        #[OA\Property(nullable: true)]
-        public ?string $value,
-        #[OA\Property(description: 'why there is no value', nullable: true)]
-        public ?string $trouble,
-    ) {
-    }
+        #[OA\Property(nullable: true)] public ?string $value,
+        #[OA\Property(description: 'why there is no value', nullable: true)] public ?string $trouble,
+    ) {}
 }

@@ -13,21 +13,15 @@ use OpenApi\Attributes as OA;
 final readonly class FreshnessView
 {
     /**
-     * @param string      $run      id of the rehearsal
+     * @param string $run id of the rehearsal
      * @param string|null $lookedAt when somebody looked last
-     * @param bool|null   $isStill  null: nobody looked, or the shop does not say
+     * @param bool|null $isStill null: nobody looked, or the shop does not say
      */
     public function __construct(
-        #[OA\Property]
-        public string $run,
-        #[OA\Property]
-        public string $address,
-        #[OA\Property]
-        public string $tried,
-        #[OA\Property]
-        public ?string $lookedAt,
-        #[OA\Property]
-        public ?bool $isStill,
-    ) {
-    }
+        #[OA\Property] public string $run,
+        #[OA\Property] public string $address,
+        #[OA\Property] public string $tried,
+        #[OA\Property] public ?string $lookedAt,
+        #[OA\Property] public ?bool $isStill,
+    ) {}
 }

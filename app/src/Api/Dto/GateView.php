@@ -9,46 +9,78 @@ use OpenApi\Attributes as OA;
 /**
  * May it launch?
  */
-#[OA\Schema(required: ['verdict', 'words', 'because', 'open', 'checked', 'notChecked', 'notes', 'accepted', 'launches', 'since', 'remarks', 'valid', 'again', 'fresh'])]
+#[
+    OA\Schema(
+        required: [
+            'verdict',
+            'words',
+            'because',
+            'open',
+            'checked',
+            'notChecked',
+            'notes',
+            'accepted',
+            'launches',
+            'since',
+            'remarks',
+            'valid',
+            'again',
+            'fresh',
+        ],
+    ),
+]
 final readonly class GateView
 {
     /**
-     * @param list<string>       $because
+     * @param list<string> $because
      * @param list<GateItemView> $open
-     * @param list<string>       $checked
-     * @param list<string>       $notChecked
+     * @param list<string> $checked
+     * @param list<string> $notChecked
      * @param list<AcceptedView> $accepted
-     * @param list<LaunchView>   $launches
+     * @param list<LaunchView> $launches
      */
     public function __construct(
-        #[OA\Property(enum: ['may-launch', 'not-yet', 'must-not-launch'])]
-        public string $verdict,
-        #[OA\Property]
-        public string $words,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $because,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/GateItemView'))]
-        public array $open,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $checked,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $notChecked,
-        #[OA\Property(description: 'findings to know, which need nobody')]
-        public int $notes,
-        #[OA\Property(description: 'the newest first', type: 'array', items: new OA\Items(ref: '#/components/schemas/AcceptedView'))]
+        #[OA\Property(enum: ['may-launch', 'not-yet', 'must-not-launch'])] public string $verdict,
+        #[OA\Property] public string $words,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $because,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/GateItemView'))] public array $open,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $checked,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $notChecked,
+        #[OA\Property(description: 'findings to know, which need nobody')] public int $notes,
+        #[
+            OA\Property(
+                description: 'the newest first',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/AcceptedView'),
+            ),
+        ]
         public array $accepted,
-        #[OA\Property(description: 'the newest first', type: 'array', items: new OA\Items(ref: '#/components/schemas/LaunchView'))]
+        #[
+            OA\Property(
+                description: 'the newest first',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/LaunchView'),
+            ),
+        ]
         public array $launches,
-        #[OA\Property(ref: '#/components/schemas/ChangeView', description: 'null where it was never launched', nullable: true)]
+        #[
+            OA\Property(
+                ref: '#/components/schemas/ChangeView',
+                description: 'null where it was never launched',
+                nullable: true,
+            ),
+        ]
         public ?ChangeView $since,
-        #[OA\Property(description: 'open conversations')]
-        public int $remarks,
-        #[OA\Property(description: 'checks of the plan whose result still holds')]
-        public int $valid,
-        #[OA\Property(description: 'checks of the plan that have to be tried, or tried again')]
-        public int $again,
-        #[OA\Property(ref: '#/components/schemas/FreshnessView', description: 'null where no shop was rehearsed', nullable: true)]
+        #[OA\Property(description: 'open conversations')] public int $remarks,
+        #[OA\Property(description: 'checks of the plan whose result still holds')] public int $valid,
+        #[OA\Property(description: 'checks of the plan that have to be tried, or tried again')] public int $again,
+        #[
+            OA\Property(
+                ref: '#/components/schemas/FreshnessView',
+                description: 'null where no shop was rehearsed',
+                nullable: true,
+            ),
+        ]
         public ?FreshnessView $fresh,
-    ) {
-    }
+    ) {}
 }

@@ -14,19 +14,13 @@ final readonly class HandSheetView
 {
     /**
      * @param list<HandCheck> $checks
-     * @param list<string>    $leftOut what was more than could be planned
+     * @param list<string> $leftOut what was more than could be planned
      */
     public function __construct(
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/HandCheck'))]
-        public array $checks,
-        #[OA\Property]
-        public int $pairs,
-        #[OA\Property]
-        public int $lowerBound,
-        #[OA\Property]
-        public int $combinations,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $leftOut,
-    ) {
-    }
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/HandCheck'))] public array $checks,
+        #[OA\Property] public int $pairs,
+        #[OA\Property] public int $lowerBound,
+        #[OA\Property] public int $combinations,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $leftOut,
+    ) {}
 }

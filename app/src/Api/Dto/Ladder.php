@@ -16,14 +16,9 @@ final readonly class Ladder
      * @param list<Rung> $rungs
      */
     public function __construct(
-        #[OA\Property(enum: ['selectable', 'offered', 'wrong-sale', 'dead-end'])]
-        public string $set,
-        #[OA\Property]
-        public string $total,
-        #[OA\Property]
-        public string $all,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/Rung'))]
-        public array $rungs,
-    ) {
-    }
+        #[OA\Property(enum: ['selectable', 'offered', 'wrong-sale', 'dead-end'])] public string $set,
+        #[OA\Property] public string $total,
+        #[OA\Property] public string $all,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/Rung'))] public array $rungs,
+    ) {}
 }

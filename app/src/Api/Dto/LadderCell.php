@@ -13,26 +13,15 @@ use OpenApi\Attributes as OA;
 final readonly class LadderCell
 {
     public function __construct(
-        #[OA\Property]
-        public string $value,
-        #[OA\Property]
-        public string $label,
-        #[OA\Property]
-        public string $count,
-        #[OA\Property]
-        public float $share,
-        #[OA\Property]
-        public bool $pinned,
-        #[OA\Property]
-        public string $freed,
-        #[OA\Property]
-        public ?string $dead,
-        #[OA\Property]
-        public bool $hidden,
-        #[OA\Property]
-        public bool $preselected,
-        #[OA\Property]
-        public string $at,
-    ) {
-    }
+        #[OA\Property] public string $value,
+        #[OA\Property] public string $label,
+        #[OA\Property] public string $count,
+        #[OA\Property] public float $share,
+        #[OA\Property] public bool $pinned,
+        #[OA\Property] public string $freed,
+        #[OA\Property] public ?string $dead,
+        #[OA\Property] public bool $hidden,
+        #[OA\Property] public bool $preselected,
+        #[OA\Property] public string $at,
+    ) {}
 }

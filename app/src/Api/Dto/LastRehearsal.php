@@ -16,20 +16,12 @@ final readonly class LastRehearsal
      * @param bool $current whether it was of the revision that is the latest
      */
     public function __construct(
-        #[OA\Property]
-        public string $id,
-        #[OA\Property(enum: ['planning', 'running', 'done', 'cancelled', 'failed'])]
-        public string $state,
-        #[OA\Property]
-        public bool $current,
-        #[OA\Property]
-        public int $total,
-        #[OA\Property]
-        public int $agrees,
-        #[OA\Property]
-        public int $differs,
-        #[OA\Property]
-        public string $createdAt,
-    ) {
-    }
+        #[OA\Property] public string $id,
+        #[OA\Property(enum: ['planning', 'running', 'done', 'cancelled', 'failed'])] public string $state,
+        #[OA\Property] public bool $current,
+        #[OA\Property] public int $total,
+        #[OA\Property] public int $agrees,
+        #[OA\Property] public int $differs,
+        #[OA\Property] public string $createdAt,
+    ) {}
 }

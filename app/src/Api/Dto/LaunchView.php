@@ -13,18 +13,11 @@ use OpenApi\Attributes as OA;
 final readonly class LaunchView
 {
     public function __construct(
-        #[OA\Property]
-        public string $id,
-        #[OA\Property]
-        public string $by,
-        #[OA\Property]
-        public string $when,
-        #[OA\Property]
-        public string $verdict,
-        #[OA\Property]
-        public int $revision,
-        #[OA\Property]
-        public string $sha256,
-    ) {
-    }
+        #[OA\Property] public string $id,
+        #[OA\Property] public string $by,
+        #[OA\Property] public string $when,
+        #[OA\Property] public string $verdict,
+        #[OA\Property] public int $revision,
+        #[OA\Property] public string $sha256,
+    ) {}
 }

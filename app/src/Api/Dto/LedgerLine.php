@@ -13,18 +13,11 @@ use OpenApi\Attributes as OA;
 final readonly class LedgerLine
 {
     public function __construct(
-        #[OA\Property]
-        public string $at,
-        #[OA\Property]
-        public string $label,
-        #[OA\Property]
-        public string $how,
-        #[OA\Property(enum: ['unit', 'line'])]
-        public string $per,
-        #[OA\Property]
-        public ?string $amount,
-        #[OA\Property]
-        public ?string $running,
-    ) {
-    }
+        #[OA\Property] public string $at,
+        #[OA\Property] public string $label,
+        #[OA\Property] public string $how,
+        #[OA\Property(enum: ['unit', 'line'])] public string $per,
+        #[OA\Property] public ?string $amount,
+        #[OA\Property] public ?string $running,
+    ) {}
 }

@@ -13,18 +13,11 @@ use OpenApi\Attributes as OA;
 final readonly class LedgerStep
 {
     public function __construct(
-        #[OA\Property]
-        public string $kind,
-        #[OA\Property]
-        public string $at,
-        #[OA\Property]
-        public string $label,
-        #[OA\Property]
-        public string $basis,
-        #[OA\Property(nullable: true)]
-        public ?string $amount,
-        #[OA\Property(nullable: true)]
-        public ?string $running,
-    ) {
-    }
+        #[OA\Property] public string $kind,
+        #[OA\Property] public string $at,
+        #[OA\Property] public string $label,
+        #[OA\Property] public string $basis,
+        #[OA\Property(nullable: true)] public ?string $amount,
+        #[OA\Property(nullable: true)] public ?string $running,
+    ) {}
 }

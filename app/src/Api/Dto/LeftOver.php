@@ -12,11 +12,5 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(required: ['from', 'why'])]
 final readonly class LeftOver
 {
-    public function __construct(
-        #[OA\Property]
-        public string $from,
-        #[OA\Property]
-        public string $why,
-    ) {
-    }
+    public function __construct(#[OA\Property] public string $from, #[OA\Property] public string $why) {}
 }

@@ -14,9 +14,9 @@ use Symfony\Component\Validator\Constraints as Assert;
 final readonly class NewItemPage
 {
     public function __construct(
-        #[Assert\Length(max: 2000, maxMessage: 'An address has 2000 characters at most.')]
-        #[OA\Property]
+        #[Assert\Length(max: 2000, maxMessage: 'An address has 2000 characters at most.')] #[
+            OA\Property,
+        ]
         public string $address,
-    ) {
-    }
+    ) {}
 }

@@ -17,17 +17,21 @@ final readonly class NewRehearsal
      * @param list<string> $faults
      */
     public function __construct(
-        #[Assert\Length(max: 2000, maxMessage: 'An address has 2000 characters at most.')]
-        #[OA\Property]
+        #[Assert\Length(max: 2000, maxMessage: 'An address has 2000 characters at most.')] #[
+            OA\Property,
+        ]
         public string $address,
-        #[Assert\All([new Assert\Regex('/^[a-z-]{1,60}$/D', message: 'This is no name of a fault.')])]
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
+        #[Assert\All([new Assert\Regex('/^[a-z-]{1,60}$/D', message: 'This is no name of a fault.')])] #[
+            OA\Property(type: 'array', items: new OA\Items(type: 'string')),
+        ]
         public array $faults = [],
-        #[Assert\Length(max: 26)]
-        #[OA\Property(description: 'A mapped page, which is tried in a browser; its address counts then.')]
+        #[Assert\Length(max: 26)] #[
+            OA\Property(description: 'A mapped page, which is tried in a browser; its address counts then.'),
+        ]
         public ?string $page = null,
-        #[OA\Property(description: 'Checks that did and expected the same in an earlier run there are carried over.')]
+        #[
+            OA\Property(description: 'Checks that did and expected the same in an earlier run there are carried over.'),
+        ]
         public bool $carry = false,
-    ) {
-    }
+    ) {}
 }

@@ -14,10 +14,9 @@ use Symfony\Component\Validator\Constraints as Assert;
 final readonly class NewTitle
 {
     public function __construct(
-        #[OA\Property]
-        #[Assert\NotBlank(message: 'A setup needs a name.', normalizer: 'trim')]
-        #[Assert\Length(max: 200, maxMessage: 'At most {{ limit }} characters.')]
+        #[OA\Property] #[Assert\NotBlank(message: 'A setup needs a name.', normalizer: 'trim')] #[
+            Assert\Length(max: 200, maxMessage: 'At most {{ limit }} characters.'),
+        ]
         public string $title,
-    ) {
-    }
+    ) {}
 }

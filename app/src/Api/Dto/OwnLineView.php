@@ -13,16 +13,10 @@ use OpenApi\Attributes as OA;
 final readonly class OwnLineView
 {
     public function __construct(
-        #[OA\Property]
-        public string $sku,
-        #[OA\Property]
-        public string $name,
-        #[OA\Property]
-        public int $quantity,
-        #[OA\Property]
-        public ?string $unitPrice,
-        #[OA\Property]
-        public ?string $lineTotal,
-    ) {
-    }
+        #[OA\Property] public string $sku,
+        #[OA\Property] public string $name,
+        #[OA\Property] public int $quantity,
+        #[OA\Property] public ?string $unitPrice,
+        #[OA\Property] public ?string $lineTotal,
+    ) {}
 }

@@ -13,21 +13,21 @@ use OpenApi\Attributes as OA;
 final readonly class PathLedger
 {
     /**
-     * @param list<SlipProblem>  $problems
-     * @param list<LedgerStep>   $rows
+     * @param list<SlipProblem> $problems
+     * @param list<LedgerStep> $rows
      * @param list<QuantityStep> $quantities
      */
     public function __construct(
-        #[OA\Property]
-        public bool $complete,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/SlipProblem'))]
+        #[OA\Property] public bool $complete,
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/SlipProblem')),
+        ]
         public array $problems,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/LedgerStep'))]
-        public array $rows,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/QuantityStep'))]
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/LedgerStep'))] public array $rows,
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/QuantityStep')),
+        ]
         public array $quantities,
-        #[OA\Property]
-        public string $currency,
-    ) {
-    }
+        #[OA\Property] public string $currency,
+    ) {}
 }

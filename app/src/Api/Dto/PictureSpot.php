@@ -13,25 +13,18 @@ use OpenApi\Attributes as OA;
 final readonly class PictureSpot
 {
     /**
-     * @param string      $at      signature on the page
+     * @param string $at signature on the page
      * @param string|null $control key of the control that it is
-     * @param string|null $button  key of the button that it is
-     * @param string|null $within  signature within the first line of a cart
-     * @param list<int>   $box     left, top, width, height
+     * @param string|null $button key of the button that it is
+     * @param string|null $within signature within the first line of a cart
+     * @param list<int> $box left, top, width, height
      */
     public function __construct(
-        #[OA\Property]
-        public string $at,
-        #[OA\Property]
-        public ?string $control,
-        #[OA\Property]
-        public ?string $button,
-        #[OA\Property]
-        public ?string $within,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))]
-        public array $box,
-        #[OA\Property]
-        public string $text,
-    ) {
-    }
+        #[OA\Property] public string $at,
+        #[OA\Property] public ?string $control,
+        #[OA\Property] public ?string $button,
+        #[OA\Property] public ?string $within,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))] public array $box,
+        #[OA\Property] public string $text,
+    ) {}
 }

@@ -14,13 +14,13 @@ final readonly class PicturesView
 {
     /**
      * @param list<PictureView> $pictures
-     * @param list<LeftOver>    $left
+     * @param list<LeftOver> $left
      */
     public function __construct(
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/PictureView'))]
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/PictureView')),
+        ]
         public array $pictures,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/LeftOver'))]
-        public array $left,
-    ) {
-    }
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/LeftOver'))] public array $left,
+    ) {}
 }

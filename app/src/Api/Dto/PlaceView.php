@@ -12,11 +12,5 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(required: ['at', 'words'])]
 final readonly class PlaceView
 {
-    public function __construct(
-        #[OA\Property]
-        public string $at,
-        #[OA\Property]
-        public string $words,
-    ) {
-    }
+    public function __construct(#[OA\Property] public string $at, #[OA\Property] public string $words) {}
 }

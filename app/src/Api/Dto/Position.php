@@ -13,10 +13,7 @@ use OpenApi\Attributes as OA;
 final readonly class Position
 {
     public function __construct(
-        #[OA\Property]
-        public string $set,
-        #[OA\Property(description: 'from 0, as decimal text; null where it is not in the set')]
-        public ?string $n,
-    ) {
-    }
+        #[OA\Property] public string $set,
+        #[OA\Property(description: 'from 0, as decimal text; null where it is not in the set')] public ?string $n,
+    ) {}
 }

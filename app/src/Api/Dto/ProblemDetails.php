@@ -16,16 +16,13 @@ final readonly class ProblemDetails
      * @param list<ProblemPlace> $problems
      */
     public function __construct(
-        #[OA\Property]
-        public string $type,
-        #[OA\Property]
-        public string $title,
-        #[OA\Property]
-        public int $status,
-        #[OA\Property]
-        public string $detail,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/ProblemPlace'))]
+        #[OA\Property] public string $type,
+        #[OA\Property] public string $title,
+        #[OA\Property] public int $status,
+        #[OA\Property] public string $detail,
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/ProblemPlace')),
+        ]
         public array $problems,
-    ) {
-    }
+    ) {}
 }

@@ -12,11 +12,5 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(required: ['at', 'message'])]
 final readonly class ProblemPlace
 {
-    public function __construct(
-        #[OA\Property]
-        public string $at,
-        #[OA\Property]
-        public string $message,
-    ) {
-    }
+    public function __construct(#[OA\Property] public string $at, #[OA\Property] public string $message) {}
 }

@@ -13,16 +13,10 @@ use OpenApi\Attributes as OA;
 final readonly class QuantityStep
 {
     public function __construct(
-        #[OA\Property]
-        public int $quantity,
-        #[OA\Property(nullable: true)]
-        public ?string $unitPrice,
-        #[OA\Property(description: 'charged once, whatever the number', nullable: true)]
-        public ?string $perLine,
-        #[OA\Property(nullable: true)]
-        public ?string $total,
-        #[OA\Property(description: 'the total shared out', nullable: true)]
-        public ?string $perPiece,
-    ) {
-    }
+        #[OA\Property] public int $quantity,
+        #[OA\Property(nullable: true)] public ?string $unitPrice,
+        #[OA\Property(description: 'charged once, whatever the number', nullable: true)] public ?string $perLine,
+        #[OA\Property(nullable: true)] public ?string $total,
+        #[OA\Property(description: 'the total shared out', nullable: true)] public ?string $perPiece,
+    ) {}
 }

@@ -17,20 +17,12 @@ final readonly class RankedRow
      * @param list<string> $typed
      */
     public function __construct(
-        #[OA\Property]
-        public string $rank,
-        #[OA\Property(description: 'its number in the list', nullable: true)]
-        public ?string $n,
-        #[OA\Property]
-        public string $words,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $pins,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $typed,
-        #[OA\Property]
-        public string $sku,
-        #[OA\Property(nullable: true)]
-        public ?string $total,
-    ) {
-    }
+        #[OA\Property] public string $rank,
+        #[OA\Property(description: 'its number in the list', nullable: true)] public ?string $n,
+        #[OA\Property] public string $words,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $pins,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $typed,
+        #[OA\Property] public string $sku,
+        #[OA\Property(nullable: true)] public ?string $total,
+    ) {}
 }

@@ -13,12 +13,8 @@ use OpenApi\Attributes as OA;
 final readonly class Reading
 {
     public function __construct(
-        #[OA\Property(description: 'JSON Pointer into the draft')]
-        public string $at,
-        #[OA\Property(description: 'place in the source, in words')]
-        public string $from,
-        #[OA\Property]
-        public bool $isGuess,
-    ) {
-    }
+        #[OA\Property(description: 'JSON Pointer into the draft')] public string $at,
+        #[OA\Property(description: 'place in the source, in words')] public string $from,
+        #[OA\Property] public bool $isGuess,
+    ) {}
 }

@@ -13,12 +13,8 @@ use OpenApi\Attributes as OA;
 final readonly class RemarkAnswer
 {
     public function __construct(
-        #[OA\Property]
-        public string $person,
-        #[OA\Property]
-        public string $text,
-        #[OA\Property]
-        public string $writtenAt,
-    ) {
-    }
+        #[OA\Property] public string $person,
+        #[OA\Property] public string $text,
+        #[OA\Property] public string $writtenAt,
+    ) {}
 }

@@ -13,31 +13,24 @@ use OpenApi\Attributes as OA;
 final readonly class RemarkView
 {
     /**
-     * @param string             $about    by which its place is known again: a finding, a check, a value
-     * @param string             $at       JSON Pointer; "" where it is of no place of the document
-     * @param string             $words    what it is about, as it read then
-     * @param string|null        $closedBy null: it is open
+     * @param string $about by which its place is known again: a finding, a check, a value
+     * @param string $at JSON Pointer; "" where it is of no place of the document
+     * @param string $words what it is about, as it read then
+     * @param string|null $closedBy null: it is open
      * @param list<RemarkAnswer> $answers
      */
     public function __construct(
-        #[OA\Property]
-        public string $id,
-        #[OA\Property]
-        public string $about,
-        #[OA\Property]
-        public string $at,
-        #[OA\Property]
-        public string $words,
-        #[OA\Property]
-        public string $person,
-        #[OA\Property]
-        public string $text,
-        #[OA\Property]
-        public string $writtenAt,
-        #[OA\Property]
-        public ?string $closedBy,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/RemarkAnswer'))]
+        #[OA\Property] public string $id,
+        #[OA\Property] public string $about,
+        #[OA\Property] public string $at,
+        #[OA\Property] public string $words,
+        #[OA\Property] public string $person,
+        #[OA\Property] public string $text,
+        #[OA\Property] public string $writtenAt,
+        #[OA\Property] public ?string $closedBy,
+        #[
+            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/RemarkAnswer')),
+        ]
         public array $answers,
-    ) {
-    }
+    ) {}
 }

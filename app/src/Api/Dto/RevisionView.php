@@ -13,14 +13,9 @@ use OpenApi\Attributes as OA;
 final readonly class RevisionView
 {
     public function __construct(
-        #[OA\Property]
-        public int $number,
-        #[OA\Property]
-        public string $sha256,
-        #[OA\Property]
-        public string $createdAt,
-        #[OA\Property]
-        public int $bytes,
-    ) {
-    }
+        #[OA\Property] public int $number,
+        #[OA\Property] public string $sha256,
+        #[OA\Property] public string $createdAt,
+        #[OA\Property] public int $bytes,
+    ) {}
 }

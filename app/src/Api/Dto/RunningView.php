@@ -13,12 +13,8 @@ use OpenApi\Attributes as OA;
 final readonly class RunningView
 {
     public function __construct(
-        #[OA\Property]
-        public int $runs,
-        #[OA\Property]
-        public int $checks,
-        #[OA\Property]
-        public int $waiting,
-    ) {
-    }
+        #[OA\Property] public int $runs,
+        #[OA\Property] public int $checks,
+        #[OA\Property] public int $waiting,
+    ) {}
 }

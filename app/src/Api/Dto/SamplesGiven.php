@@ -17,12 +17,10 @@ final readonly class SamplesGiven
      * @param list<string> $texts
      */
     public function __construct(
-        #[OA\Property(description: 'code')]
-        public string $option,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        #[Assert\Count(max: 20)]
-        #[Assert\All([new Assert\Length(max: 5000)])]
+        #[OA\Property(description: 'code')] public string $option,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] #[Assert\Count(max: 20)] #[
+            Assert\All([new Assert\Length(max: 5000)]),
+        ]
         public array $texts,
-    ) {
-    }
+    ) {}
 }

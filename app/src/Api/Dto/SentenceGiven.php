@@ -14,11 +14,7 @@ use Symfony\Component\Validator\Constraints as Assert;
 final readonly class SentenceGiven
 {
     public function __construct(
-        #[OA\Property(description: 'the document')]
-        public string $text,
-        #[OA\Property]
-        #[Assert\Length(max: 5000)]
-        public string $words,
-    ) {
-    }
+        #[OA\Property(description: 'the document')] public string $text,
+        #[OA\Property] #[Assert\Length(max: 5000)] public string $words,
+    ) {}
 }

@@ -16,12 +16,8 @@ final readonly class SessionView
      * @param string|null $name null: nobody is signed in
      */
     public function __construct(
-        #[OA\Property]
-        public bool $needed,
-        #[OA\Property]
-        public ?string $name,
-        #[OA\Property(enum: ['reader', 'tester', 'lead'])]
-        public ?string $role,
-    ) {
-    }
+        #[OA\Property] public bool $needed,
+        #[OA\Property] public ?string $name,
+        #[OA\Property(enum: ['reader', 'tester', 'lead'])] public ?string $role,
+    ) {}
 }

@@ -13,12 +13,8 @@ use OpenApi\Attributes as OA;
 final readonly class SheetColumnView
 {
     public function __construct(
-        #[OA\Property]
-        public string $heading,
-        #[OA\Property(enum: ['option', 'quantity', 'total', 'unit-price', 'ignored'])]
-        public string $role,
-        #[OA\Property(nullable: true)]
-        public ?string $option,
-    ) {
-    }
+        #[OA\Property] public string $heading,
+        #[OA\Property(enum: ['option', 'quantity', 'total', 'unit-price', 'ignored'])] public string $role,
+        #[OA\Property(nullable: true)] public ?string $option,
+    ) {}
 }

@@ -16,14 +16,9 @@ final readonly class SheetExplanationView
      * @param list<int> $rows
      */
     public function __construct(
-        #[OA\Property]
-        public string $difference,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))]
-        public array $rows,
-        #[OA\Property(nullable: true)]
-        public ?string $at,
-        #[OA\Property]
-        public string $words,
-    ) {
-    }
+        #[OA\Property] public string $difference,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'integer'))] public array $rows,
+        #[OA\Property(nullable: true)] public ?string $at,
+        #[OA\Property] public string $words,
+    ) {}
 }

@@ -14,9 +14,9 @@ use Symfony\Component\Validator\Constraints as Assert;
 final readonly class SheetText
 {
     public function __construct(
-        #[Assert\Length(max: 8_000_000, maxMessage: 'The sheet is larger than 8 MB.')]
-        #[OA\Property]
+        #[Assert\Length(max: 8_000_000, maxMessage: 'The sheet is larger than 8 MB.')] #[
+            OA\Property,
+        ]
         public string $text,
-    ) {
-    }
+    ) {}
 }

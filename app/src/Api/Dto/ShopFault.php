@@ -13,12 +13,8 @@ use OpenApi\Attributes as OA;
 final readonly class ShopFault
 {
     public function __construct(
-        #[OA\Property]
-        public string $name,
-        #[OA\Property]
-        public string $line,
-        #[OA\Property]
-        public string $family,
-    ) {
-    }
+        #[OA\Property] public string $name,
+        #[OA\Property] public string $line,
+        #[OA\Property] public string $family,
+    ) {}
 }

@@ -12,9 +12,5 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(required: ['address'])]
 final readonly class ShopPage
 {
-    public function __construct(
-        #[OA\Property]
-        public string $address,
-    ) {
-    }
+    public function __construct(#[OA\Property] public string $address) {}
 }

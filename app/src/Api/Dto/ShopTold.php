@@ -13,25 +13,20 @@ use OpenApi\Attributes as OA;
 final readonly class ShopTold
 {
     /**
-     * @param list<string> $hosts    further hosts that may be visited
-     * @param int          $pause    milliseconds between two checks
-     * @param \stdClass    $ceilings most options, values, rows, characters
+     * @param list<string> $hosts further hosts that may be visited
+     * @param int $pause milliseconds between two checks
+     * @param \stdClass $ceilings most options, values, rows, characters
      */
     public function __construct(
-        #[OA\Property]
-        public string $id,
-        #[OA\Property]
-        public string $name,
-        #[OA\Property]
-        public string $host,
-        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))]
-        public array $hosts,
-        #[OA\Property]
-        public bool $orders,
-        #[OA\Property]
-        public int $pause,
-        #[OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'integer'))]
+        #[OA\Property] public string $id,
+        #[OA\Property] public string $name,
+        #[OA\Property] public string $host,
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $hosts,
+        #[OA\Property] public bool $orders,
+        #[OA\Property] public int $pause,
+        #[
+            OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'integer')),
+        ]
         public \stdClass $ceilings,
-    ) {
-    }
+    ) {}
 }

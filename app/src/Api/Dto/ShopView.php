@@ -16,10 +16,7 @@ final readonly class ShopView
      * @param list<ShopFault> $faults
      */
     public function __construct(
-        #[OA\Property]
-        public ?string $standIn,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/ShopFault'))]
-        public array $faults,
-    ) {
-    }
+        #[OA\Property] public ?string $standIn,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/ShopFault'))] public array $faults,
+    ) {}
 }

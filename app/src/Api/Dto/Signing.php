@@ -14,13 +14,13 @@ use Symfony\Component\Validator\Constraints as Assert;
 final readonly class Signing
 {
     public function __construct(
-        #[OA\Property]
-        #[Assert\NotBlank(message: 'A launch is signed by name.', normalizer: 'trim')]
-        #[Assert\Length(max: 200)]
+        #[OA\Property] #[Assert\NotBlank(message: 'A launch is signed by name.', normalizer: 'trim')] #[
+            Assert\Length(max: 200),
+        ]
         public string $by,
-        #[OA\Property(description: 'of the document whose gate was looked at')]
-        #[Assert\Length(exactly: 64)]
+        #[OA\Property(description: 'of the document whose gate was looked at')] #[
+            Assert\Length(exactly: 64),
+        ]
         public string $sha256,
-    ) {
-    }
+    ) {}
 }

@@ -13,16 +13,10 @@ use OpenApi\Attributes as OA;
 final readonly class SlipProblem
 {
     public function __construct(
-        #[OA\Property]
-        public string $code,
-        #[OA\Property]
-        public ?string $option,
-        #[OA\Property]
-        public string $message,
-        #[OA\Property]
-        public ?string $limit,
-        #[OA\Property]
-        public ?string $found,
-    ) {
-    }
+        #[OA\Property] public string $code,
+        #[OA\Property] public ?string $option,
+        #[OA\Property] public string $message,
+        #[OA\Property] public ?string $limit,
+        #[OA\Property] public ?string $found,
+    ) {}
 }

@@ -13,20 +13,14 @@ use OpenApi\Attributes as OA;
 final readonly class StageView
 {
     /**
-     * @param string            $picture its address
+     * @param string $picture its address
      * @param list<PictureSpot> $spots
      */
     public function __construct(
-        #[OA\Property(enum: ['page', 'cart', 'checkout'])]
-        public string $stage,
-        #[OA\Property]
-        public string $picture,
-        #[OA\Property]
-        public int $width,
-        #[OA\Property]
-        public int $height,
-        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/PictureSpot'))]
-        public array $spots,
-    ) {
-    }
+        #[OA\Property(enum: ['page', 'cart', 'checkout'])] public string $stage,
+        #[OA\Property] public string $picture,
+        #[OA\Property] public int $width,
+        #[OA\Property] public int $height,
+        #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/PictureSpot'))] public array $spots,
+    ) {}
 }

@@ -13,14 +13,15 @@ use OpenApi\Attributes as OA;
 final readonly class TableChangeView
 {
     public function __construct(
-        #[OA\Property(description: 'JSON Pointer; one past the end of a list where a member is added')]
+        #[
+            OA\Property(description: 'JSON Pointer; one past the end of a list where a member is added'),
+        ]
         public string $at,
-        #[OA\Property(description: 'what stands there then, as JSON; null where it is taken out', nullable: true)]
+        #[
+            OA\Property(description: 'what stands there then, as JSON; null where it is taken out', nullable: true),
+        ]
         public ?string $value,
-        #[OA\Property(description: 'place in the table')]
-        public string $from,
-        #[OA\Property]
-        public string $words,
-    ) {
-    }
+        #[OA\Property(description: 'place in the table')] public string $from,
+        #[OA\Property] public string $words,
+    ) {}
 }

@@ -13,10 +13,7 @@ use OpenApi\Attributes as OA;
 final readonly class TableWanted
 {
     public function __construct(
-        #[OA\Property(description: 'the document as it stands')]
-        public string $text,
-        #[OA\Property(ref: '#/components/schemas/DraftFile')]
-        public DraftFile $table,
-    ) {
-    }
+        #[OA\Property(description: 'the document as it stands')] public string $text,
+        #[OA\Property(ref: '#/components/schemas/DraftFile')] public DraftFile $table,
+    ) {}
 }

@@ -14,16 +14,14 @@ use Symfony\Component\Validator\Constraints as Assert;
 final readonly class ThingMended
 {
     /**
-     * @param string      $what its name in the map
-     * @param string|null $key  key of a control or button, or a signature; null: nowhere
+     * @param string $what its name in the map
+     * @param string|null $key key of a control or button, or a signature; null: nowhere
      */
     public function __construct(
-        #[Assert\Length(max: 200)]
-        #[OA\Property]
-        public string $what,
-        #[Assert\Length(max: 1000, maxMessage: 'A place has 1000 characters at most.')]
-        #[OA\Property]
+        #[Assert\Length(max: 200)] #[OA\Property] public string $what,
+        #[Assert\Length(max: 1000, maxMessage: 'A place has 1000 characters at most.')] #[
+            OA\Property,
+        ]
         public ?string $key,
-    ) {
-    }
+    ) {}
 }

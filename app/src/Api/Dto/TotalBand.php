@@ -13,16 +13,10 @@ use OpenApi\Attributes as OA;
 final readonly class TotalBand
 {
     public function __construct(
-        #[OA\Property]
-        public string $from,
-        #[OA\Property]
-        public string $to,
-        #[OA\Property]
-        public string $count,
-        #[OA\Property(description: 'rank of the first in the order of totals, from 0')]
-        public string $rank,
-        #[OA\Property(description: 'of all combinations, for drawing')]
-        public float $share,
-    ) {
-    }
+        #[OA\Property] public string $from,
+        #[OA\Property] public string $to,
+        #[OA\Property] public string $count,
+        #[OA\Property(description: 'rank of the first in the order of totals, from 0')] public string $rank,
+        #[OA\Property(description: 'of all combinations, for drawing')] public float $share,
+    ) {}
 }

@@ -12,11 +12,5 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(required: ['old', 'new'])]
 final readonly class TwoTexts
 {
-    public function __construct(
-        #[OA\Property]
-        public string $old,
-        #[OA\Property]
-        public string $new,
-    ) {
-    }
+    public function __construct(#[OA\Property] public string $old, #[OA\Property] public string $new) {}
 }

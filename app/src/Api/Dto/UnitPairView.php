@@ -13,16 +13,13 @@ use OpenApi\Attributes as OA;
 final readonly class UnitPairView
 {
     public function __construct(
-        #[OA\Property(description: 'which edge of which input')]
-        public string $about,
-        #[OA\Property(description: 'with its unit')]
-        public string $size,
-        #[OA\Property(enum: ['taken', 'refused', 'empty'])]
-        public string $expected,
-        #[OA\Property(description: 'the same size with the other unit')]
-        public string $same,
-        #[OA\Property(description: 'what the other unit makes of it', enum: ['taken', 'refused', 'empty'])]
+        #[OA\Property(description: 'which edge of which input')] public string $about,
+        #[OA\Property(description: 'with its unit')] public string $size,
+        #[OA\Property(enum: ['taken', 'refused', 'empty'])] public string $expected,
+        #[OA\Property(description: 'the same size with the other unit')] public string $same,
+        #[
+            OA\Property(description: 'what the other unit makes of it', enum: ['taken', 'refused', 'empty']),
+        ]
         public string $otherwise,
-    ) {
-    }
+    ) {}
 }

@@ -12,9 +12,7 @@ use Ithrel\App\Queue\Job;
  */
 final readonly class HandOut implements Job
 {
-    public function __construct(public string $run)
-    {
-    }
+    public function __construct(public string $run) {}
 
     public function toArray(): array
     {

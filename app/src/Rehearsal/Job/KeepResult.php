@@ -16,11 +16,11 @@ use Ithrel\Core\Compare\Found;
 final readonly class KeepResult implements Job
 {
     /**
-     * @param string             $verdict     one of RehearsalCheck's
-     * @param list<Difference>   $differences
-     * @param string|null        $reason      why there is no answer, or why it was not tried
-     * @param list<string>       $unseen      what was not looked at
-     * @param list<TriedPicture> $pictures    of its stages
+     * @param string $verdict one of RehearsalCheck's
+     * @param list<Difference> $differences
+     * @param string|null $reason why there is no answer, or why it was not tried
+     * @param list<string> $unseen what was not looked at
+     * @param list<TriedPicture> $pictures of its stages
      */
     private function __construct(
         public string $run,
@@ -32,19 +32,34 @@ final readonly class KeepResult implements Job
         public int $milliseconds,
         public array $unseen,
         public array $pictures,
-    ) {
-    }
+    ) {}
 
     /**
-     * @param list<Difference>   $differences
-     * @param list<string>       $unseen
+     * @param list<Difference> $differences
+     * @param list<string> $unseen
      * @param list<TriedPicture> $pictures
      */
-    public static function found(TryCheck $job, Found $found, array $differences, int $milliseconds, array $unseen = [], array $pictures = []): self
-    {
+    public static function found(
+        TryCheck $job,
+        Found $found,
+        array $differences,
+        int $milliseconds,
+        array $unseen = [],
+        array $pictures = [],
+    ): self {
         $verdict = [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS;
 
-        return new self($job->run, $job->check->number, $verdict, $found, $differences, null, $milliseconds, $unseen, $pictures);
+        return new self(
+            $job->run,
+            $job->check->number,
+            $verdict,
+            $found,
+            $differences,
+            null,
+            $milliseconds,
+            $unseen,
+            $pictures,
+        );
     }
 
     /**
@@ -52,7 +67,17 @@ final readonly class KeepResult implements Job
      */
     public static function noAnswer(TryCheck $job, string $reason, int $milliseconds, array $pictures = []): self
     {
-        return new self($job->run, $job->check->number, RehearsalCheck::NO_ANSWER, null, [], $reason, $milliseconds, [], $pictures);
+        return new self(
+            $job->run,
+            $job->check->number,
+            RehearsalCheck::NO_ANSWER,
+            null,
+            [],
+            $reason,
+            $milliseconds,
+            [],
+            $pictures,
+        );
     }
 
     /** The page has no way to try it. */
@@ -68,11 +93,11 @@ final readonly class KeepResult implements Job
             'number' => $this->number,
             'verdict' => $this->verdict,
             'found' => $this->found?->toArray(),
-            'differences' => array_map(static fn (Difference $d): array => $d->toArray(), $this->differences),
+            'differences' => array_map(static fn(Difference $d): array => $d->toArray(), $this->differences),
             'reason' => $this->reason,
             'milliseconds' => $this->milliseconds,
             'unseen' => $this->unseen,
-            'pictures' => array_map(static fn (TriedPicture $p): array => $p->toArray(), $this->pictures),
+            'pictures' => array_map(static fn(TriedPicture $p): array => $p->toArray(), $this->pictures),
         ];
     }
 

@@ -15,12 +15,16 @@ final readonly class TriedPicture
     private const MOST_BYTES = 2_000_000;
 
     /**
-     * @param string                     $jpeg  its bytes
+     * @param string $jpeg its bytes
      * @param list<array<string, mixed>> $spots words and box of each place where something differs
      */
-    public function __construct(public string $stage, public string $jpeg, public int $width, public int $height, public array $spots)
-    {
-    }
+    public function __construct(
+        public string $stage,
+        public string $jpeg,
+        public int $width,
+        public int $height,
+        public array $spots,
+    ) {}
 
     /**
      * @return array<string, mixed>
@@ -43,6 +47,12 @@ final readonly class TriedPicture
     {
         $jpeg = base64_decode(Field::text($data, 'jpeg'), true);
 
-        return new self(Field::text($data, 'stage'), false === $jpeg || strlen($jpeg) > self::MOST_BYTES ? '' : $jpeg, Field::whole($data, 'width'), Field::whole($data, 'height'), Field::objects($data, 'spots'));
+        return new self(
+            Field::text($data, 'stage'),
+            false === $jpeg || strlen($jpeg) > self::MOST_BYTES ? '' : $jpeg,
+            Field::whole($data, 'width'),
+            Field::whole($data, 'height'),
+            Field::objects($data, 'spots'),
+        );
     }
 }

@@ -16,9 +16,7 @@ final readonly class TryCheck implements Job
     /**
      * @param int $round how often the run was taken up again; what was handed out for an earlier round is passed over
      */
-    public function __construct(public string $run, public int $round, public Check $check)
-    {
-    }
+    public function __construct(public string $run, public int $round, public Check $check) {}
 
     public function toArray(): array
     {
@@ -27,6 +25,10 @@ final readonly class TryCheck implements Job
 
     public static function fromArray(array $data): self
     {
-        return new self(Field::text($data, 'run'), Field::whole($data, 'round'), Check::fromArray(Field::object($data, 'check')));
+        return new self(
+            Field::text($data, 'run'),
+            Field::whole($data, 'round'),
+            Check::fromArray(Field::object($data, 'check')),
+        );
     }
 }

@@ -12,9 +12,7 @@ use Ithrel\App\Queue\Job;
  */
 final readonly class WalkPage implements Job
 {
-    public function __construct(public string $page)
-    {
-    }
+    public function __construct(public string $page) {}
 
     public function toArray(): array
     {

@@ -13,8 +13,8 @@ use Symfony\Component\Process\ExecutableFinder;
 use Symfony\Component\Process\Process;
 
 /**
- * The browser of a worker: begun when it is first needed, kept for what follows in the same shop, and ended when nothing
- * was asked of it for a while.
+ * The browser of a worker: begun when it is first needed, kept for what follows in the same shop, and ended when
+ * nothing was asked of it for a while.
  */
 final class Browsers
 {
@@ -45,7 +45,7 @@ final class Browsers
      */
     public function __construct(private readonly string $remote)
     {
-        $this->beat = static fn () => null;
+        $this->beat = static fn() => null;
     }
 
     public function __destruct()
@@ -54,8 +54,8 @@ final class Browsers
     }
 
     /**
-     * @param list<string>     $hosts that may be visited
-     * @param \Closure(): void $beat  called now and then while the browser works
+     * @param list<string> $hosts that may be visited
+     * @param \Closure(): void $beat called now and then while the browser works
      *
      * @throws NoAnswer where there is no browser
      */
@@ -71,7 +71,7 @@ final class Browsers
                 $this->install();
             }
             $this->driver = new Driver($hosts, $end);
-            $this->pilot = new Pilot($this->driver, fn () => ($this->beat)());
+            $this->pilot = new Pilot($this->driver, fn() => ($this->beat)());
             [$this->hosts, $this->uses] = [$wanted, 0];
         }
 
@@ -82,7 +82,7 @@ final class Browsers
     public function folder(): string
     {
         if ('' === $this->folder) {
-            $this->folder = sys_get_temp_dir().'/ithrel-files-'.bin2hex(random_bytes(5));
+            $this->folder = sys_get_temp_dir() . '/ithrel-files-' . bin2hex(random_bytes(5));
             mkdir($this->folder, 0o700, true);
         }
 
@@ -122,7 +122,19 @@ final class Browsers
         if (null !== $finder->find('chromedriver') && null !== $finder->find('tinyproxy')) {
             return;
         }
-        $process = new Process(['bash', '-c', 'source "$0" && need_debian "Chromium and its driver, which try a page" chromium chromium-driver tinyproxy-bin fonts-dejavu-core', dirname(__DIR__, 3).'/bin/install.sh'], null, null, null, self::SECONDS_OF_INSTALLATION);
+        $process = new Process(
+            [
+                'bash',
+                '-c',
+                'source "$0" && need_debian "Chromium and its driver, which try a page" chromium chromium-driver ' .
+                'tinyproxy-bin fonts-dejavu-core',
+                dirname(__DIR__, 3) . '/bin/install.sh',
+            ],
+            null,
+            null,
+            null,
+            self::SECONDS_OF_INSTALLATION,
+        );
         try {
             $process->start();
             while ($process->isRunning()) {
@@ -134,13 +146,17 @@ final class Browsers
             // Said below.
         }
         if (!$process->isSuccessful()) {
-            throw new NoAnswer('A page is tried in Chromium, which is not installed here, and could not be: '.trim($process->getErrorOutput()), false);
+            throw new NoAnswer(
+                'A page is tried in Chromium, which is not installed here, and could not be: ' .
+                    trim($process->getErrorOutput()),
+                false,
+            );
         }
     }
 
     /**
-     * Of several remote ends one that answers and that no other worker of this machine uses, else one that answers; workers so
-     * share them out.
+     * Of several remote ends one that answers and that no other worker of this machine uses, else one that answers;
+     * workers so share them out.
      *
      * @return string|null null: browsers are started here
      *
@@ -148,14 +164,19 @@ final class Browsers
      */
     private function remoteEnd(): ?string
     {
-        $ends = array_values(array_filter(array_map(trim(...), explode(',', $this->remote)), static fn (string $end): bool => '' !== $end));
+        $ends = array_values(
+            array_filter(
+                array_map(trim(...), explode(',', $this->remote)),
+                static fn(string $end): bool => '' !== $end,
+            ),
+        );
         if ([] === $ends) {
             return null;
         }
         shuffle($ends);
         $answering = array_values(array_filter($ends, self::answers(...)));
         foreach ($answering as $end) {
-            $lock = fopen(sys_get_temp_dir().'/ithrel-webdriver-'.hash('xxh128', $end).'.lock', 'c');
+            $lock = fopen(sys_get_temp_dir() . '/ithrel-webdriver-' . hash('xxh128', $end) . '.lock', 'c');
             if (false !== $lock && flock($lock, LOCK_EX | LOCK_NB)) {
                 $this->lock = $lock;
 
@@ -163,7 +184,7 @@ final class Browsers
             }
         }
 
-        return $answering[0] ?? throw new NoAnswer('No remote end for browsers answers: '.implode(', ', $ends), true);
+        return $answering[0] ?? throw new NoAnswer('No remote end for browsers answers: ' . implode(', ', $ends), true);
     }
 
     private static function answers(string $end): bool
@@ -173,7 +194,13 @@ final class Browsers
             return false;
         }
         $isSafe = 'https' === ($parts['scheme'] ?? '');
-        $socket = @fsockopen(($isSafe ? 'tls://' : '').trim($parts['host'], '[]'), $parts['port'] ?? ($isSafe ? 443 : 80), $code, $message, self::SECONDS_OF_END);
+        $socket = @fsockopen(
+            ($isSafe ? 'tls://' : '') . trim($parts['host'], '[]'),
+            $parts['port'] ?? ($isSafe ? 443 : 80),
+            $code,
+            $message,
+            self::SECONDS_OF_END,
+        );
         if (false === $socket) {
             return false;
         }

@@ -24,14 +24,19 @@ use Ithrel\Core\Plan\Check;
 final class Camera
 {
     /** Names of the map for what a difference is about. */
-    private const FIELDS = ['unit price' => 'unitPrice', 'line total' => 'lineTotal', 'entries' => 'line', 'own lines' => 'line', 'lines' => 'line', 'points' => 'line'];
+    private const FIELDS = [
+        'unit price' => 'unitPrice',
+        'line total' => 'lineTotal',
+        'entries' => 'line',
+        'own lines' => 'line',
+        'lines' => 'line',
+        'points' => 'line',
+    ];
 
     /** @var array<string, array{Photograph, PageSnapshot}> by stage */
     private array $shots = [];
 
-    public function __construct(private readonly Pilot $pilot, private readonly PageMap $map)
-    {
-    }
+    public function __construct(private readonly Pilot $pilot, private readonly PageMap $map) {}
 
     /** A new check begins. */
     public function wind(): void
@@ -62,7 +67,15 @@ final class Camera
                 $isHere = $difference->stage === $stage || 'page' === $stage;
                 $box = $isHere ? $this->box($stage, $difference, $check, $photograph, $page) : null;
                 if (null !== $box) {
-                    $spots[] = ['words' => sprintf('%s: %s, not %s', $difference->field, $difference->found, $difference->expected), 'box' => $box];
+                    $spots[] = [
+                        'words' => sprintf(
+                            '%s: %s, not %s',
+                            $difference->field,
+                            $difference->found,
+                            $difference->expected,
+                        ),
+                        'box' => $box,
+                    ];
                 }
             }
             $pictures[] = new TriedPicture($stage, $photograph->jpeg, $photograph->width, $photograph->height, $spots);
@@ -74,12 +87,23 @@ final class Camera
     /**
      * @return Box|null
      */
-    private function box(string $stage, Difference $difference, Check $check, Photograph $photograph, PageSnapshot $page): ?array
-    {
+    private function box(
+        string $stage,
+        Difference $difference,
+        Check $check,
+        Photograph $photograph,
+        PageSnapshot $page,
+    ): ?array {
         $field = self::FIELDS[$difference->field] ?? $difference->field;
         if ('page' === $stage && !in_array($field, ['unitPrice', 'total', 'image'], true)) {
             // What was refused, or not offered, is asked for on the page.
-            return in_array($field, ['accepted', 'field', 'offered', 'clicks'], true) ? self::control($this->map->options[$check->field ?? $check->offered[0] ?? ''] ?? null, $photograph, $page) : null;
+            return in_array($field, ['accepted', 'field', 'offered', 'clicks'], true)
+                ? self::control(
+                    $this->map->options[$check->field ?? ($check->offered[0] ?? '')] ?? null,
+                    $photograph,
+                    $page,
+                )
+                : null;
         }
         if ($difference->stage !== $stage) {
             return null;
@@ -89,11 +113,11 @@ final class Camera
 
             return null === $element ? null : $photograph->box($element);
         }
-        $line = self::at($page->root, $this->map->place($stage.' line'));
+        $line = self::at($page->root, $this->map->place($stage . ' line'));
         $element = match ($field) {
             'line' => $line,
-            'total' => self::at($page->root, $this->map->place($stage.' total')),
-            default => null === $line ? null : self::at($line, $this->map->place($stage.' '.$field)),
+            'total' => self::at($page->root, $this->map->place($stage . ' total')),
+            default => null === $line ? null : self::at($line, $this->map->place($stage . ' ' . $field)),
         };
 
         return null === $element ? null : $photograph->box($element);

@@ -25,9 +25,18 @@ final class Evidence
         $text = $element->text();
         $values = $line['entries']['cart'] ?? [];
         // A shop that carries every value wrong has their labels all the same.
-        $said = count(array_filter($values, static fn (array $e): bool => str_contains($text, $e['value']) || str_contains($text, Wording::withoutCharge($e['value'])) || ('' !== $e['label'] && str_contains($text, rtrim($e['label'], ' *:')))));
+        $said = count(
+            array_filter(
+                $values,
+                static fn(array $e): bool => str_contains($text, $e['value']) ||
+                    str_contains($text, Wording::withoutCharge($e['value'])) ||
+                    ('' !== $e['label'] && str_contains($text, rtrim($e['label'], ' *:'))),
+            ),
+        );
         $named = str_contains($text, $item) || (null !== $line && str_contains($text, $line['sku']));
 
-        return $named && 1 === preg_match('/\p{Nd}/u', $text) && (2 * $said >= count($values) || ($said > 0 && $said + 2 >= count($values)));
+        return $named &&
+            1 === preg_match('/\p{Nd}/u', $text) &&
+            (2 * $said >= count($values) || ($said > 0 && $said + 2 >= count($values)));
     }
 }

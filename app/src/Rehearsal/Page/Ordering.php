@@ -19,14 +19,21 @@ final class Ordering
 {
     private const MOST_STEPS = 5;
 
-    private const MADE_UP = ['email' => 'tester@example.com', 'tel' => '0123456789', 'number' => '1', 'url' => 'https://example.com', 'password' => 'Made-up 1', 'text' => 'Test order'];
+    private const MADE_UP = [
+        'email' => 'tester@example.com',
+        'tel' => '0123456789',
+        'number' => '1',
+        'url' => 'https://example.com',
+        'password' => 'Made-up 1',
+        'text' => 'Test order',
+    ];
 
     /** What is tried where a field does not take what was made up for it. */
     private const OTHERWISE = ['12345', '1234', 'AB1 2CD', 'Test', 'tester@example.com', '+4912345678', '1'];
 
     /**
-     * Goes on through steps that ask who the shopper is, until what is looked for is shown; nothing is pressed on a page that
-     * shows it, nor on one that asks for nothing.
+     * Goes on through steps that ask who the shopper is, until what is looked for is shown; nothing is pressed on a
+     * page that shows it, nor on one that asks for nothing.
      *
      * @param \Closure(PageSnapshot): bool $isThere
      */
@@ -68,9 +75,16 @@ final class Ordering
         foreach (ControlFinder::of($pilot->page()) as $control) {
             if (!Buttons::isAside($control->element) && $control->isShown() && !$control->isDisabled()) {
                 $filled += match ($control->kind) {
-                    Control::TEXT, Control::NUMBER => '' === $control->element->value ? self::write($pilot, $control->element) : 0,
+                    Control::TEXT, Control::NUMBER => '' === $control->element->value
+                        ? self::write($pilot, $control->element)
+                        : 0,
                     Control::DATE => '' === $control->element->value ? self::date($pilot, $control->element) : 0,
-                    Control::LIST, Control::RADIOS, Control::CHECK => self::isMissing($pilot, $control->items[0]->element ?? $control->element) || self::isMissing($pilot, $control->element) ? self::choose($pilot, $control) : 0,
+                    Control::LIST, Control::RADIOS, Control::CHECK => self::isMissing(
+                        $pilot,
+                        $control->items[0]->element ?? $control->element,
+                    ) || self::isMissing($pilot, $control->element)
+                        ? self::choose($pilot, $control)
+                        : 0,
                     default => 0,
                 };
             }
@@ -98,7 +112,9 @@ final class Ordering
     private static function fitting(?string $pattern): array
     {
         try {
-            return null === $pattern || '' === $pattern ? [] : array_slice(HtmlPattern::parse($pattern)->samples(), 0, 4);
+            return null === $pattern || '' === $pattern
+                ? []
+                : array_slice(HtmlPattern::parse($pattern)->samples(), 0, 4);
         } catch (PatternError) {
             return [];
         }
@@ -122,7 +138,9 @@ final class Ordering
     {
         foreach ($control->items as $index => $item) {
             if (!$item->isNone() && !$item->isDisabled()) {
-                Control::LIST === $control->kind && 'select' === $control->element->tag ? $pilot->choose($control->element, $index) : $pilot->click($item->element);
+                Control::LIST === $control->kind && 'select' === $control->element->tag
+                    ? $pilot->choose($control->element, $index)
+                    : $pilot->click($item->element);
 
                 return 1;
             }
@@ -136,7 +154,11 @@ final class Ordering
     private static function last(Pilot $pilot): ?PageElement
     {
         foreach (array_reverse(Buttons::buttons($pilot->page())) as $button) {
-            if (!Buttons::isAside($button) && !Buttons::isDisabled($button) && 1 !== preg_match(Buttons::ASIDE, Buttons::words($button))) {
+            if (
+                !Buttons::isAside($button) &&
+                !Buttons::isDisabled($button) &&
+                1 !== preg_match(Buttons::ASIDE, Buttons::words($button))
+            ) {
                 return $button;
             }
         }

@@ -26,8 +26,8 @@ use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 
 /**
- * Tries checks on a shop's page in a browser, each as a new shopper. What the map does not say is not looked at: it stands
- * as expected, and is told apart.
+ * Tries checks on a shop's page in a browser, each as a new shopper. What the map does not say is not looked at: it
+ * stands as expected, and is told apart.
  *
  * @phpstan-import-type Line from Check
  */
@@ -42,8 +42,14 @@ final class PageDoor
     /** @var list<string> lines of the item as the cart showed them last */
     private array $cart = [];
 
-    public function __construct(private readonly Pilot $pilot, private readonly Setup $setup, private readonly PageMap $map, private readonly Shopper $shopper, private readonly bool $orders, private readonly ?Camera $camera = null)
-    {
+    public function __construct(
+        private readonly Pilot $pilot,
+        private readonly Setup $setup,
+        private readonly PageMap $map,
+        private readonly Shopper $shopper,
+        private readonly bool $orders,
+        private readonly ?Camera $camera = null,
+    ) {
         $this->places = new PlaceLearner([], $setup->currency->minorUnits);
         $this->entries = new CarriedEntries($setup);
     }
@@ -63,7 +69,12 @@ final class PageDoor
         $this->camera?->wind();
         foreach (array_merge(...$check->visits) as $click) {
             if (!isset($this->map->options[$click->option])) {
-                throw new NotTried(sprintf('%s was not found on the page.', $this->setup->option($click->option)?->name() ?? $click->option));
+                throw new NotTried(
+                    sprintf(
+                        '%s was not found on the page.',
+                        $this->setup->option($click->option)?->name() ?? $click->option,
+                    ),
+                );
             }
         }
         $page = null;
@@ -79,7 +90,10 @@ final class PageDoor
                     $this->camera?->take('page');
                     if ($isLast && $this->isHeldBack($check, $click->option)) {
                         // A page that asks one thing after the other does not even go on without it.
-                        return [new Found(null, null, null, false, [(string) $check->field], []), array_keys($this->unseen)];
+                        return [
+                            new Found(null, null, null, false, [(string) $check->field], []),
+                            array_keys($this->unseen),
+                        ];
                     }
 
                     return [new Found($click->option, null, null, false, [], []), array_keys($this->unseen)];
@@ -96,13 +110,20 @@ final class PageDoor
                 return [new Found(null, $offered, null, false, [], [], false, $apart), array_keys($this->unseen)];
             }
             if ($isLast && null !== $check->sent && $check->accepted) {
-                throw new NotTried('A page sends its picks in its own order; another is tried over the shop interface.');
+                throw new NotTried(
+                    'A page sends its picks in its own order; another is tried over the shop interface.',
+                );
             }
             if (null === $this->map->add || null === $this->map->cartLines) {
                 throw new NotTried('How something is added to the cart, or where the cart shows it, was not found.');
             }
             $isHeld = !$this->quantity($check, $v);
-            if ($isLast && !$check->accepted && null !== $check->field && ($isHeld || isset($this->shopper->held[$check->field]))) {
+            if (
+                $isLast &&
+                !$check->accepted &&
+                null !== $check->field &&
+                ($isHeld || isset($this->shopper->held[$check->field]))
+            ) {
                 // The page does not even let it be typed, or chosen.
                 return [new Found(null, $offered, null, false, [$check->field], []), array_keys($this->unseen)];
             }
@@ -124,7 +145,10 @@ final class PageDoor
         }
         $stages = $accepted && $check->accepted ? $this->stages($check) : [];
 
-        return [new Found(null, $offered, $page, $accepted, $fields, $stages, $accepted && $isPast, $apart), array_keys($this->unseen)];
+        return [
+            new Found(null, $offered, $page, $accepted, $fields, $stages, $accepted && $isPast, $apart),
+            array_keys($this->unseen),
+        ];
     }
 
     /**
@@ -137,7 +161,7 @@ final class PageDoor
     private function apart(array $clicks): array
     {
         $apart = [];
-        foreach (array_unique(array_map(static fn (Click $c): string => $c->option, $clicks)) as $code) {
+        foreach (array_unique(array_map(static fn(Click $c): string => $c->option, $clicks)) as $code) {
             $option = isset($this->map->seconds[$code]) ? $this->setup->option($code) : null;
             $shown = null === $option ? null : $this->shopper->apart($option);
             if (null !== $shown) {
@@ -155,23 +179,37 @@ final class PageDoor
      */
     private function isOfThePageAlone(Check $check, array $fields): bool
     {
-        return Purpose::Required === $check->purpose && null !== $check->field && in_array($check->field, $fields, true) && $this->shopper->withoutValidation($check->field);
+        return Purpose::Required === $check->purpose &&
+            null !== $check->field &&
+            in_array($check->field, $fields, true) &&
+            $this->shopper->withoutValidation($check->field);
     }
 
     /**
-     * Whether a check leaves something out that the page asks for, and for want of it the page neither shows what it asks for
-     * next nor lets anything be added.
+     * Whether a check leaves something out that the page asks for, and for want of it the page neither shows what it
+     * asks for next nor lets anything be added.
      */
     private function isHeldBack(Check $check, string $next): bool
     {
-        if ($check->accepted || null === $check->field || $check->field === $next || in_array($check->field, array_map(static fn (Click $c): string => $c->option, $check->visits[count($check->visits) - 1]), true)) {
+        if (
+            $check->accepted ||
+            null === $check->field ||
+            $check->field === $next ||
+            in_array(
+                $check->field,
+                array_map(static fn(Click $c): string => $c->option, $check->visits[count($check->visits) - 1]),
+                true,
+            )
+        ) {
             return false;
         }
         $missing = $this->shopper->control($check->field);
         $wanted = $this->shopper->control($next);
         $button = $this->shopper->button($this->map->add);
 
-        return true === $missing?->isShown() && true !== $wanted?->isShown() && (null === $button || Buttons::isDisabled($button));
+        return true === $missing?->isShown() &&
+            true !== $wanted?->isShown() &&
+            (null === $button || Buttons::isDisabled($button));
     }
 
     /**
@@ -205,17 +243,27 @@ final class PageDoor
         }
         $said = [];
         foreach (['unitPrice' => 'unit price', 'total' => 'total', 'image' => 'image'] as $field => $words) {
-            $element = isset($this->map->places[$field]) ? Signature::find($this->pilot->page()->root, $this->map->places[$field]) : null;
+            $element = isset($this->map->places[$field])
+                ? Signature::find($this->pilot->page()->root, $this->map->places[$field])
+                : null;
             if (null === $element) {
-                $this->unseen('page '.$words, $line[$field]);
+                $this->unseen('page ' . $words, $line[$field]);
                 $said[$field] = $line[$field];
             } else {
                 $own = $this->read($field, $element, $words);
-                $said[$field] = 'image' === $field && null !== $line['image'] && null !== $own && PlaceLearner::file($line['image']) === $own ? $line['image'] : $own;
+                $said[$field] =
+                    'image' === $field &&
+                    null !== $line['image'] &&
+                    null !== $own &&
+                    PlaceLearner::file($line['image']) === $own
+                        ? $line['image']
+                        : $own;
             }
         }
         $entries = $line['entries']['page'] ?? [];
-        $list = isset($this->map->places['entries']) ? Signature::find($this->pilot->page()->root, $this->map->places['entries']) : null;
+        $list = isset($this->map->places['entries'])
+            ? Signature::find($this->pilot->page()->root, $this->map->places['entries'])
+            : null;
         if (null === $list) {
             // Beside the fields themselves nothing shows what was answered.
             $this->unseen('page entries', $entries);
@@ -223,7 +271,12 @@ final class PageDoor
             $entries = $this->entries->read($list, $entries);
         }
 
-        return ['unitPrice' => $said['unitPrice'], 'total' => $said['total'], 'entries' => $entries, 'image' => $said['image']];
+        return [
+            'unitPrice' => $said['unitPrice'],
+            'total' => $said['total'],
+            'entries' => $entries,
+            'image' => $said['image'],
+        ];
     }
 
     /**
@@ -246,7 +299,10 @@ final class PageDoor
         }
     }
 
-    /** Whether what was sent past the page stands in the cart or at the checkout, as the option that it was sent for carries it. */
+    /**
+     * Whether what was sent past the page stands in the cart or at the checkout, as the option that it was sent for
+     * carries it.
+     */
     private function carries(Check $check): bool
     {
         $option = null === $check->field ? null : $this->setup->option($check->field);
@@ -255,7 +311,7 @@ final class PageDoor
         $words = null === $option ? [] : $this->words($option, $check->sent[$option->code] ?? null);
         foreach ([] === $words ? [] : $this->mainLines($places, $this->pilot->page()) as $line) {
             $text = $line->text();
-            if ([] === array_filter($words, static fn (string $word): bool => !str_contains($text, $word))) {
+            if ([] === array_filter($words, static fn(string $word): bool => !str_contains($text, $word))) {
                 return true;
             }
         }
@@ -275,7 +331,9 @@ final class PageDoor
         foreach (is_array($answer) ? $answer : [$answer] as $each) {
             $word = is_array($each) ? $each['name'] ?? null : $each;
             if (is_string($word) && '' !== $word) {
-                $words[] = $option->kind->isChoice() ? Wording::withoutCharge($option->value($word)->label ?? $word) : $word;
+                $words[] = $option->kind->isChoice()
+                    ? Wording::withoutCharge($option->value($word)->label ?? $word)
+                    : $word;
             }
         }
 
@@ -285,7 +343,8 @@ final class PageDoor
     /**
      * @param 'form'|'express' $route
      *
-     * @return array{bool, list<string>, bool} whether it was taken, which options a refusal names, and whether the page's own guard was put away for it
+     * @return array{bool, list<string>, bool} whether it was taken, which options a refusal names, and whether the
+     *                                         page's own guard was put away for it
      */
     private function add(Check $check, string $route, int $before): array
     {
@@ -307,7 +366,9 @@ final class PageDoor
         if ($before === count($check->visits) - 1 && $this->isOfThePageAlone($check, $named)) {
             // The page itself does not let it through; whether the shop does is asked without the page's guard.
             $isPast = true;
-            $after = $this->pilot->click($this->shopper->button('express' === $route ? $this->map->express : $this->map->add) ?? $button);
+            $after = $this->pilot->click(
+                $this->shopper->button('express' === $route ? $this->map->express : $this->map->add) ?? $button,
+            );
             $named = array_values(array_unique([...$named, ...$this->named($old, $after)]));
         }
         if ('express' === $route) {
@@ -315,7 +376,12 @@ final class PageDoor
             // Where the item's page stands there again, with what it asks for, there is nothing to go on with.
             $isBack = null !== $this->shopper->button($this->map->express);
             if (null !== $places && !$isBack && $this->pilot->address() !== $old->address) {
-                $after = Ordering::goOn($this->pilot, $after, static fn (PageSnapshot $p): bool => [] !== $places->lines($p)) ?? $after;
+                $after =
+                    Ordering::goOn(
+                        $this->pilot,
+                        $after,
+                        static fn(PageSnapshot $p): bool => [] !== $places->lines($p),
+                    ) ?? $after;
             }
             $lines = $places?->lines($after) ?? [];
             $isThere = [] !== $lines && $this->pilot->address() !== $old->address;
@@ -324,9 +390,11 @@ final class PageDoor
         }
         $cart = null === $this->map->cart ? $after : $this->pilot->visit($this->map->cart);
         $lines = $this->mainLines($this->map->cartLines, $cart);
-        $texts = array_map(static fn (PageElement $line): string => $line->text(), $lines);
+        $texts = array_map(static fn(PageElement $line): string => $line->text(), $lines);
         // Two that became one were taken: the line that was there says something else now.
-        $accepted = count($lines) > $before || (count($lines) > 0 && (0 === $before || [] === $named || $texts !== $this->cart));
+        $accepted =
+            count($lines) > $before ||
+            (count($lines) > 0 && (0 === $before || [] === $named || $texts !== $this->cart));
         $this->cart = $texts;
 
         return [$accepted, $accepted ? [] : $named, $isPast];
@@ -348,15 +416,22 @@ final class PageDoor
         $said = '';
         foreach ($new->all() as $element) {
             // What stands there once more than before was said anew.
-            if ('#text' === $element->tag && $element->isShown && ($before[$element->name] = ($before[$element->name] ?? 0) - 1) < 0) {
-                $said .= ' '.$element->name;
+            if (
+                '#text' === $element->tag &&
+                $element->isShown &&
+                ($before[$element->name] = ($before[$element->name] ?? 0) - 1) < 0
+            ) {
+                $said .= ' ' . $element->name;
             }
         }
         $named = [];
         foreach ($this->setup->options as $option) {
             $control = isset($this->map->options[$option->code]) ? $this->shopper->control($option->code) : null;
             $label = Wording::plain($option->label);
-            if (null !== $control && $control->isShown() && $this->isInvalid($control) || ('' !== $label && str_contains(mb_strtolower($said), $label))) {
+            if (
+                (null !== $control && $control->isShown() && $this->isInvalid($control)) ||
+                ('' !== $label && str_contains(mb_strtolower($said), $label))
+            ) {
                 $named[] = $option->code;
             }
         }
@@ -364,7 +439,12 @@ final class PageDoor
             $named[] = 'quantity';
         }
         $quantity = null === $this->map->quantity ? null : $this->shopper->byKey($this->map->quantity);
-        if ((null !== $quantity && $this->isInvalid($quantity)) || (null !== $quantity && '' !== $quantity->label && str_contains(mb_strtolower($said), Wording::plain($quantity->label)))) {
+        if (
+            (null !== $quantity && $this->isInvalid($quantity)) ||
+            (null !== $quantity &&
+                '' !== $quantity->label &&
+                str_contains(mb_strtolower($said), Wording::plain($quantity->label)))
+        ) {
             $named[] = 'quantity';
         }
 
@@ -374,8 +454,14 @@ final class PageDoor
     /** Whether a field says so itself, or the browser's own validation does. */
     private function isInvalid(Control $control): bool
     {
-        foreach ([$control->element, ...array_map(static fn (ControlItem $i): PageElement => $i->element, $control->items)] as $element) {
-            if (in_array($element->tag, ['input', 'select', 'textarea'], true) && true === $this->pilot->call($element, 'function() { return this.willValidate && !this.validity.valid }')) {
+        foreach (
+            [$control->element, ...array_map(static fn(ControlItem $i): PageElement => $i->element, $control->items)]
+            as $element
+        ) {
+            if (
+                in_array($element->tag, ['input', 'select', 'textarea'], true) &&
+                true === $this->pilot->call($element, 'function() { return this.willValidate && !this.validity.valid }')
+            ) {
                 return true;
             }
         }
@@ -400,14 +486,22 @@ final class PageDoor
             $button = null === $this->map->toCheckout ? null : Buttons::find($cart, $this->map->toCheckout);
             if (null !== $button && null !== $this->map->checkoutLines) {
                 $places = $this->map->checkoutLines;
-                $checkout = Ordering::goOn($this->pilot, $this->pilot->click($button), static fn (PageSnapshot $p): bool => [] !== $places->lines($p)) ?? $this->pilot->page();
+                $checkout =
+                    Ordering::goOn(
+                        $this->pilot,
+                        $this->pilot->click($button),
+                        static fn(PageSnapshot $p): bool => [] !== $places->lines($p),
+                    ) ?? $this->pilot->page();
                 $this->camera?->take('checkout');
                 $stages['checkout'] = $this->stage('checkout', $this->map->checkoutLines, $checkout, $check);
             } else {
                 $this->unseen['checkout'] = true;
             }
         }
-        $order = $this->orders && null !== $checkout && null !== $this->map->orderLines ? Ordering::place($this->pilot) : null;
+        $order =
+            $this->orders && null !== $checkout && null !== $this->map->orderLines
+                ? Ordering::place($this->pilot)
+                : null;
         if (null !== $order) {
             $this->camera?->take('order');
             $stages['order'] = $this->stage('order', $this->map->orderLines, $order, $check);
@@ -415,7 +509,7 @@ final class PageDoor
             $this->unseen['order'] = true;
         }
 
-        return array_filter($stages, static fn (?array $stage): bool => null !== $stage);
+        return array_filter($stages, static fn(?array $stage): bool => null !== $stage);
     }
 
     /**
@@ -437,38 +531,54 @@ final class PageDoor
         }
         $total = null === $places->total ? null : Signature::find($page->root, $places->total);
         if (null === $total) {
-            $this->unseen[$stage.' total'] = true;
+            $this->unseen[$stage . ' total'] = true;
         }
 
-        return ['lines' => $found, 'total' => null === $total ? \Ithrel\Core\Compare\Cells::sum(array_map(static fn (array $l): ?string => $l['total'], $check->lines)) : $this->places->said('total', $total)];
+        return [
+            'lines' => $found,
+            'total' =>
+                null === $total
+                    ? \Ithrel\Core\Compare\Cells::sum(
+                        array_map(static fn(array $l): ?string => $l['total'], $check->lines),
+                    )
+                    : $this->places->said('total', $total),
+        ];
     }
 
     /**
-     * @param Line              $expected
-     * @param list<PageElement> $own      rows of parts that stand behind it
+     * @param Line $expected
+     * @param list<PageElement> $own rows of parts that stand behind it
      *
      * @return array<string, mixed>
      */
     private function line(string $stage, LinePlaces $places, PageElement $element, array $expected, array $own): array
     {
         $line = ['points' => $expected['points'], 'name' => $expected['name']];
-        $this->unseen($stage.' points', $expected['points']);
+        $this->unseen($stage . ' points', $expected['points']);
         foreach (LinePlaces::FIELDS as $field) {
             $place = isset($places->fields[$field]) ? Signature::find($element, $places->fields[$field]) : null;
             if (null === $place) {
-                $this->unseen($stage.' '.$field, $expected[$field]);
+                $this->unseen($stage . ' ' . $field, $expected[$field]);
                 $line[$field] = $expected[$field];
                 continue;
             }
             $said = $this->read($field, $place, $field);
             $line[$field] = match (true) {
-                'sku' === $field && null !== $said && 1 === preg_match('/(?<![\w\-])'.preg_quote($expected['sku'], '/').'(?![\w\-])/u', $said) => $expected['sku'],
-                'image' === $field && null !== $said && null !== $expected['image'] && PlaceLearner::file($expected['image']) === $said => $expected['image'],
+                'sku' === $field &&
+                    null !== $said &&
+                    1 === preg_match('/(?<![\w\-])' . preg_quote($expected['sku'], '/') . '(?![\w\-])/u', $said)
+                    => $expected['sku'],
+                'image' === $field &&
+                    null !== $said &&
+                    null !== $expected['image'] &&
+                    PlaceLearner::file($expected['image']) === $said
+                    => $expected['image'],
                 default => $said,
             };
         }
         $line['entries'] = $this->entries->read($element, $expected['entries'][$stage] ?? []);
-        $line['ownLines'] = [] === $expected['ownLines'] && [] === $own ? [] : $this->ownLines($places, $own, $expected);
+        $line['ownLines'] =
+            [] === $expected['ownLines'] && [] === $own ? [] : $this->ownLines($places, $own, $expected);
 
         return $line;
     }
@@ -478,14 +588,20 @@ final class PageDoor
      */
     private function mainLines(?LinePlaces $places, PageSnapshot $page): array
     {
-        return array_values(array_filter($places?->lines($page) ?? [], fn (PageElement $line): bool => !$this->isPart($line, $places)));
+        return array_values(
+            array_filter($places?->lines($page) ?? [], fn(PageElement $line): bool => !$this->isPart($line, $places)),
+        );
     }
 
     private function isPart(PageElement $line, ?LinePlaces $places): bool
     {
         $sku = isset($places->fields['sku']) ? Signature::find($line, $places->fields['sku'])?->text() : null;
         foreach ($this->setup->parts as $part) {
-            if (null !== $sku ? $sku === $part->sku : (str_contains($line->text(), $part->name) && !str_contains($line->text(), $this->setup->item->name))) {
+            if (
+                null !== $sku
+                    ? $sku === $part->sku
+                    : str_contains($line->text(), $part->name) && !str_contains($line->text(), $this->setup->item->name)
+            ) {
                 return true;
             }
         }
@@ -518,7 +634,7 @@ final class PageDoor
 
     /**
      * @param list<PageElement> $rows
-     * @param Line              $expected
+     * @param Line $expected
      *
      * @return list<array<string, mixed>>
      */
@@ -533,7 +649,10 @@ final class PageDoor
                 $said = null === $place ? null : $this->places->said($field, $place);
                 $known = $wanted[$field] ?? null;
                 $known = is_scalar($known) ? (string) $known : null;
-                $line[$field] = null === $place || ('lineTotal' === $field && \Ithrel\Core\Compare\Cells::isSame($known, $said)) ? $known : $said;
+                $line[$field] =
+                    null === $place || ('lineTotal' === $field && \Ithrel\Core\Compare\Cells::isSame($known, $said))
+                        ? $known
+                        : $said;
             }
             $own[] = $line;
         }

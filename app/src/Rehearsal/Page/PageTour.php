@@ -18,8 +18,8 @@ use Ithrel\Core\Page\Signature;
 use Ithrel\Core\Plan\Check;
 
 /**
- * Walks one sale through a shop once it is mapped, and photographs item, cart and checkout, so that a person can see what
- * was taken for what, and point at what is something else.
+ * Walks one sale through a shop once it is mapped, and photographs item, cart and checkout, so that a person can see
+ * what was taken for what, and point at what is something else.
  */
 final readonly class PageTour
 {
@@ -28,9 +28,7 @@ final readonly class PageTour
     /** Characters that are kept of what stands at a spot. */
     private const MOST_CHARACTERS = 120;
 
-    public function __construct(private Pilot $pilot, private Shopper $shopper, private PageMap $map)
-    {
-    }
+    public function __construct(private Pilot $pilot, private Shopper $shopper, private PageMap $map) {}
 
     /**
      * @param Check|null $sale that is made; null: the page is photographed as it opens
@@ -40,7 +38,18 @@ final readonly class PageTour
     public function walk(?Check $sale): array
     {
         $line = $sale->lines[0] ?? null;
-        $expected = null === $line ? [] : ['unitPrice' => $line['unitPrice'], 'lineTotal' => $line['lineTotal'], 'total' => $line['total'], 'sku' => $line['sku'], 'quantity' => (string) $line['quantity'], 'image' => $line['image'], 'weight' => $line['weight']];
+        $expected =
+            null === $line
+                ? []
+                : [
+                    'unitPrice' => $line['unitPrice'],
+                    'lineTotal' => $line['lineTotal'],
+                    'total' => $line['total'],
+                    'sku' => $line['sku'],
+                    'quantity' => (string) $line['quantity'],
+                    'image' => $line['image'],
+                    'weight' => $line['weight'],
+                ];
         $pictures = [];
         try {
             $this->shopper->open();
@@ -65,10 +74,10 @@ final readonly class PageTour
             $after = $this->pilot->click($on);
             $places = $this->map->checkoutLines;
             if (null !== $places) {
-                Ordering::goOn($this->pilot, $after, static fn (PageSnapshot $p): bool => [] !== $places->lines($p));
+                Ordering::goOn($this->pilot, $after, static fn(PageSnapshot $p): bool => [] !== $places->lines($p));
             }
             $pictures[] = $this->picture('checkout', $places, $expected);
-        } catch (NotTried|NoAnswer) {
+        } catch (NotTried | NoAnswer) {
             // What was photographed until then is shown; the map says what is missing.
         }
 
@@ -76,7 +85,7 @@ final readonly class PageTour
     }
 
     /**
-     * @param 'page'|'cart'|'checkout'   $stage
+     * @param 'page'|'cart'|'checkout' $stage
      * @param array<string, string|null> $expected
      */
     private function picture(string $stage, ?LinePlaces $places, array $expected): StagePicture
@@ -88,7 +97,14 @@ final readonly class PageTour
         foreach ('page' === $stage ? $this->shopper->controls() : [] as $control) {
             $box = self::boxOf($photograph, $control);
             if (null !== $box) {
-                $spots[] = ['at' => Signature::of($control->element), 'control' => $control->key(), 'button' => null, 'within' => null, 'box' => $box, 'text' => self::short($control->label)];
+                $spots[] = [
+                    'at' => Signature::of($control->element),
+                    'control' => $control->key(),
+                    'button' => null,
+                    'within' => null,
+                    'box' => $box,
+                    'text' => self::short($control->label),
+                ];
                 $known[$control->element->id] = true;
             }
         }
@@ -98,15 +114,25 @@ final readonly class PageTour
         }
         foreach ($page->all() as $element) {
             $button = $buttons[$element->id] ?? null;
-            if (count($spots) >= self::MOST_SPOTS || isset($known[$element->id]) || (null === $button && !self::saysSomething($element))) {
+            if (
+                count($spots) >= self::MOST_SPOTS ||
+                isset($known[$element->id]) ||
+                (null === $button && !self::saysSomething($element))
+            ) {
                 continue;
             }
             $box = $photograph->box($element);
             if (null !== $box) {
                 $spots[] = [
-                    'at' => Signature::of($element), 'control' => null, 'button' => null === $button ? null : Buttons::key($button),
-                    'within' => null !== $line && $line !== $element && $line->contains($element) ? Signature::of($element, $line) : null,
-                    'box' => $box, 'text' => self::short(null === $button ? self::read($element) : Buttons::words($button)),
+                    'at' => Signature::of($element),
+                    'control' => null,
+                    'button' => null === $button ? null : Buttons::key($button),
+                    'within' =>
+                        null !== $line && $line !== $element && $line->contains($element)
+                            ? Signature::of($element, $line)
+                            : null,
+                    'box' => $box,
+                    'text' => self::short(null === $button ? self::read($element) : Buttons::words($button)),
                 ];
             }
         }
@@ -138,7 +164,9 @@ final readonly class PageTour
     {
         $text = '' === $element->value ? $element->text() : $element->value;
 
-        return 'img' === $element->tag ? basename((string) parse_url($element->attribute('src') ?? '', PHP_URL_PATH)) : $text;
+        return 'img' === $element->tag
+            ? basename((string) parse_url($element->attribute('src') ?? '', PHP_URL_PATH))
+            : $text;
     }
 
     /**
@@ -148,9 +176,16 @@ final readonly class PageTour
      */
     public static function boxOf(Photograph $photograph, Control $control): ?array
     {
-        $elements = array_merge(...array_map(static fn (ControlItem $item): array => array_filter([$item->element, $item->label]), $control->items));
+        $elements = array_merge(
+            ...array_map(
+                static fn(ControlItem $item): array => array_filter([$item->element, $item->label]),
+                $control->items,
+            ),
+        );
 
-        return $photograph->box(...(Control::LIST === $control->kind || [] === $elements ? [$control->element] : $elements)) ?? $photograph->box($control->element);
+        return $photograph->box(
+            ...Control::LIST === $control->kind || [] === $elements ? [$control->element] : $elements,
+        ) ?? $photograph->box($control->element);
     }
 
     private static function short(string $text): string

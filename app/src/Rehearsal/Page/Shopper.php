@@ -36,18 +36,24 @@ final class Shopper
     private ?array $controls = null;
 
     /**
-     * @param string $folder   for files to be uploaded
-     * @param bool   $keepsTab whether one tab serves shopper after shopper; each check has one of its own
+     * @param string $folder for files to be uploaded
+     * @param bool $keepsTab whether one tab serves shopper after shopper; each check has one of its own
      */
-    public function __construct(public readonly Pilot $pilot, private readonly Setup $setup, private readonly PageMap $map, private readonly string $folder, private readonly bool $keepsTab = false)
-    {
-    }
+    public function __construct(
+        public readonly Pilot $pilot,
+        private readonly Setup $setup,
+        private readonly PageMap $map,
+        private readonly string $folder,
+        private readonly bool $keepsTab = false,
+    ) {}
 
     public function open(bool $asNew = true): PageSnapshot
     {
         $this->held = [];
 
-        return $asNew ? $this->pilot->newShopper($this->map->address, $this->keepsTab) : $this->pilot->visit($this->map->address);
+        return $asNew
+            ? $this->pilot->newShopper($this->map->address, $this->keepsTab)
+            : $this->pilot->visit($this->map->address);
     }
 
     /**
@@ -66,12 +72,14 @@ final class Shopper
     /** The control of an option; null where the page has none at the moment. */
     public function control(string $option): ?Control
     {
-        return $this->byKey(($this->usesSecond ? $this->map->seconds[$option] ?? null : null) ?? $this->map->options[$option] ?? '');
+        return $this->byKey(
+            ($this->usesSecond ? $this->map->seconds[$option] ?? null : null) ?? ($this->map->options[$option] ?? ''),
+        );
     }
 
     /**
-     * Codes of the values that each of an option's two controls shows as picked; null where they say the same, or one of them
-     * is not there.
+     * Codes of the values that each of an option's two controls shows as picked; null where they say the same, or one
+     * of them is not there.
      *
      * @return array{list<string>, list<string>}|null
      */
@@ -117,7 +125,10 @@ final class Shopper
             return false;
         }
         if (Kind::Note === $option->kind) {
-            return str_contains($this->pilot->page()->root->text(), trim((string) preg_replace('/\s+/u', ' ', $option->label)));
+            return str_contains(
+                $this->pilot->page()->root->text(),
+                trim((string) preg_replace('/\s+/u', ' ', $option->label)),
+            );
         }
         if (!isset($this->map->options[$code])) {
             throw new NotTried(sprintf('%s was not found on the page.', $option->name()));
@@ -131,7 +142,11 @@ final class Shopper
         }
         $label = $option->value($value)->label ?? $value;
         $item = OptionMatcher::item($control, $label);
-        if (Control::LIST === $control->kind && 'select' !== $control->element->tag && true !== $item?->element->isShown) {
+        if (
+            Control::LIST === $control->kind &&
+            'select' !== $control->element->tag &&
+            true !== $item?->element->isShown
+        ) {
             // A list that opens first, and is closed again.
             $this->pilot->click($control->element);
             $opened = $this->control($code);
@@ -155,7 +170,9 @@ final class Shopper
      */
     public function click(Click $click): bool
     {
-        $option = $this->setup->option($click->option) ?? throw new NotTried(sprintf('The setup has no option %s.', $click->option));
+        $option =
+            $this->setup->option($click->option) ??
+            throw new NotTried(sprintf('The setup has no option %s.', $click->option));
         if (!isset($this->map->options[$click->option])) {
             throw new NotTried(sprintf('%s was not found on the page.', $option->name()));
         }
@@ -166,7 +183,11 @@ final class Shopper
 
         return match ($option->kind) {
             Kind::One, Kind::Part => $this->pick($option, $control, is_string($click->answer) ? $click->answer : null),
-            Kind::Several => $this->pickAll($option, $control, is_array($click->answer) ? array_values(array_filter($click->answer, is_string(...))) : []),
+            Kind::Several => $this->pickAll(
+                $option,
+                $control,
+                is_array($click->answer) ? array_values(array_filter($click->answer, is_string(...))) : [],
+            ),
             Kind::Flag => $this->tick($control, true === $click->answer),
             Kind::File => $this->upload($control, is_array($click->answer) ? $click->answer : []),
             default => $this->write($option, $control, is_string($click->answer) ? $click->answer : ''),
@@ -183,23 +204,34 @@ final class Shopper
         $option = $this->setup->option($code);
         $control = $this->control($code);
         if (null === $option || null === $control || Kind::File === $option->kind) {
-            throw new NotTried(sprintf('%s has no field on the page that could be sent past it.', $option?->name() ?? $code));
+            throw new NotTried(
+                sprintf('%s has no field on the page that could be sent past it.', $option?->name() ?? $code),
+            );
         }
-        $free = 'function(v, on) { for (let n = this; n; n = n.parentElement) { n.removeAttribute("hidden"); n.removeAttribute("disabled") } for (const a of ["required", "maxlength", "minlength", "pattern", "min", "max", "step"]) this.removeAttribute(a); if (v === null) { if ("selected" in this) this.selected = on; else this.checked = on } else this.value = v; if (this.form) this.form.noValidate = true }';
+        $free =
+            'function(v, on) { for (let n = this; n; n = n.parentElement) { n.removeAttribute("hidden"); ' .
+            'n.removeAttribute("disabled") } for (const a of ["required", "maxlength", "minlength", "pattern", "min", "max", "step"]) this.removeAttribute(a); if (v === null) { if ("selected" in this) this.selected = on; else this.checked = on } else this.value = v; if (this.form) this.form.noValidate = true }';
         if ([] === $control->items) {
             $this->pilot->call($control->element, $free, [is_string($answer) ? $answer : '', true]);
 
             return;
         }
         $codes = array_filter(is_array($answer) ? $answer : [$answer], is_string(...));
-        $labels = array_map(static fn (string $c): string => $option->value($c)->label ?? $c, $codes);
+        $labels = array_map(static fn(string $c): string => $option->value($c)->label ?? $c, $codes);
         foreach ($labels as $label) {
             if (null === OptionMatcher::item($control, $label)) {
                 throw new NotTried(sprintf('%s has no field on the page that could be sent past it.', $label));
             }
         }
         foreach ($control->items as $item) {
-            $isOn = Kind::Flag === $option->kind ? true === $answer : [] !== array_filter($labels, static fn (string $label): bool => OptionMatcher::item($control, $label) === $item);
+            $isOn =
+                Kind::Flag === $option->kind
+                    ? true === $answer
+                    : [] !==
+                        array_filter(
+                            $labels,
+                            static fn(string $label): bool => OptionMatcher::item($control, $label) === $item,
+                        );
             $this->pilot->call($item->element, $free, [null, $isOn]);
         }
     }
@@ -213,9 +245,22 @@ final class Shopper
     {
         $control = $this->control($code);
         $isAway = false;
-        $free = 'function() { if (!this.willValidate || !this.validity.valueMissing) return false; this.removeAttribute("required"); if (this.form) this.form.noValidate = true; return true }';
-        foreach (null === $control ? [] : [$control->element, ...array_map(static fn (ControlItem $i): PageElement => $i->element, $control->items)] as $element) {
-            $isAway = (in_array($element->tag, ['input', 'select', 'textarea'], true) && true === $this->pilot->call($element, $free)) || $isAway;
+        $free =
+            'function() { if (!this.willValidate || !this.validity.valueMissing) return false; ' .
+            'this.removeAttribute("required"); if (this.form) this.form.noValidate = true; return true }';
+        foreach (
+            null === $control
+                ? []
+                : [
+                    $control->element,
+                    ...array_map(static fn(ControlItem $i): PageElement => $i->element, $control->items),
+                ]
+            as $element
+        ) {
+            $isAway =
+                (in_array($element->tag, ['input', 'select', 'textarea'], true) &&
+                    true === $this->pilot->call($element, $free)) ||
+                $isAway;
         }
 
         return $isAway;
@@ -233,7 +278,10 @@ final class Shopper
         }
         if (Control::LIST === $control->kind) {
             foreach ($control->items as $n => $item) {
-                if (trim($item->text) === (string) $quantity || $item->element->attribute('value') === (string) $quantity) {
+                if (
+                    trim($item->text) === (string) $quantity ||
+                    $item->element->attribute('value') === (string) $quantity
+                ) {
                     $this->pilot->choose($control->element, $n);
 
                     return;
@@ -268,7 +316,11 @@ final class Shopper
             return true;
         }
         if (Control::LIST === $control->kind && (null === $item || !$item->element->isShown)) {
-            $item = $this->inOpened($option, $control, static fn (Control $opened): ?ControlItem => OptionMatcher::item($opened, $label));
+            $item = $this->inOpened(
+                $option,
+                $control,
+                static fn(Control $opened): ?ControlItem => OptionMatcher::item($opened, $label),
+            );
             if (null === $item) {
                 return false;
             }
@@ -312,8 +364,13 @@ final class Shopper
 
                     return true;
                 }
-                $isNone = static fn (Control $opened): ?ControlItem => array_values(array_filter($opened->items, static fn (ControlItem $i): bool => $i->isNone()))[0] ?? null;
-                $item = Control::LIST === $control->kind && !$item->element->isShown ? $this->inOpened($option, $control, $isNone) ?? $item : $item;
+                $isNone = static fn(Control $opened): ?ControlItem => array_values(
+                    array_filter($opened->items, static fn(ControlItem $i): bool => $i->isNone()),
+                )[0] ?? null;
+                $item =
+                    Control::LIST === $control->kind && !$item->element->isShown
+                        ? $this->inOpened($option, $control, $isNone) ?? $item
+                        : $item;
                 $this->press($item);
 
                 return true;
@@ -345,13 +402,24 @@ final class Shopper
             $wanted[Signature::of($item->element)] = true;
         }
         if ('select' === $control->element->tag) {
-            $this->pilot->chooseAll($control->element, array_keys(array_filter($control->items, static fn (ControlItem $item): bool => isset($wanted[Signature::of($item->element)]))));
+            $this->pilot->chooseAll(
+                $control->element,
+                array_keys(
+                    array_filter(
+                        $control->items,
+                        static fn(ControlItem $item): bool => isset($wanted[Signature::of($item->element)]),
+                    ),
+                ),
+            );
 
             return true;
         }
         foreach (array_keys($control->items) as $n) {
             $item = $this->control($option->code)->items[$n] ?? null;
-            if (null !== $item && isset($wanted[Signature::of($item->element)]) !== $this->pilot->isPicked($item->element)) {
+            if (
+                null !== $item &&
+                isset($wanted[Signature::of($item->element)]) !== $this->pilot->isPicked($item->element)
+            ) {
                 $this->press($item);
             }
         }
@@ -382,10 +450,17 @@ final class Shopper
 
     private function write(Option $option, Control $control, string $text): bool
     {
-        in_array($control->kind, [Control::DATE, Control::COLOUR], true) ? $this->pilot->set($control->element, $text) : $this->pilot->type($control->element, $text);
+        in_array($control->kind, [Control::DATE, Control::COLOUR], true)
+            ? $this->pilot->set($control->element, $text)
+            : $this->pilot->type($control->element, $text);
         $stands = $this->control($option->code)?->element->value;
         unset($this->held[$option->code]);
-        if (null !== $stands && $stands !== str_replace(["\r\n", "\r"], "\n", $text) && Control::COLOUR !== $control->kind && Control::DATE !== $control->kind) {
+        if (
+            null !== $stands &&
+            $stands !== str_replace(["\r\n", "\r"], "\n", $text) &&
+            Control::COLOUR !== $control->kind &&
+            Control::DATE !== $control->kind
+        ) {
             $this->held[$option->code] = true;
         }
 

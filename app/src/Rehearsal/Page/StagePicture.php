@@ -11,17 +11,28 @@ use Ithrel\App\Browser\Photograph;
  *
  * @phpstan-import-type Box from Photograph
  *
- * @phpstan-type Spot array{at: string, control: string|null, button: string|null, within: string|null, box: Box, text: string}
+ * @phpstan-type Spot array{
+ *     at: string,
+ *     control: string|null,
+ *     button: string|null,
+ *     within: string|null,
+ *     box: Box,
+ *     text: string,
+ * }
  */
 final readonly class StagePicture
 {
     /**
-     * @param 'page'|'cart'|'checkout'   $stage
-     * @param list<Spot>                 $spots    things that can be pointed at: signature on the page, key of a control or
-     *                                             button, signature within the first line; and what is read there
+     * @param 'page'|'cart'|'checkout' $stage
+     * @param list<Spot> $spots things that can be pointed at: signature on the page, key of a
+     *                          control or
+     *                          button, signature within the first line; and what is read there
      * @param array<string, string|null> $expected field => what has to be read there in this state
      */
-    public function __construct(public string $stage, public Photograph $photograph, public array $spots, public array $expected)
-    {
-    }
+    public function __construct(
+        public string $stage,
+        public Photograph $photograph,
+        public array $spots,
+        public array $expected,
+    ) {}
 }

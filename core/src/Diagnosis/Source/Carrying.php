@@ -19,10 +19,12 @@ final class Carrying implements Source
     public function of(Evidence $evidence): iterable
     {
         $tree = $evidence->tree;
-        $owners = $evidence->has('entries') ? [
-            ...array_map(static fn (int $i): array => ['options', $i], $tree->positions(['options'])),
-            ...array_map(static fn (int $i): array => ['item', 'data', $i], $tree->positions(['item', 'data'])),
-        ] : [];
+        $owners = $evidence->has('entries')
+            ? [
+                ...array_map(static fn(int $i): array => ['options', $i], $tree->positions(['options'])),
+                ...array_map(static fn(int $i): array => ['item', 'data', $i], $tree->positions(['item', 'data'])),
+            ]
+            : [];
         foreach ($owners as $owner) {
             $label = $tree->at([...$owner, 'label']) ?? $tree->at([...$owner, 'code']);
             if (!is_string($label)) {
@@ -32,8 +34,19 @@ final class Carrying implements Source
             $now = is_array($given) ? $given : self::STAGES;
             $then = $this->stages($evidence, $label, $now);
             if ($then !== $now) {
-                $at = '/'.implode('/', $owner).'/stages';
-                yield [] === $then ? Deviation::entered($at, [...$owner, 'stages'], [], 'it were carried nowhere') : Deviation::entered($at, [...$owner, 'stages'], $then, sprintf('it were carried to %s, not to %s', implode(', ', $then), [] === $now ? 'nothing' : implode(', ', array_filter($now, is_string(...)))));
+                $at = '/' . implode('/', $owner) . '/stages';
+                yield [] === $then
+                    ? Deviation::entered($at, [...$owner, 'stages'], [], 'it were carried nowhere')
+                    : Deviation::entered(
+                        $at,
+                        [...$owner, 'stages'],
+                        $then,
+                        sprintf(
+                            'it were carried to %s, not to %s',
+                            implode(', ', $then),
+                            [] === $now ? 'nothing' : implode(', ', array_filter($now, is_string(...))),
+                        ),
+                    );
             }
         }
         if (!$evidence->has('own lines', 'line total', 'unit price', 'total', 'weight')) {
@@ -48,7 +61,18 @@ final class Carrying implements Source
             }
             if (null !== $tree->at([...$value, 'item'])) {
                 $isFree = true === $tree->at([...$value, 'free']);
-                yield $isFree ? Deviation::leftOut(FigureLeaves::pointer([...$value, 'free']), [...$value, 'free'], 'it were not free') : Deviation::added(FigureLeaves::pointer([...$value, 'free']), [...$value, 'free'], true, 'it were free');
+                yield $isFree
+                    ? Deviation::leftOut(
+                        FigureLeaves::pointer([...$value, 'free']),
+                        [...$value, 'free'],
+                        'it were not free',
+                    )
+                    : Deviation::added(
+                        FigureLeaves::pointer([...$value, 'free']),
+                        [...$value, 'free'],
+                        true,
+                        'it were free',
+                    );
             }
         }
     }
@@ -65,14 +89,22 @@ final class Carrying implements Source
         $then = array_fill_keys(array_filter($now, is_string(...)), true);
         foreach ($evidence->left as $seen) {
             foreach ($seen->differences as $difference) {
-                if ('entries' === $difference->field && 'missing' === $difference->found && str_starts_with($difference->expected, $label.': ')) {
+                if (
+                    'entries' === $difference->field &&
+                    'missing' === $difference->found &&
+                    str_starts_with($difference->expected, $label . ': ')
+                ) {
                     unset($then[$difference->stage]);
-                } elseif ('entries' === $difference->field && 'nothing' === $difference->expected && str_starts_with($difference->found, $label.': ')) {
+                } elseif (
+                    'entries' === $difference->field &&
+                    'nothing' === $difference->expected &&
+                    str_starts_with($difference->found, $label . ': ')
+                ) {
                     $then[$difference->stage] = true;
                 }
             }
         }
 
-        return array_values(array_filter(self::STAGES, static fn (string $stage): bool => isset($then[$stage])));
+        return array_values(array_filter(self::STAGES, static fn(string $stage): bool => isset($then[$stage])));
     }
 }

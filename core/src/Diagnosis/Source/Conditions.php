@@ -36,7 +36,12 @@ final class Conditions implements Source
         foreach ($places as $path) {
             $condition = $tree->at($path);
             if ($condition instanceof \stdClass) {
-                yield from $this->ways($evidence, FigureLeaves::pointer('when' === $path[2] ? array_slice($path, 0, 2) : $path), $path, $condition);
+                yield from $this->ways(
+                    $evidence,
+                    FigureLeaves::pointer('when' === $path[2] ? array_slice($path, 0, 2) : $path),
+                    $path,
+                    $condition,
+                );
             }
         }
     }
@@ -56,9 +61,22 @@ final class Conditions implements Source
                     $turned = clone $test;
                     unset($turned->{$one});
                     $turned->{$other} = $test->{$one};
-                    yield Deviation::entered($at, $place, $turned, sprintf('its condition asked for %s of its parts, not %s', $other, $one));
-                    foreach (is_array($test->{$one}) && count($test->{$one}) > 1 ? array_keys($test->{$one}) : [] as $i) {
-                        yield Deviation::entered($at, [...$place, $one, $i], null, sprintf('part %d of its condition were missing', $i + 1));
+                    yield Deviation::entered(
+                        $at,
+                        $place,
+                        $turned,
+                        sprintf('its condition asked for %s of its parts, not %s', $other, $one),
+                    );
+                    foreach (
+                        is_array($test->{$one}) && count($test->{$one}) > 1 ? array_keys($test->{$one}) : []
+                        as $i
+                    ) {
+                        yield Deviation::entered(
+                            $at,
+                            [...$place, $one, $i],
+                            null,
+                            sprintf('part %d of its condition were missing', $i + 1),
+                        );
                     }
                 }
             }
@@ -106,10 +124,24 @@ final class Conditions implements Source
             $turned = clone $test;
             unset($turned->{$key});
             $turned->{self::TURNED[$key]} = $bound;
-            yield Deviation::entered($at, $place, $turned, sprintf('its condition %s the bound %s', in_array($key, ['above', 'below'], true) ? 'took in' : 'left out', $bound));
+            yield Deviation::entered(
+                $at,
+                $place,
+                $turned,
+                sprintf(
+                    'its condition %s the bound %s',
+                    in_array($key, ['above', 'below'], true) ? 'took in' : 'left out',
+                    $bound,
+                ),
+            );
             foreach ([1, -1] as $by) {
                 $other = is_int($bound) ? $bound + $by : (string) BigDecimal::of($bound)->plus($by);
-                yield Deviation::entered($at, [...$place, $key], $other, sprintf('the bound of its condition were %s, not %s', $other, $bound));
+                yield Deviation::entered(
+                    $at,
+                    [...$place, $key],
+                    $other,
+                    sprintf('the bound of its condition were %s, not %s', $other, $bound),
+                );
             }
         }
     }
@@ -130,13 +162,28 @@ final class Conditions implements Source
         foreach ($option->values as $value) {
             if (in_array($value->code, $asked, true)) {
                 if (count($asked) > 1) {
-                    yield Deviation::entered($at, [...$place, 'is'], array_values(array_diff($asked, [$value->code])), sprintf('its condition did not ask for %s', $value->label));
+                    yield Deviation::entered(
+                        $at,
+                        [...$place, 'is'],
+                        array_values(array_diff($asked, [$value->code])),
+                        sprintf('its condition did not ask for %s', $value->label),
+                    );
                 }
                 continue;
             }
-            yield Deviation::entered($at, [...$place, 'is'], [...$asked, $value->code], sprintf('its condition asked for %s too', $value->label));
+            yield Deviation::entered(
+                $at,
+                [...$place, 'is'],
+                [...$asked, $value->code],
+                sprintf('its condition asked for %s too', $value->label),
+            );
             if (1 === count($asked)) {
-                yield Deviation::entered($at, [...$place, 'is'], [$value->code], sprintf('its condition asked for %s instead', $value->label));
+                yield Deviation::entered(
+                    $at,
+                    [...$place, 'is'],
+                    [$value->code],
+                    sprintf('its condition asked for %s instead', $value->label),
+                );
             }
         }
     }

@@ -31,8 +31,17 @@ final class Figures implements Source
 
     public function of(Evidence $evidence): iterable
     {
-        foreach ([[self::PRICES, FigureLeaves::prices(...)], [['weight'], FigureLeaves::weights(...)], [['points'], FigureLeaves::points(...)]] as [$fields, $leaves]) {
-            $witnesses = $evidence->witnesses(static fn (Seen $seen): bool => $seen->isOneSale() && [] !== self::off($evidence, $seen, $fields));
+        foreach (
+            [
+                [self::PRICES, FigureLeaves::prices(...)],
+                [['weight'], FigureLeaves::weights(...)],
+                [['points'], FigureLeaves::points(...)],
+            ]
+            as [$fields, $leaves]
+        ) {
+            $witnesses = $evidence->witnesses(
+                static fn(Seen $seen): bool => $seen->isOneSale() && [] !== self::off($evidence, $seen, $fields),
+            );
             foreach ([] === $witnesses ? [] : $leaves($evidence->tree) as $leaf) {
                 if (($evidence->isOver)()) {
                     return;
@@ -43,7 +52,7 @@ final class Figures implements Source
     }
 
     /**
-     * @param list<Seen>   $witnesses
+     * @param list<Seen> $witnesses
      * @param list<string> $fields
      *
      * @return iterable<Deviation>
@@ -61,7 +70,13 @@ final class Figures implements Source
                 $before = Model::figure($evidence->model->found($seen), $field);
                 $slope = Model::figure($moved->found($seen), $field)?->minus($before ?? BigDecimal::zero());
                 if (null !== $before && null !== $slope && !$slope->isZero()) {
-                    $number = self::neat($leaf->number->plus($by->multipliedBy(self::MOVED)->dividedBy($slope, 12, RoundingMode::HalfUp)), $slope, max(0, $evidence->setup->currency->minorUnits));
+                    $number = self::neat(
+                        $leaf->number->plus(
+                            $by->multipliedBy(self::MOVED)->dividedBy($slope, 12, RoundingMode::HalfUp),
+                        ),
+                        $slope,
+                        max(0, $evidence->setup->currency->minorUnits),
+                    );
                     $votes[(string) $number] = ($votes[(string) $number] ?? 0) + 1;
                     break;
                 }
@@ -106,7 +121,14 @@ final class Figures implements Source
         for ($scale = 0; $scale < 6; ++$scale) {
             $neat = $exact->toScale($scale, RoundingMode::HalfUp);
             // Off by less than half of the least unit, as the figure moves with it.
-            if ($neat->minus($exact)->abs()->multipliedBy($slope->abs())->multipliedBy(BigDecimal::of(10)->power($places + 1))->isLessThan($half)) {
+            if (
+                $neat
+                    ->minus($exact)
+                    ->abs()
+                    ->multipliedBy($slope->abs())
+                    ->multipliedBy(BigDecimal::of(10)->power($places + 1))
+                    ->isLessThan($half)
+            ) {
                 return $neat;
             }
         }

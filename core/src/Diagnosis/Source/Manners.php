@@ -22,36 +22,71 @@ final class Manners implements Source
     public function of(Evidence $evidence): iterable
     {
         $tree = $evidence->tree;
-        $options = array_map(static fn (int $i): array => ['options', $i], $tree->positions(['options']));
+        $options = array_map(static fn(int $i): array => ['options', $i], $tree->positions(['options']));
         $values = FigureLeaves::values($tree);
         $rows = FigureLeaves::rows($tree);
         if ($evidence->has('accepted', 'field', 'clicks', 'offered', 'entries')) {
             yield from $this->all(self::gone($tree, $options, 'required'), 'no answer were required');
-            yield from $this->all(self::gone($tree, [...$values, ...$rows, ...FigureLeaves::parts($tree), ['item']], 'stock'), 'nothing were ever sold out');
+            yield from $this->all(
+                self::gone($tree, [...$values, ...$rows, ...FigureLeaves::parts($tree), ['item']], 'stock'),
+                'nothing were ever sold out',
+            );
             yield from $this->all(self::gone($tree, $options, 'shownWhen'), 'every option were always shown');
             yield from $this->all(self::gone($tree, $values, 'allowedWhen'), 'every value were always on offer');
             yield from $this->all(self::gone($tree, $values, 'hidden'), 'nothing were kept for later');
-            yield from $this->all(self::gone($tree, [...$values, ...$options], 'default'), 'nothing were chosen as the page opens');
+            yield from $this->all(
+                self::gone($tree, [...$values, ...$options], 'default'),
+                'nothing were chosen as the page opens',
+            );
             yield from $this->all(self::gone($tree, $options, 'types'), 'any kind of file were taken');
             yield from $this->all(self::gone($tree, $options, 'length'), 'texts had no limits');
             yield from $this->all($this->lengths($tree, $options, 1), 'texts could be longer by one');
             yield from $this->all($this->lengths($tree, $options, -1), 'texts had to be shorter by one');
             yield from $this->all($this->measures($tree, $options, 'bytes'), 'texts were counted in bytes');
-            yield from $this->all($this->turned($tree, [...$options, ...$values], 'all', 'any'), 'any part of a condition were enough');
-            yield from $this->all($this->turned($tree, [...$options, ...$values], 'any', 'all'), 'all parts of a condition were asked for');
+            yield from $this->all(
+                $this->turned($tree, [...$options, ...$values], 'all', 'any'),
+                'any part of a condition were enough',
+            );
+            yield from $this->all(
+                $this->turned($tree, [...$options, ...$values], 'any', 'all'),
+                'all parts of a condition were asked for',
+            );
         }
         if ($evidence->has('entries')) {
             foreach ([['page'], ['cart'], ['checkout'], ['order'], ['checkout', 'order']] as $without) {
-                yield from $this->all($this->stages($tree, [...$options, ...array_map(static fn (int $i): array => ['item', 'data', $i], $tree->positions(['item', 'data']))], $without), sprintf('nothing were carried to the %s', implode(' and the ', $without)));
+                yield from $this->all(
+                    $this->stages(
+                        $tree,
+                        [
+                            ...$options,
+                            ...array_map(
+                                static fn(int $i): array => ['item', 'data', $i],
+                                $tree->positions(['item', 'data']),
+                            ),
+                        ],
+                        $without,
+                    ),
+                    sprintf('nothing were carried to the %s', implode(' and the ', $without)),
+                );
             }
-            yield from $this->all(self::gone($tree, array_map(static fn (int $i): array => ['item', 'data', $i], $tree->positions(['item', 'data'])), 'stages'), 'every fact were shown everywhere');
+            yield from $this->all(
+                self::gone(
+                    $tree,
+                    array_map(static fn(int $i): array => ['item', 'data', $i], $tree->positions(['item', 'data'])),
+                    'stages',
+                ),
+                'every fact were shown everywhere',
+            );
             yield from $this->all($this->codes($tree, $values), 'values were carried by their codes', '');
         }
         if ($evidence->has('image')) {
             yield from $this->all(self::gone($tree, [...$values, ...$rows], 'image'), 'only the item had a picture');
         }
         if ($evidence->has('weight')) {
-            yield from $this->all(self::gone($tree, [...$values, ...FigureLeaves::parts($tree)], 'weight'), 'what is added had no weight');
+            yield from $this->all(
+                self::gone($tree, [...$values, ...FigureLeaves::parts($tree)], 'weight'),
+                'what is added had no weight',
+            );
             yield from $this->all(self::gone($tree, $rows, 'weight'), 'rows had no weight');
         }
         if ($evidence->has('sku')) {
@@ -72,9 +107,15 @@ final class Manners implements Source
      */
     private function prices(DocumentTree $tree, array $options, array $values, array $rows): iterable
     {
-        $charges = array_map(static fn (int $i): array => ['charges', $i], $tree->positions(['charges']));
-        $charged = [...$charges, ...array_map(static fn (array $owner): array => [...$owner, 'charge'], [...$options, ...$values])];
-        yield from $this->all([...self::gone($tree, $rows, 'price'), ...self::gone($tree, $rows, 'salePrice')], 'rows had no price of their own');
+        $charges = array_map(static fn(int $i): array => ['charges', $i], $tree->positions(['charges']));
+        $charged = [
+            ...$charges,
+            ...array_map(static fn(array $owner): array => [...$owner, 'charge'], [...$options, ...$values]),
+        ];
+        yield from $this->all(
+            [...self::gone($tree, $rows, 'price'), ...self::gone($tree, $rows, 'salePrice')],
+            'rows had no price of their own',
+        );
         yield from $this->all(self::gone($tree, $values, 'line'), 'no part made a line of its own', '');
         yield from $this->all(self::gone($tree, $charged, 'min'), 'no formula had a floor');
         yield from $this->all(self::gone($tree, $charged, 'max'), 'no formula had a ceiling');
@@ -85,12 +126,16 @@ final class Manners implements Source
                 $once[] = [$path, (object) ['how' => 'fixed', 'amount' => (string) $charge, 'per' => 'line']];
                 $signs[] = [$path, (string) BigDecimal::of($charge)->negated()];
             }
-            if (!$charge instanceof \stdClass) {
+            if (!($charge instanceof \stdClass)) {
                 continue;
             }
-            ('line' === ($charge->per ?? 'unit')) ? $each[] = [[...$path, 'per'], null] : $once[] = [[...$path, 'per'], 'line'];
+            'line' === ($charge->per ?? 'unit')
+                ? ($each[] = [[...$path, 'per'], null])
+                : ($once[] = [[...$path, 'per'], 'line']);
             if ('percent' === ($charge->how ?? '')) {
-                'running' === ($charge->of ?? 'base') ? $base[] = [[...$path, 'of'], 'base'] : $running[] = [[...$path, 'of'], 'running'];
+                'running' === ($charge->of ?? 'base')
+                    ? ($base[] = [[...$path, 'of'], 'base'])
+                    : ($running[] = [[...$path, 'of'], 'running']);
             }
             foreach (['amount', 'rate'] as $key) {
                 if (is_string($charge->{$key} ?? null) && is_numeric($charge->{$key})) {
@@ -103,7 +148,11 @@ final class Manners implements Source
         yield from $this->all($running, 'percentages were taken of the running total', '');
         yield from $this->all($base, 'percentages were taken of the base price', '');
         yield from $this->all($signs, 'charges were taken off', '');
-        yield from $this->all(array_values(array_filter($signs, static fn (array $change): bool => !str_starts_with($change[1], '-'))), 'what is taken off were added', '');
+        yield from $this->all(
+            array_values(array_filter($signs, static fn(array $change): bool => !str_starts_with($change[1], '-'))),
+            'what is taken off were added',
+            '',
+        );
         yield from $this->all($this->neighbours($tree, $options), 'each value were charged as its neighbour is', '');
     }
 
@@ -126,7 +175,7 @@ final class Manners implements Source
 
     /**
      * @param list<array{Path, mixed}> $changes
-     * @param string|null              $key     last part of the place; null: as the path has it
+     * @param string|null $key last part of the place; null: as the path has it
      *
      * @return iterable<Deviation>
      */
@@ -197,7 +246,7 @@ final class Manners implements Source
     }
 
     /**
-     * @param list<Path>   $owners
+     * @param list<Path> $owners
      * @param list<string> $without
      *
      * @return list<array{Path, mixed}>
@@ -207,7 +256,9 @@ final class Manners implements Source
         $changes = [];
         foreach ($owners as $owner) {
             $given = $tree->at([...$owner, 'stages']);
-            $now = is_array($given) ? array_values(array_filter($given, is_string(...))) : ['page', 'cart', 'checkout', 'order'];
+            $now = is_array($given)
+                ? array_values(array_filter($given, is_string(...)))
+                : ['page', 'cart', 'checkout', 'order'];
             $changes[] = [[...$owner, 'stages'], array_values(array_diff($now, $without))];
         }
 

@@ -23,11 +23,25 @@ final class Offers implements Source
             $option = ['options', $i];
             yield from self::turned($evidence, [...$option, 'required'], 'it were required', 'it were not required');
             if ('flag' === $tree->at([...$option, 'kind'])) {
-                yield from self::turned($evidence, [...$option, 'default'], 'it were ticked as the page opens', 'it were not ticked as the page opens');
+                yield from self::turned(
+                    $evidence,
+                    [...$option, 'default'],
+                    'it were ticked as the page opens',
+                    'it were not ticked as the page opens',
+                );
             } elseif (null !== $tree->at([...$option, 'default'])) {
-                yield Deviation::leftOut(FigureLeaves::pointer([...$option, 'default']), [...$option, 'default'], 'it had no default');
+                yield Deviation::leftOut(
+                    FigureLeaves::pointer([...$option, 'default']),
+                    [...$option, 'default'],
+                    'it had no default',
+                );
             }
-            $defaults = array_values(array_filter($tree->positions([...$option, 'values']), static fn (int $j): bool => true === $tree->at([...$option, 'values', $j, 'default'])));
+            $defaults = array_values(
+                array_filter(
+                    $tree->positions([...$option, 'values']),
+                    static fn(int $j): bool => true === $tree->at([...$option, 'values', $j, 'default']),
+                ),
+            );
             foreach ($tree->positions([...$option, 'values']) as $j) {
                 yield from $this->value($evidence, [...$option, 'values', $j], $defaults);
             }
@@ -50,16 +64,28 @@ final class Offers implements Source
         foreach ($evidence->setup->options as $option) {
             if ($option->required && null !== $option->shownWhen) {
                 $hidden[] = $option->code;
-                yield new Deviation($option->at.'/required', [], 'it were required where it is hidden', Deviation::ADDED, [$option->code]);
+                yield new Deviation(
+                    $option->at . '/required',
+                    [],
+                    'it were required where it is hidden',
+                    Deviation::ADDED,
+                    [$option->code],
+                );
             }
         }
         if (count($hidden) > 1) {
-            yield new Deviation(($evidence->setup->option($hidden[0])->at ?? '').'/required', [], 'what is required were required where it is hidden', Deviation::EVERYWHERE, $hidden);
+            yield new Deviation(
+                ($evidence->setup->option($hidden[0])->at ?? '') . '/required',
+                [],
+                'what is required were required where it is hidden',
+                Deviation::EVERYWHERE,
+                $hidden,
+            );
         }
     }
 
     /**
-     * @param Path      $value
+     * @param Path $value
      * @param list<int> $defaults positions of the option's default values
      *
      * @return iterable<Deviation>
@@ -74,8 +100,16 @@ final class Offers implements Source
 
             return;
         }
-        $others = array_map(static fn (int $j): array => [[...array_slice($value, 0, -1), $j, 'default'], null], $defaults);
-        yield new Deviation($at, [...$others, [[...$value, 'default'], true]], 'it were the one chosen as the page opens', Deviation::ADDED);
+        $others = array_map(
+            static fn(int $j): array => [[...array_slice($value, 0, -1), $j, 'default'], null],
+            $defaults,
+        );
+        yield new Deviation(
+            $at,
+            [...$others, [[...$value, 'default'], true]],
+            'it were the one chosen as the page opens',
+            Deviation::ADDED,
+        );
     }
 
     /**
@@ -103,6 +137,8 @@ final class Offers implements Source
     private static function turned(Evidence $evidence, array $path, string $asOn, string $asOff): iterable
     {
         $at = FigureLeaves::pointer($path);
-        yield true === $evidence->tree->at($path) ? Deviation::leftOut($at, $path, $asOff) : Deviation::added($at, $path, true, $asOn);
+        yield true === $evidence->tree->at($path)
+            ? Deviation::leftOut($at, $path, $asOff)
+            : Deviation::added($at, $path, true, $asOn);
     }
 }

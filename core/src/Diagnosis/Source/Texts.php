@@ -27,7 +27,7 @@ final class Texts implements Source
     {
         $said = [];
         foreach ($this->found($evidence) as $deviation) {
-            $key = $deviation->at.' '.$deviation->as;
+            $key = $deviation->at . ' ' . $deviation->as;
             if (!isset($said[$key])) {
                 $said[$key] = true;
                 yield $deviation;
@@ -40,13 +40,32 @@ final class Texts implements Source
      */
     private function found(Evidence $evidence): iterable
     {
-        foreach ($evidence->has('entries') ? $evidence->witnesses(static fn (Seen $seen): bool => $seen->isOneSale() && self::differs($seen, 'entries')) : [] as $seen) {
+        foreach (
+            $evidence->has('entries')
+                ? $evidence->witnesses(
+                    static fn(Seen $seen): bool => $seen->isOneSale() && self::differs($seen, 'entries'),
+                )
+                : []
+            as $seen
+        ) {
             yield from $this->entries($evidence, $seen);
         }
-        foreach ($evidence->has('sku') ? $evidence->witnesses(static fn (Seen $seen): bool => $seen->isOneSale() && self::differs($seen, 'sku')) : [] as $seen) {
+        foreach (
+            $evidence->has('sku')
+                ? $evidence->witnesses(static fn(Seen $seen): bool => $seen->isOneSale() && self::differs($seen, 'sku'))
+                : []
+            as $seen
+        ) {
             yield from $this->skus($evidence, $seen);
         }
-        foreach ($evidence->has('image') ? $evidence->witnesses(static fn (Seen $seen): bool => $seen->isOneSale() && self::differs($seen, 'image')) : [] as $seen) {
+        foreach (
+            $evidence->has('image')
+                ? $evidence->witnesses(
+                    static fn(Seen $seen): bool => $seen->isOneSale() && self::differs($seen, 'image'),
+                )
+                : []
+            as $seen
+        ) {
             yield from $this->pictures($evidence, $seen);
         }
     }
@@ -71,8 +90,8 @@ final class Texts implements Source
         foreach (self::STAGES as $stage) {
             $expected = Cells::entryPairs(self::entriesAt($model, $stage));
             $found = Cells::entryPairs(self::entriesAt($seen->found, $stage));
-            $gone = array_values(array_filter($expected, static fn (array $e): bool => !in_array($e, $found, true)));
-            $new = array_values(array_filter($found, static fn (array $e): bool => !in_array($e, $expected, true)));
+            $gone = array_values(array_filter($expected, static fn(array $e): bool => !in_array($e, $found, true)));
+            $new = array_values(array_filter($found, static fn(array $e): bool => !in_array($e, $expected, true)));
             foreach ($gone as [$label, $value]) {
                 foreach ($new as [$otherLabel, $otherValue]) {
                     if ($value === $otherValue) {
@@ -90,7 +109,8 @@ final class Texts implements Source
      */
     private static function entriesAt(Found $found, string $stage): array
     {
-        $entries = 'page' === $stage ? $found->page['entries'] ?? [] : $found->stages[$stage]['lines'][0]['entries'] ?? [];
+        $entries =
+            'page' === $stage ? $found->page['entries'] ?? [] : $found->stages[$stage]['lines'][0]['entries'] ?? [];
 
         return is_array($entries) ? array_values($entries) : [];
     }
@@ -101,13 +121,30 @@ final class Texts implements Source
     private function labelled(Evidence $evidence, string $label, string $other): iterable
     {
         foreach ($evidence->tree->positions(['options']) as $i) {
-            if ($label === ($evidence->tree->at(['options', $i, 'label']) ?? $evidence->tree->at(['options', $i, 'code']))) {
-                yield Deviation::entered('/options/'.$i.'/label', ['options', $i, 'label'], $other, sprintf('its label were “%s”', $other));
+            if (
+                $label ===
+                ($evidence->tree->at(['options', $i, 'label']) ?? $evidence->tree->at(['options', $i, 'code']))
+            ) {
+                yield Deviation::entered(
+                    '/options/' . $i . '/label',
+                    ['options', $i, 'label'],
+                    $other,
+                    sprintf('its label were “%s”', $other),
+                );
             }
         }
         foreach ($evidence->tree->positions(['item', 'data']) as $i) {
-            if ($label === ($evidence->tree->at(['item', 'data', $i, 'label']) ?? $evidence->tree->at(['item', 'data', $i, 'code']))) {
-                yield Deviation::entered('/item/data/'.$i.'/label', ['item', 'data', $i, 'label'], $other, sprintf('its label were “%s”', $other));
+            if (
+                $label ===
+                ($evidence->tree->at(['item', 'data', $i, 'label']) ??
+                    $evidence->tree->at(['item', 'data', $i, 'code']))
+            ) {
+                yield Deviation::entered(
+                    '/item/data/' . $i . '/label',
+                    ['item', 'data', $i, 'label'],
+                    $other,
+                    sprintf('its label were “%s”', $other),
+                );
             }
         }
     }
@@ -122,17 +159,31 @@ final class Texts implements Source
                 continue;
             }
             $unit = $option->number?->unit;
-            if (null !== $unit && str_ends_with($value, ' '.$unit)) {
+            if (null !== $unit && str_ends_with($value, ' ' . $unit)) {
                 $typed = substr($value, 0, -strlen($unit));
                 if (str_starts_with($other, $typed)) {
-                    yield Deviation::entered($option->at.'/unit', ['options', $option->index, 'unit'], substr($other, strlen($typed)), sprintf('its unit were “%s”', substr($other, strlen($typed))));
+                    yield Deviation::entered(
+                        $option->at . '/unit',
+                        ['options', $option->index, 'unit'],
+                        substr($other, strlen($typed)),
+                        sprintf('its unit were “%s”', substr($other, strlen($typed))),
+                    );
                 }
             }
             yield from $this->valueLabels($option, explode('; ', $value), explode('; ', $other), $seen);
         }
         foreach ($evidence->tree->positions(['item', 'data']) as $i) {
-            if ($label === ($evidence->tree->at(['item', 'data', $i, 'label']) ?? $evidence->tree->at(['item', 'data', $i, 'code']))) {
-                yield Deviation::entered('/item/data/'.$i.'/value', ['item', 'data', $i, 'value'], $other, sprintf('it said “%s”', $other));
+            if (
+                $label ===
+                ($evidence->tree->at(['item', 'data', $i, 'label']) ??
+                    $evidence->tree->at(['item', 'data', $i, 'code']))
+            ) {
+                yield Deviation::entered(
+                    '/item/data/' . $i . '/value',
+                    ['item', 'data', $i, 'value'],
+                    $other,
+                    sprintf('it said “%s”', $other),
+                );
             }
         }
     }
@@ -151,7 +202,12 @@ final class Texts implements Source
         foreach ($names as $i => $name) {
             foreach ($name === $others[$i] ? [] : $option->values as $value) {
                 if ($value->label === $name && in_array($value->at, $seen->check->chosen, true)) {
-                    yield Deviation::entered($value->at.'/label', ['options', $option->index, 'values', $value->index, 'label'], $others[$i], sprintf('its label were “%s”', $others[$i]));
+                    yield Deviation::entered(
+                        $value->at . '/label',
+                        ['options', $option->index, 'values', $value->index, 'label'],
+                        $others[$i],
+                        sprintf('its label were “%s”', $others[$i]),
+                    );
                 }
             }
         }
@@ -164,7 +220,10 @@ final class Texts implements Source
     {
         $expected = self::sku($evidence->model->found($seen));
         $found = self::sku($seen->found);
-        foreach ([['item'], ...FigureLeaves::rows($evidence->tree), ...FigureLeaves::values($evidence->tree)] as $owner) {
+        foreach (
+            [['item'], ...FigureLeaves::rows($evidence->tree), ...FigureLeaves::values($evidence->tree)]
+            as $owner
+        ) {
             $at = FigureLeaves::pointer([...$owner, 'sku']);
             $sku = $evidence->tree->at([...$owner, 'sku']);
             $isValue = 'options' === $owner[0];
@@ -172,14 +231,22 @@ final class Texts implements Source
                 continue;
             }
             $sku = is_string($sku) ? $sku : '';
-            $new = $isValue ? self::piece($expected, $found, $sku) : ('item' === $owner[0] ? self::head($expected, $found, $sku) : ($sku === $expected ? $found : null));
+            $new = $isValue
+                ? self::piece($expected, $found, $sku)
+                : ('item' === $owner[0]
+                    ? self::head($expected, $found, $sku)
+                    : ($sku === $expected
+                        ? $found
+                        : null));
             if (null === $new || $new === $sku) {
                 continue;
             }
             if ('' === $new) {
                 yield Deviation::leftOut($at, [...$owner, 'sku'], sprintf('it were none, not “%s”', $sku));
             } else {
-                yield '' === $sku ? Deviation::added($at, [...$owner, 'sku'], $new, sprintf('it were “%s”, where none is set', $new)) : Deviation::entered($at, [...$owner, 'sku'], $new, sprintf('it were “%s”, not “%s”', $new, $sku));
+                yield '' === $sku
+                    ? Deviation::added($at, [...$owner, 'sku'], $new, sprintf('it were “%s”, where none is set', $new))
+                    : Deviation::entered($at, [...$owner, 'sku'], $new, sprintf('it were “%s”, not “%s”', $new, $sku));
             }
         }
     }
@@ -191,17 +258,28 @@ final class Texts implements Source
         return is_string($sku) ? $sku : '';
     }
 
-    /** What the piece of a value would have to be, so that one SKU became the other; "" where it is gone, null where it cannot. */
+    /**
+     * What the piece of a value would have to be, so that one SKU became the other; "" where it is gone, null where it
+     * cannot.
+     */
     private static function piece(string $expected, string $found, string $piece): ?string
     {
         $pieces = '' === $piece ? [strlen($expected)] : [];
-        for ($offset = 0; '' !== $piece && false !== ($at = strpos($expected, '-'.$piece, $offset)); $offset = $at + 1) {
+        for (
+            $offset = 0;
+            '' !== $piece && false !== ($at = strpos($expected, '-' . $piece, $offset));
+            $offset = $at + 1
+        ) {
             $pieces[] = $at;
         }
         foreach ($pieces as $at) {
             $before = substr($expected, 0, $at);
             $after = substr($expected, $at + ('' === $piece ? 0 : strlen($piece) + 1));
-            if (strlen($before) + strlen($after) <= strlen($found) && str_starts_with($found, $before) && ('' === $after || str_ends_with($found, $after))) {
+            if (
+                strlen($before) + strlen($after) <= strlen($found) &&
+                str_starts_with($found, $before) &&
+                ('' === $after || str_ends_with($found, $after))
+            ) {
                 $middle = substr($found, strlen($before), strlen($found) - strlen($before) - strlen($after));
                 if ('' === $middle || str_starts_with($middle, '-')) {
                     return substr($middle, 1);
@@ -216,7 +294,9 @@ final class Texts implements Source
     {
         $rest = '' !== $sku && str_starts_with($expected, $sku) ? substr($expected, strlen($sku)) : null;
 
-        return null !== $rest && ('' === $rest || str_ends_with($found, $rest)) ? substr($found, 0, strlen($found) - strlen($rest)) : null;
+        return null !== $rest && ('' === $rest || str_ends_with($found, $rest))
+            ? substr($found, 0, strlen($found) - strlen($rest))
+            : null;
     }
 
     /**
@@ -225,7 +305,10 @@ final class Texts implements Source
     private function pictures(Evidence $evidence, Seen $seen): iterable
     {
         $found = $seen->found->stages['cart']['lines'][0]['image'] ?? null;
-        foreach ([['item'], ...FigureLeaves::rows($evidence->tree), ...FigureLeaves::values($evidence->tree)] as $owner) {
+        foreach (
+            [['item'], ...FigureLeaves::rows($evidence->tree), ...FigureLeaves::values($evidence->tree)]
+            as $owner
+        ) {
             if ('options' === $owner[0] && !in_array(FigureLeaves::pointer($owner), $seen->check->chosen, true)) {
                 continue;
             }
@@ -235,7 +318,19 @@ final class Texts implements Source
                 yield Deviation::leftOut($at, [...$owner, 'image'], sprintf('it were none, not “%s”', $image));
             }
             if (is_string($found) && $found !== $image) {
-                yield is_string($image) ? Deviation::entered($at, [...$owner, 'image'], $found, sprintf('it were “%s”, not “%s”', $found, $image)) : Deviation::added($at, [...$owner, 'image'], $found, sprintf('it were “%s”, where none is set', $found));
+                yield is_string($image)
+                    ? Deviation::entered(
+                        $at,
+                        [...$owner, 'image'],
+                        $found,
+                        sprintf('it were “%s”, not “%s”', $found, $image),
+                    )
+                    : Deviation::added(
+                        $at,
+                        [...$owner, 'image'],
+                        $found,
+                        sprintf('it were “%s”, where none is set', $found),
+                    );
             }
         }
     }

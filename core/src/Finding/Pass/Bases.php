@@ -41,11 +41,36 @@ final class Bases implements Pass
         }
         $bases = array_values($bases);
         $words = new PlaceWords($reach->setup);
-        $rows = array_filter($reach->setup->variants->rows ?? [], static fn (Row $row): bool => null !== $row->price || null !== $row->salePrice);
+        $rows = array_filter(
+            $reach->setup->variants->rows ?? [],
+            static fn(Row $row): bool => null !== $row->price || null !== $row->salePrice,
+        );
         if ([] !== $rows && [] !== $bases) {
-            yield new Finding('price.two-bases', Severity::Warning, $bases[0], sprintf('%s sets the price, and so do the variant rows. Where a row has a price, the row wins and %s does nothing.', ucfirst($words->of($bases[0])), $words->of($bases[0])), ['places' => ['/variants/rows', ...$bases]]);
+            yield new Finding(
+                'price.two-bases',
+                Severity::Warning,
+                $bases[0],
+                sprintf(
+                    '%s sets the price, and so do the variant rows. Where a row has a price, the row wins and %s ' .
+                        'does nothing.',
+                    ucfirst($words->of($bases[0])),
+                    $words->of($bases[0]),
+                ),
+                ['places' => ['/variants/rows', ...$bases]],
+            );
         } elseif (count($bases) > 1) {
-            yield new Finding('price.two-bases', Severity::Warning, $bases[1], sprintf('%s and %s each set the price; where both are active %s wins.', ucfirst($words->of($bases[0])), $words->of($bases[1]), $words->of($bases[0])), ['places' => $bases]);
+            yield new Finding(
+                'price.two-bases',
+                Severity::Warning,
+                $bases[1],
+                sprintf(
+                    '%s and %s each set the price; where both are active %s wins.',
+                    ucfirst($words->of($bases[0])),
+                    $words->of($bases[1]),
+                    $words->of($bases[0]),
+                ),
+                ['places' => $bases],
+            );
         }
     }
 }

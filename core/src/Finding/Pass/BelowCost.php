@@ -34,7 +34,14 @@ final class BelowCost implements Pass
         try {
             $below = Cost::isOfItemAlone($setup) ? $this->belowOne($reach, $most) : $this->belowEach($reach);
         } catch (NotExact) {
-            yield new Finding('price.below-cost', Severity::Warning, '/item/cost', 'Whether some combinations sell below what they cost is not known: they are too many to be priced one by one. Look at the cheapest in the ledger.', ['count' => null]);
+            yield new Finding(
+                'price.below-cost',
+                Severity::Warning,
+                '/item/cost',
+                'Whether some combinations sell below what they cost is not known: they are too many to be ' .
+                    'priced one by one. Look at the cheapest in the ledger.',
+                ['count' => null],
+            );
 
             return;
         }
@@ -43,7 +50,26 @@ final class BelowCost implements Pass
         }
         [$count, $state, $price, $cost] = $below;
         $words = '1' === gmp_strval($count) ? 'combination sells' : 'combinations sell';
-        yield new Finding('price.below-cost', Severity::Blocker, '/item/cost', sprintf('%s selectable %s below what the store pays; the worst sells at %s and costs %s. Raise its price, or take it off sale.', Count::of($count), $words, $price, $cost), ['count' => gmp_strval($count), 'unitPrice' => $price, 'cost' => $cost, 'loss' => Amount::text(BigDecimal::of($cost)->minus($price), $setup->currency), 'example' => StateText::pick($setup, $state)]);
+        yield new Finding(
+            'price.below-cost',
+            Severity::Blocker,
+            '/item/cost',
+            sprintf(
+                '%s selectable %s below what the store pays; the worst sells at %s and costs %s. Raise its ' .
+                    'price, or take it off sale.',
+                Count::of($count),
+                $words,
+                $price,
+                $cost,
+            ),
+            [
+                'count' => gmp_strval($count),
+                'unitPrice' => $price,
+                'cost' => $cost,
+                'loss' => Amount::text(BigDecimal::of($cost)->minus($price), $setup->currency),
+                'example' => StateText::pick($setup, $state),
+            ],
+        );
     }
 
     /**
@@ -70,7 +96,12 @@ final class BelowCost implements Pass
         }
         $state = $prices->withInputs($prices->at($worst[1])[0]);
 
-        return [$count, $state, Amount::text($worst[0], $reach->setup->currency), Amount::text($cost, $reach->setup->currency)];
+        return [
+            $count,
+            $state,
+            Amount::text($worst[0], $reach->setup->currency),
+            Amount::text($cost, $reach->setup->currency),
+        ];
     }
 
     /**
@@ -99,6 +130,13 @@ final class BelowCost implements Pass
         }
         $currency = $reach->setup->currency;
 
-        return null === $worst ? null : [gmp_init($count), $prices->withInputs($worst[0]), Amount::text($worst[1], $currency), Amount::text($worst[2], $currency)];
+        return null === $worst
+            ? null
+            : [
+                gmp_init($count),
+                $prices->withInputs($worst[0]),
+                Amount::text($worst[1], $currency),
+                Amount::text($worst[2], $currency),
+            ];
     }
 }

@@ -29,23 +29,60 @@ final class Circles implements Pass
         // A circle can miss states that could not be completed anyway; then nobody misses them.
         $missed = [] === $missing || !$isCounted ? null : $this->missed($reach);
         foreach ($dependencies->circles as $circle) {
-            $names = array_map(static fn (int $o): string => $reach->setup->options[$o]->name(), $circle);
-            $words = 1 === count($names) ? $names[0].' depends on itself' : implode(', ', array_slice($names, 0, -1)).' and '.$names[count($names) - 1].' depend on one another';
+            $names = array_map(static fn(int $o): string => $reach->setup->options[$o]->name(), $circle);
+            $words =
+                1 === count($names)
+                    ? $names[0] . ' depends on itself'
+                    : implode(', ', array_slice($names, 0, -1)) .
+                        ' and ' .
+                        $names[count($names) - 1] .
+                        ' depend on one another';
             $detail = [
-                'members' => array_map(static fn (int $o): string => $reach->setup->options[$o]->code, $circle),
-                'ring' => array_map(static fn (int $o): string => $reach->setup->options[$o]->code, $this->ring($circle, $dependencies->of)),
+                'members' => array_map(static fn(int $o): string => $reach->setup->options[$o]->code, $circle),
+                'ring' => array_map(
+                    static fn(int $o): string => $reach->setup->options[$o]->code,
+                    $this->ring($circle, $dependencies->of),
+                ),
             ];
             $at = $reach->setup->options[$circle[0]]->at;
             if (!isset($walked[$circle[0]]) || (!$isCounted && isset($missing[$circle[0]]))) {
-                yield new Finding('reach.circle', Severity::Blocker, $at, sprintf('%s in so many ways that they cannot all be walked; whether clicks reach every answer that would fit is not known. Let one of them stand without its condition.', $words), $detail);
+                yield new Finding(
+                    'reach.circle',
+                    Severity::Blocker,
+                    $at,
+                    sprintf(
+                        '%s in so many ways that they cannot all be walked; whether clicks reach every answer ' .
+                            'that would fit is not known. Let one of them stand without its condition.',
+                        $words,
+                    ),
+                    $detail,
+                );
                 continue;
             }
             if (null === $missed || !isset($missing[$circle[0]])) {
-                yield new Finding('reach.circle', Severity::Note, $at, sprintf('%s. Every answer that fits can still be reached by clicks.', $words), $detail);
+                yield new Finding(
+                    'reach.circle',
+                    Severity::Note,
+                    $at,
+                    sprintf('%s. Every answer that fits can still be reached by clicks.', $words),
+                    $detail,
+                );
                 continue;
             }
             [$count, $first] = $missed;
-            yield new Finding('reach.circle', Severity::Blocker, $at, sprintf('%s, and a shopper cannot click her way to every answer that would fit: one waits for the other. Let one of them stand without its condition.%s', $words, '0' === $count ? '' : sprintf(' %s combinations that would fit are missed.', $count)), $detail + ['missed' => $count] + (null === $first ? [] : ['first' => StateText::pick($reach->setup, $first)]));
+            yield new Finding(
+                'reach.circle',
+                Severity::Blocker,
+                $at,
+                sprintf(
+                    '%s, and a shopper cannot click her way to every answer that would fit: one waits for the ' .
+                        'other. Let one of them stand without its condition.%s',
+                    $words,
+                    '0' === $count ? '' : sprintf(' %s combinations that would fit are missed.', $count),
+                ),
+                $detail + ['missed' => $count] +
+                    (null === $first ? [] : ['first' => StateText::pick($reach->setup, $first)]),
+            );
         }
     }
 
@@ -62,13 +99,16 @@ final class Circles implements Pass
         }
         $all = new Listing($consistent, Listing::OFFERED);
 
-        return [gmp_strval(gmp_sub($consistent->offered(), $reach->offered())), $all->firstBeyond(new Listing($reach, Listing::OFFERED))];
+        return [
+            gmp_strval(gmp_sub($consistent->offered(), $reach->offered())),
+            $all->firstBeyond(new Listing($reach, Listing::OFFERED)),
+        ];
     }
 
     /**
      * A shortest way around, from the first member back to it.
      *
-     * @param list<int>       $circle
+     * @param list<int> $circle
      * @param list<list<int>> $of
      *
      * @return list<int>

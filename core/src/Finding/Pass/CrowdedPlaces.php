@@ -58,11 +58,14 @@ final class CrowdedPlaces implements Pass
         $given = $this->given($reach);
         $found = [];
         $looked = 0;
-        $sets = array_map(static fn (int $option): array => [$option], array_keys($given));
+        $sets = array_map(static fn(int $option): array => [$option], array_keys($given));
         while ([] !== $sets && $looked < self::MOST_SETS) {
             $next = [];
             foreach ($sets as $set) {
-                if (++$looked > self::MOST_SETS || [] !== array_filter($found, static fn (array $f): bool => [] === array_diff($f, $set))) {
+                if (
+                    ++$looked > self::MOST_SETS ||
+                    [] !== array_filter($found, static fn(array $f): bool => [] === array_diff($f, $set))
+                ) {
                     continue;
                 }
                 $without = $this->withoutRoom($reach, array_intersect_key($given, array_flip($set)));
@@ -72,7 +75,22 @@ final class CrowdedPlaces implements Pass
                             $next[] = [...$set, $option];
                         }
                     }
-                } elseif ($this->canMeet($reach, new All('', array_map(static fn (int $o): Condition => new FilledTest('', $reach->setup->options[$o]->code, true), $set)))) {
+                } elseif (
+                    $this->canMeet(
+                        $reach,
+                        new All(
+                            '',
+                            array_map(
+                                static fn(int $o): Condition => new FilledTest(
+                                    '',
+                                    $reach->setup->options[$o]->code,
+                                    true,
+                                ),
+                                $set,
+                            ),
+                        ),
+                    )
+                ) {
                     $found[] = $set;
                     yield $this->finding($reach, $set, $without);
                 }
@@ -89,7 +107,11 @@ final class CrowdedPlaces implements Pass
         $given = [];
         foreach ($reach->setup->options as $option) {
             if ([] !== $reach->setup->placesFor($option) && !$reach->board->isUnfillable($option)) {
-                $files = array_fill(0, min(self::MANY_FILES, $option->file->maxFiles ?? self::MANY_FILES), new GivenFile('file'));
+                $files = array_fill(
+                    0,
+                    min(self::MANY_FILES, $option->file->maxFiles ?? self::MANY_FILES),
+                    new GivenFile('file'),
+                );
                 $given[$option->index] = null === $option->file ? Input::text('x') : Input::files($files);
             }
         }
@@ -123,14 +145,25 @@ final class CrowdedPlaces implements Pass
      */
     private function finding(Reach $reach, array $set, string $without): Finding
     {
-        $options = array_map(static fn (int $o): Option => $reach->setup->options[$o], $set);
-        $names = array_map(static fn (Option $o): string => $o->name(), $options);
+        $options = array_map(static fn(int $o): Option => $reach->setup->options[$o], $set);
+        $names = array_map(static fn(Option $o): string => $o->name(), $options);
         $last = $reach->setup->option($without);
-        $words = 1 === count($names)
-            ? sprintf('%s can give more than all its places hold', $names[0])
-            : sprintf('%s can be given together, and then there is no room for %s', implode(' and ', $names), $last?->name() ?? $without);
+        $words =
+            1 === count($names)
+                ? sprintf('%s can give more than all its places hold', $names[0])
+                : sprintf(
+                    '%s can be given together, and then there is no room for %s',
+                    implode(' and ', $names),
+                    $last?->name() ?? $without,
+                );
 
-        return new Finding('place.crowded', Severity::Blocker, $last->at ?? '/views', $words.'. Add room, or allow fewer.', ['options' => array_map(static fn (Option $o): string => $o->code, $options), 'without' => $without]);
+        return new Finding(
+            'place.crowded',
+            Severity::Blocker,
+            $last->at ?? '/views',
+            $words . '. Add room, or allow fewer.',
+            ['options' => array_map(static fn(Option $o): string => $o->code, $options), 'without' => $without],
+        );
     }
 
     /**
@@ -138,10 +171,24 @@ final class CrowdedPlaces implements Pass
      */
     private function style(Reach $reach, Option $text, Option $style, int $i): iterable
     {
-        $shown = static fn (Option $o): Condition => $o->shownWhen ?? new All('', []);
-        $either = new Any('', [new All('', [$shown($style), new Not('', $shown($text))]), new All('', [$shown($text), new Not('', $shown($style))])]);
+        $shown = static fn(Option $o): Condition => $o->shownWhen ?? new All('', []);
+        $either = new Any('', [
+            new All('', [$shown($style), new Not('', $shown($text))]),
+            new All('', [$shown($text), new Not('', $shown($style))]),
+        ]);
         if ((null !== $style->shownWhen || null !== $text->shownWhen) && $this->canMeet($reach, $either)) {
-            yield new Finding('place.style', Severity::Warning, $text->at.'/styled/'.$i, sprintf('%s says how %s looks, but there are choices under which only one of the two is shown. Show both under the same condition.', $style->name(), $text->name()), ['option' => $text->code, 'style' => $style->code]);
+            yield new Finding(
+                'place.style',
+                Severity::Warning,
+                $text->at . '/styled/' . $i,
+                sprintf(
+                    '%s says how %s looks, but there are choices under which only one of the two is shown. Show ' .
+                        'both under the same condition.',
+                    $style->name(),
+                    $text->name(),
+                ),
+                ['option' => $text->code, 'style' => $style->code],
+            );
         }
     }
 }

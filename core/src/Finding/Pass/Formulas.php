@@ -47,7 +47,24 @@ final class Formulas implements Pass
                 yield $this->failure($reach, $charge, $reason, $way['answers'], $way['quantity']);
             }
             if (count($units) > 1) {
-                yield new Finding('unit.mixed', Severity::Warning, $charge->at.'/expr', sprintf('The formula takes %s together as they are; one is multiplied as if it were the other. Convert with to(option, "unit").', implode(' and ', array_map(static fn (string $unit, string $code): string => $code.' in '.$unit, array_keys($units), $units))), ['units' => array_keys($units)]);
+                yield new Finding(
+                    'unit.mixed',
+                    Severity::Warning,
+                    $charge->at . '/expr',
+                    sprintf(
+                        'The formula takes %s together as they are; one is multiplied as ' .
+                            'if it were the other. Convert with to(option, "unit").',
+                        implode(
+                            ' and ',
+                            array_map(
+                                static fn(string $unit, string $code): string => $code . ' in ' . $unit,
+                                array_keys($units),
+                                $units,
+                            ),
+                        ),
+                    ),
+                    ['units' => array_keys($units)],
+                );
             }
         }
     }
@@ -61,37 +78,82 @@ final class Formulas implements Pass
     {
         foreach ($ways->asked as $option) {
             if ($failures->needsAnswerOf($option)) {
-                yield new Finding('price.formula', Severity::Blocker, $charge->at.'/expr', sprintf('The price needs %s, but a shopper can leave it unanswered or never see it; then there is no price. Require it, or give the formula a fallback with "??".', $option->name()), ['needs' => $option->code]);
+                yield new Finding(
+                    'price.formula',
+                    Severity::Blocker,
+                    $charge->at . '/expr',
+                    sprintf(
+                        'The price needs %s, but a shopper can leave it unanswered or ' .
+                            'never see it; then there is no price. Require it, or give the ' .
+                            'formula a fallback with "??".',
+                        $option->name(),
+                    ),
+                    ['needs' => $option->code],
+                );
             }
             $byFigure = [];
             foreach ($failures->missingFigures($option) as [$value, $figure]) {
                 $byFigure[$figure][] = $value;
             }
             foreach ($byFigure as $figure => $values) {
-                $labels = implode(', ', array_map(static fn (Value $v): string => $v->label, $values));
-                yield new Finding('price.formula', Severity::Blocker, $charge->at.'/expr', sprintf('With %s %s there is no price: the formula asks for the figure "%s", which %s. Give it there, or a fallback with "??".', $option->name(), $labels, $figure, 1 === count($values) ? 'this value does not have' : 'these values do not have'), ['needs' => $option->code.'.'.$figure, 'values' => array_map(static fn (Value $v): string => $v->at, $values)]);
+                $labels = implode(', ', array_map(static fn(Value $v): string => $v->label, $values));
+                yield new Finding(
+                    'price.formula',
+                    Severity::Blocker,
+                    $charge->at . '/expr',
+                    sprintf(
+                        'With %s %s there is no price: the formula asks for the figure ' .
+                            '"%s", which %s. Give it there, or a fallback with "??".',
+                        $option->name(),
+                        $labels,
+                        $figure,
+                        1 === count($values) ? 'this value does not have' : 'these values do not have',
+                    ),
+                    [
+                        'needs' => $option->code . '.' . $figure,
+                        'values' => array_map(static fn(Value $v): string => $v->at, $values),
+                    ],
+                );
             }
         }
     }
 
-    private function failure(Reach $reach, FormulaCharge $charge, string $reason, State $answers, int $quantity): Finding
-    {
+    private function failure(
+        Reach $reach,
+        FormulaCharge $charge,
+        string $reason,
+        State $answers,
+        int $quantity,
+    ): Finding {
         $words = [];
         foreach ($answers->answers as $index => $answer) {
             $option = $reach->setup->options[$index];
-            $words[] = $option->name().' '.(new CartLineBuilder($reach->setup))->carried($option, new State([$index => $answer]));
+            $words[] =
+                $option->name() .
+                ' ' .
+                (new CartLineBuilder($reach->setup))->carried($option, new State([$index => $answer]));
         }
         if (str_contains($charge->formula->source, 'quantity')) {
-            $words[] = 'quantity '.$quantity;
+            $words[] = 'quantity ' . $quantity;
         }
-        $with = [] === $words ? 'The formula' : 'With '.implode(', ', $words).' the formula';
+        $with = [] === $words ? 'The formula' : 'With ' . implode(', ', $words) . ' the formula';
         $message = match ($reason) {
-            FormulaError::DIVISION => $with.' divides by zero; then there is no price. Keep that answer out by a limit, or ask for it in the formula first.',
-            FormulaError::SIZE => $with.' comes to numbers that are too large or too fine to be worked out; then there is no price. Look at its powers and products.',
-            default => $with.' takes a yes or no for a number, or the other way round; then there is no price. Put the comparison before a "?".',
+            FormulaError::DIVISION => $with .
+                ' divides by zero; then there is no price. Keep that answer out by a ' .
+                'limit, or ask for it in the formula first.',
+            FormulaError::SIZE => $with .
+                ' comes to numbers that are too large or too fine to be worked out; then ' .
+                'there is no price. Look at its powers and products.',
+            default => $with .
+                ' takes a yes or no for a number, or the other way round; then there is ' .
+                'no price. Put the comparison before a "?".',
         };
 
-        return new Finding('price.formula', Severity::Blocker, $charge->at.'/expr', $message, ['reason' => $reason, 'pick' => StateText::pick($reach->setup, $answers), 'quantity' => $quantity]);
+        return new Finding('price.formula', Severity::Blocker, $charge->at . '/expr', $message, [
+            'reason' => $reason,
+            'pick' => StateText::pick($reach->setup, $answers),
+            'quantity' => $quantity,
+        ]);
     }
 
     /**
@@ -103,15 +165,44 @@ final class Formulas implements Pass
             $range = HeldRange::of($charge, $ways, $bound);
             $amount = 'min' === $bound ? $charge->min : $charge->max;
             if (null !== $range) {
-                yield new Finding('price.floor', Severity::Note, $charge->at.'/'.$bound, $range['isAll']
-                    ? sprintf('The %s of %s holds whatever %s is, so the formula does nothing.', $word, $amount, $range['option']->name())
-                    : sprintf('From %s to %s the %s of %s holds: %d answers of %s cost the same.', Amount::plain($range['from']), Amount::plain($range['to']), $word, $amount, $range['count'], $range['option']->name()), ['option' => $range['option']->code, 'from' => Amount::plain($range['from']), 'to' => Amount::plain($range['to']), 'answers' => $range['count']]);
+                yield new Finding(
+                    'price.floor',
+                    Severity::Note,
+                    $charge->at . '/' . $bound,
+                    $range['isAll']
+                        ? sprintf(
+                            'The %s of %s holds whatever %s is, so the formula does nothing.',
+                            $word,
+                            $amount,
+                            $range['option']->name(),
+                        )
+                        : sprintf(
+                            'From %s to %s the %s of %s holds: %d answers of %s cost the same.',
+                            Amount::plain($range['from']),
+                            Amount::plain($range['to']),
+                            $word,
+                            $amount,
+                            $range['count'],
+                            $range['option']->name(),
+                        ),
+                    [
+                        'option' => $range['option']->code,
+                        'from' => Amount::plain($range['from']),
+                        'to' => Amount::plain($range['to']),
+                        'answers' => $range['count'],
+                    ],
+                );
             }
         }
     }
 
     /**
-     * @return iterable<array{FormulaCharge, int|null, int|null, Condition|null}> each formula, the option and value whose charge it is, and its condition
+     * @return iterable<array{
+     *     FormulaCharge,
+     *     int|null,
+     *     int|null,
+     *     Condition|null,
+     * }>  each formula, the option and value whose charge it is, and its condition
      */
     private function formulas(Reach $reach): iterable
     {

@@ -21,7 +21,19 @@ final class ForwardConditions implements Pass
                 if ($other > $index) {
                     $option = $reach->setup->options[$index];
                     $later = $reach->setup->options[$other];
-                    yield new Finding('reach.forward', Severity::Warning, $option->at, sprintf('%s depends on %s, which stands below it: an answer further down changes what was already passed. Move %s above.', $option->name(), $later->name(), $later->name()), ['option' => $option->code, 'on' => $later->code]);
+                    yield new Finding(
+                        'reach.forward',
+                        Severity::Warning,
+                        $option->at,
+                        sprintf(
+                            '%s depends on %s, which stands below it: an answer further down changes what was ' .
+                                'already passed. Move %s above.',
+                            $option->name(),
+                            $later->name(),
+                            $later->name(),
+                        ),
+                        ['option' => $option->code, 'on' => $later->code],
+                    );
                 }
             }
         }

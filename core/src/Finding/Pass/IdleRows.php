@@ -22,7 +22,21 @@ final class IdleRows implements Pass
         foreach ($reach->idleRows() as $index) {
             $row = $reach->setup->variants->rows[$index] ?? null;
             if (null !== $row) {
-                yield new Finding('reach.idle-row', Severity::Warning, $row->at, sprintf('Row %s%s has stock, but no choice on the page leads to it.', $index + 1, null === $row->sku ? '' : ' ('.$row->sku.')'), ['row' => $index, 'sku' => $row->sku, 'stock' => null === $row->stock ? null : (string) $row->stock]);
+                yield new Finding(
+                    'reach.idle-row',
+                    Severity::Warning,
+                    $row->at,
+                    sprintf(
+                        'Row %s%s has stock, but no choice on the page leads to it.',
+                        $index + 1,
+                        null === $row->sku ? '' : ' (' . $row->sku . ')',
+                    ),
+                    [
+                        'row' => $index,
+                        'sku' => $row->sku,
+                        'stock' => null === $row->stock ? null : (string) $row->stock,
+                    ],
+                );
             }
         }
     }

@@ -13,8 +13,8 @@ use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 
 /**
- * reach.always: a flag that is ticked as the page opens, and a required answer behind it that stays when the tick is taken
- * away, as nothing in the setup hangs on the flag.
+ * reach.always: a flag that is ticked as the page opens, and a required answer behind it that stays when the tick is
+ * taken away, as nothing in the setup hangs on the flag.
  */
 final class LooseBranches implements Pass
 {
@@ -23,10 +23,29 @@ final class LooseBranches implements Pass
         $asked = self::asked($reach->setup);
         foreach ($reach->setup->options as $flag) {
             $next = $reach->setup->options[$flag->index + 1] ?? null;
-            if (null === $next || !self::isTickedFlag($flag) || isset($asked[$flag->code]) || !$next->required || null !== $next->shownWhen || $next->kind->isChoice()) {
+            if (
+                null === $next ||
+                !self::isTickedFlag($flag) ||
+                isset($asked[$flag->code]) ||
+                !$next->required ||
+                null !== $next->shownWhen ||
+                $next->kind->isChoice()
+            ) {
                 continue;
             }
-            yield new Finding('reach.always', Severity::Note, $next->at, sprintf('%1$s is ticked as the page opens, and %2$s has to be answered with the tick or without: nothing hides it when the tick is taken away. If it belongs to %1$s, show it only where that is ticked.', $flag->name(), $next->name()), ['option' => $next->code, 'flag' => $flag->code]);
+            yield new Finding(
+                'reach.always',
+                Severity::Note,
+                $next->at,
+                sprintf(
+                    '%1$s is ticked as the page opens, and %2$s has to be answered with the tick or without: ' .
+                        'nothing hides it when the tick is taken away. If it belongs to %1$s, show it only where ' .
+                        'that is ticked.',
+                    $flag->name(),
+                    $next->name(),
+                ),
+                ['option' => $next->code, 'flag' => $flag->code],
+            );
         }
     }
 
@@ -42,7 +61,11 @@ final class LooseBranches implements Pass
     {
         $conditions = [];
         foreach ($setup->options as $option) {
-            array_push($conditions, $option->shownWhen, ...array_map(static fn ($v) => $v->allowedWhen, $option->values));
+            array_push(
+                $conditions,
+                $option->shownWhen,
+                ...array_map(static fn($v) => $v->allowedWhen, $option->values),
+            );
         }
         foreach ($setup->charges as $charge) {
             $conditions[] = $charge->when;

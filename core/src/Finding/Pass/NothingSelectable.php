@@ -28,10 +28,20 @@ final class NothingSelectable implements Pass
         $causes = (new Reasons($reach))->ofNothing(0 !== gmp_sign($offered));
         $words = new ReasonWords($reach->setup);
         $because = $words->sentence($causes);
-        $at = null === $causes || [] === $causes ? '/options' : Pointer::common(array_map(static fn (Cause $c): string => $c->at, $causes));
-        $what = 0 === gmp_sign($offered)
-            ? 'Nothing can be bought: the form can never be completed'
-            : sprintf('Nothing can be bought: of %s ways to fill the form none is in stock', Count::of($offered));
-        yield new Finding('reach.nothing', Severity::Blocker, $at, $what.('' === $because ? '.' : ': '.$because.'.').' Mend one of these places.', ['offered' => gmp_strval($offered), 'because' => $words->detail($causes)]);
+        $at =
+            null === $causes || [] === $causes
+                ? '/options'
+                : Pointer::common(array_map(static fn(Cause $c): string => $c->at, $causes));
+        $what =
+            0 === gmp_sign($offered)
+                ? 'Nothing can be bought: the form can never be completed'
+                : sprintf('Nothing can be bought: of %s ways to fill the form none is in stock', Count::of($offered));
+        yield new Finding(
+            'reach.nothing',
+            Severity::Blocker,
+            $at,
+            $what . ('' === $because ? '.' : ': ' . $because . '.') . ' Mend one of these places.',
+            ['offered' => gmp_strval($offered), 'because' => $words->detail($causes)],
+        );
     }
 }

@@ -15,9 +15,9 @@ use Ithrel\Core\Setup\Row;
 /**
  * sibling.odd by price: a variant row whose price no sibling explains.
  *
- * Prices of rows are mostly a sum: what the one choice adds is the same under each other one. Four rows that differ in two
- * choices make a rectangle, in which the sums over the diagonals are then equal. A row that breaks most of its rectangles,
- * where those without it hold, is the odd one. Common practice, no source.
+ * Prices of rows are mostly a sum: what the one choice adds is the same under each other one. Four rows that differ in
+ * two choices make a rectangle, in which the sums over the diagonals are then equal. A row that breaks most of its
+ * rectangles, where those without it hold, is the odd one. Common practice, no source.
  */
 final class OddRowPrices implements Pass
 {
@@ -48,14 +48,14 @@ final class OddRowPrices implements Pass
                 foreach ($picks as $axis => $pick) {
                     $rest = $picks;
                     $rest[$axis] = ['*'];
-                    $byAxis[$axis.' '.self::key($rest)][] = $key;
+                    $byAxis[$axis . ' ' . self::key($rest)][] = $key;
                 }
             }
         }
         $broken = $whole = [];
         foreach ($rows as $key => [, $picks]) {
             foreach ($this->rectangles($rows, $byAxis, $key, $picks) as $corners) {
-                [$a, $b, $c, $d] = array_map(static fn (string $corner): BigDecimal => $rows[$corner][2], $corners);
+                [$a, $b, $c, $d] = array_map(static fn(string $corner): BigDecimal => $rows[$corner][2], $corners);
                 $holds = $a->plus($d)->isEqualTo($b->plus($c));
                 foreach ($corners as $corner) {
                     if ($holds) {
@@ -66,7 +66,12 @@ final class OddRowPrices implements Pass
                 }
             }
         }
-        $odd = array_values(array_filter(array_keys($broken), static fn (string $key): bool => $broken[$key] >= self::FEWEST && ($whole[$key] ?? 0) < $broken[$key]));
+        $odd = array_values(
+            array_filter(
+                array_keys($broken),
+                static fn(string $key): bool => $broken[$key] >= self::FEWEST && ($whole[$key] ?? 0) < $broken[$key],
+            ),
+        );
         if ([] === $odd || 4 * count($odd) > count($rows) || array_sum($whole) < array_sum($broken)) {
             return;
         }
@@ -83,8 +88,8 @@ final class OddRowPrices implements Pass
      * Rows that differ from one in one choice, in another, and in both.
      *
      * @param array<string, array{Row, list<list<int>>, BigDecimal}> $rows
-     * @param array<string, list<string>>                            $byAxis
-     * @param list<list<int>>                                        $picks
+     * @param array<string, list<string>> $byAxis
+     * @param list<list<int>> $picks
      *
      * @return iterable<array{string, string, string, string}>
      */
@@ -93,8 +98,8 @@ final class OddRowPrices implements Pass
         $count = 0;
         for ($one = 0; $one < count($picks); ++$one) {
             for ($two = $one + 1; $two < count($picks); ++$two) {
-                foreach ($byAxis[$one.' '.self::starred($picks, $one)] as $beside) {
-                    foreach ($beside === $key ? [] : $byAxis[$two.' '.self::starred($picks, $two)] as $below) {
+                foreach ($byAxis[$one . ' ' . self::starred($picks, $one)] as $beside) {
+                    foreach ($beside === $key ? [] : $byAxis[$two . ' ' . self::starred($picks, $two)] as $below) {
                         $across = $picks;
                         $across[$one] = $rows[$beside][1][$one];
                         $across[$two] = $rows[$below][1][$two];
@@ -115,9 +120,9 @@ final class OddRowPrices implements Pass
      * What rectangles without another odd row say that it costs, where they agree.
      *
      * @param array<string, array{Row, list<list<int>>, BigDecimal}> $rows
-     * @param array<string, list<string>>                            $byAxis
-     * @param list<list<int>>                                        $picks
-     * @param list<string>                                           $odd
+     * @param array<string, list<string>> $byAxis
+     * @param list<list<int>> $picks
+     * @param list<string> $odd
      */
     private function expected(array $rows, array $byAxis, string $key, array $picks, array $odd): ?BigDecimal
     {
@@ -140,7 +145,23 @@ final class OddRowPrices implements Pass
     {
         $currency = $reach->setup->currency;
 
-        return new Finding('sibling.odd', Severity::Warning, $row->at.'/price', sprintf('Row %d%s costs %s; what the other rows cost lets %s be expected.', $row->index + 1, null === $row->sku ? '' : ' ('.$row->sku.')', Amount::text($price, $currency), Amount::text($expected, $currency)), ['row' => $row->index, 'price' => Amount::text($price, $currency), 'expected' => Amount::text($expected, $currency)]);
+        return new Finding(
+            'sibling.odd',
+            Severity::Warning,
+            $row->at . '/price',
+            sprintf(
+                'Row %d%s costs %s; what the other rows cost lets %s be expected.',
+                $row->index + 1,
+                null === $row->sku ? '' : ' (' . $row->sku . ')',
+                Amount::text($price, $currency),
+                Amount::text($expected, $currency),
+            ),
+            [
+                'row' => $row->index,
+                'price' => Amount::text($price, $currency),
+                'expected' => Amount::text($expected, $currency),
+            ],
+        );
     }
 
     /**
@@ -148,7 +169,7 @@ final class OddRowPrices implements Pass
      */
     private static function key(array $picks): string
     {
-        return implode('|', array_map(static fn (array $pick): string => implode(',', $pick), $picks));
+        return implode('|', array_map(static fn(array $pick): string => implode(',', $pick), $picks));
     }
 
     /**
@@ -156,6 +177,12 @@ final class OddRowPrices implements Pass
      */
     private static function starred(array $picks, int $axis): string
     {
-        return self::key(array_map(static fn (int $i, array $pick): array => $i === $axis ? ['*'] : $pick, array_keys($picks), $picks));
+        return self::key(
+            array_map(
+                static fn(int $i, array $pick): array => $i === $axis ? ['*'] : $pick,
+                array_keys($picks),
+                $picks,
+            ),
+        );
     }
 }

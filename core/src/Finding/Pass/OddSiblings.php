@@ -26,9 +26,14 @@ final class OddSiblings implements Pass
     {
         $told = [];
         foreach ($reach->setup->options as $option) {
-            foreach ($option->kind->isPick() ? [...$this->conditions($option), ...$this->things($option)] : [] as [$odd, $words, $what]) {
+            foreach (
+                $option->kind->isPick() ? [...$this->conditions($option), ...$this->things($option)] : []
+                as [$odd, $words, $what]
+            ) {
                 // A list that was copied with its oddity is one cause.
-                $told[implode("\n", [$words, ...array_map(static fn (Value $v): string => $v->label, $option->values)])][] = [$option, $odd, $words, $what];
+                $told[
+                    implode("\n", [$words, ...array_map(static fn(Value $v): string => $v->label, $option->values)])
+                ][] = [$option, $odd, $words, $what];
             }
         }
         foreach ($told as $same) {
@@ -44,14 +49,29 @@ final class OddSiblings implements Pass
      */
     private function conditions(Option $option): iterable
     {
-        [$with, $without] = self::parted($option, static fn (Value $v): bool => null !== $v->allowedWhen);
+        [$with, $without] = self::parted($option, static fn(Value $v): bool => null !== $v->allowedWhen);
         if ([] === $with || [] === $without) {
             return;
         }
-        $words = count($without) <= count($with)
-            ? sprintf('%s %s offered always, while %s on a condition', self::names($without), self::verb($without, 'is', 'are'), self::others($with, 'depends', 'depend'))
-            : sprintf('%s %s on a condition, while %s offered always', self::names($with), self::verb($with, 'depends', 'depend'), self::others($without, 'is', 'are'));
-        yield [count($without) <= count($with) ? $without : $with, $words.'. Give all their condition, or make sure that this is meant', 'condition'];
+        $words =
+            count($without) <= count($with)
+                ? sprintf(
+                    '%s %s offered always, while %s on a condition',
+                    self::names($without),
+                    self::verb($without, 'is', 'are'),
+                    self::others($with, 'depends', 'depend'),
+                )
+                : sprintf(
+                    '%s %s on a condition, while %s offered always',
+                    self::names($with),
+                    self::verb($with, 'depends', 'depend'),
+                    self::others($without, 'is', 'are'),
+                );
+        yield [
+            count($without) <= count($with) ? $without : $with,
+            $words . '. Give all their condition, or make sure that this is meant',
+            'condition',
+        ];
     }
 
     /**
@@ -59,21 +79,53 @@ final class OddSiblings implements Pass
      */
     private function things(Option $option): iterable
     {
-        $things = ['picture' => static fn (Value $v): bool => null !== $v->image, 'swatch' => static fn (Value $v): bool => null !== $v->swatch, 'SKU' => static fn (Value $v): bool => null !== $v->sku, 'stock' => static fn (Value $v): bool => null !== $v->stock, 'weight' => static fn (Value $v): bool => null !== $v->weight, 'cost' => static fn (Value $v): bool => null !== $v->cost];
+        $things = [
+            'picture' => static fn(Value $v): bool => null !== $v->image,
+            'swatch' => static fn(Value $v): bool => null !== $v->swatch,
+            'SKU' => static fn(Value $v): bool => null !== $v->sku,
+            'stock' => static fn(Value $v): bool => null !== $v->stock,
+            'weight' => static fn(Value $v): bool => null !== $v->weight,
+            'cost' => static fn(Value $v): bool => null !== $v->cost,
+        ];
         foreach ($option->values as $value) {
             foreach (array_keys($value->figures) as $name) {
-                $things['figure "'.$name.'"'] = static fn (Value $v): bool => isset($v->figures[$name]);
+                $things['figure "' . $name . '"'] = static fn(Value $v): bool => isset($v->figures[$name]);
             }
         }
         foreach ($things as $what => $has) {
             [$with, $without] = self::parted($option, $has);
             $all = count($with) + count($without);
-            if ($all < self::FEWEST || [] === $with || [] === $without || 4 * min(count($with), count($without)) > $all) {
+            if (
+                $all < self::FEWEST ||
+                [] === $with ||
+                [] === $without ||
+                4 * min(count($with), count($without)) > $all
+            ) {
                 continue;
             }
             yield count($without) < count($with)
-                ? [$without, sprintf('%s %s no %s, while %s one', self::names($without), self::verb($without, 'has', 'have'), $what, self::others($with, 'has', 'have')), $what]
-                : [$with, sprintf('%s %s a %s, while none of the other %d has one', self::names($with), self::verb($with, 'has', 'have'), $what, count($without)), $what];
+                ? [
+                    $without,
+                    sprintf(
+                        '%s %s no %s, while %s one',
+                        self::names($without),
+                        self::verb($without, 'has', 'have'),
+                        $what,
+                        self::others($with, 'has', 'have'),
+                    ),
+                    $what,
+                ]
+                : [
+                    $with,
+                    sprintf(
+                        '%s %s a %s, while none of the other %d has one',
+                        self::names($with),
+                        self::verb($with, 'has', 'have'),
+                        $what,
+                        count($without),
+                    ),
+                    $what,
+                ];
         }
     }
 
@@ -88,7 +140,7 @@ final class OddSiblings implements Pass
     {
         $lists = $groups = [];
         foreach ($options as $option) {
-            $labels = array_map(static fn (Value $v): string => mb_strtolower(trim($v->label)), self::offered($option));
+            $labels = array_map(static fn(Value $v): string => mb_strtolower(trim($v->label)), self::offered($option));
             if ($option->kind->isPick() && count($labels) >= self::FEWEST) {
                 sort($labels);
                 $lists[$option->index] = array_values(array_unique($labels));
@@ -108,7 +160,13 @@ final class OddSiblings implements Pass
                 $isLong = count($long) < count($short);
                 foreach ($isLong ? $long : $short as $odd) {
                     if (!isset($told[$odd])) {
-                        $told[$odd] = self::listFinding($options[$odd], $options[$isLong ? $short[0] : $long[0]], $isLong, $missing, count($more));
+                        $told[$odd] = self::listFinding(
+                            $options[$odd],
+                            $options[$isLong ? $short[0] : $long[0]],
+                            $isLong,
+                            $missing,
+                            count($more),
+                        );
                     }
                 }
             }
@@ -118,16 +176,37 @@ final class OddSiblings implements Pass
     }
 
     /**
-     * @param bool   $isLong whether it is odd for one value more than the other has
-     * @param string $label  of the value, in small letters
-     * @param int    $longer how many the longer list has
+     * @param bool $isLong whether it is odd for one value more than the other has
+     * @param string $label of the value, in small letters
+     * @param int $longer how many the longer list has
      */
     private static function listFinding(Option $odd, Option $other, bool $isLong, string $label, int $longer): Finding
     {
-        $named = array_values(array_filter(self::offered($isLong ? $odd : $other), static fn (Value $v): bool => mb_strtolower(trim($v->label)) === $label))[0]->label;
-        $words = sprintf($isLong ? '%s offers "%s", which %s does not' : '%s does not offer "%s", which %s does', $odd->name(), $named, $other->name());
+        $named = array_values(
+            array_filter(
+                self::offered($isLong ? $odd : $other),
+                static fn(Value $v): bool => mb_strtolower(trim($v->label)) === $label,
+            ),
+        )[0]->label;
+        $words = sprintf(
+            $isLong ? '%s offers "%s", which %s does not' : '%s does not offer "%s", which %s does',
+            $odd->name(),
+            $named,
+            $other->name(),
+        );
 
-        return new Finding('sibling.odd', Severity::Warning, $odd->at.'/values', sprintf('%s; the rest of the two lists is the same (%d beside %d).', $words, $isLong ? $longer : $longer - 1, $isLong ? $longer - 1 : $longer), ['option' => $odd->code, 'beside' => $other->code, 'value' => $named]);
+        return new Finding(
+            'sibling.odd',
+            Severity::Warning,
+            $odd->at . '/values',
+            sprintf(
+                '%s; the rest of the two lists is the same (%d beside %d).',
+                $words,
+                $isLong ? $longer : $longer - 1,
+                $isLong ? $longer - 1 : $longer,
+            ),
+            ['option' => $odd->code, 'beside' => $other->code, 'value' => $named],
+        );
     }
 
     /**
@@ -135,7 +214,7 @@ final class OddSiblings implements Pass
      */
     private static function offered(Option $option): array
     {
-        return array_values(array_filter($option->values, static fn (Value $v): bool => !$v->hidden));
+        return array_values(array_filter($option->values, static fn(Value $v): bool => !$v->hidden));
     }
 
     /**
@@ -147,7 +226,10 @@ final class OddSiblings implements Pass
     {
         $offered = self::offered($option);
 
-        return [array_values(array_filter($offered, $has)), array_values(array_filter($offered, static fn (Value $v): bool => !$has($v)))];
+        return [
+            array_values(array_filter($offered, $has)),
+            array_values(array_filter($offered, static fn(Value $v): bool => !$has($v))),
+        ];
     }
 
     /**
@@ -155,11 +237,11 @@ final class OddSiblings implements Pass
      */
     private static function names(array $values): string
     {
-        $labels = array_map(static fn (Value $v): string => $v->label, array_slice($values, 0, self::MOST_NAMED));
+        $labels = array_map(static fn(Value $v): string => $v->label, array_slice($values, 0, self::MOST_NAMED));
         $more = count($values) - count($labels);
         $last = $more > 0 ? sprintf('%d more', $more) : array_pop($labels);
 
-        return [] === $labels ? $last : implode(', ', $labels).' and '.$last;
+        return [] === $labels ? $last : implode(', ', $labels) . ' and ' . $last;
     }
 
     /**
@@ -177,21 +259,39 @@ final class OddSiblings implements Pass
      */
     private static function others(array $values, string $one, string $many): string
     {
-        return 1 === count($values) ? $values[0]->label.' '.$one : sprintf('the other %d %s', count($values), $many);
+        return 1 === count($values)
+            ? $values[0]->label . ' ' . $one
+            : sprintf('the other %d %s', count($values), $many);
     }
 
     /**
-     * @param non-empty-list<array{Option, non-empty-list<Value>, string, string}> $same options with the same list and the same oddity
+     * @param non-empty-list<array{
+     *     Option,
+     *     non-empty-list<Value>,
+     *     string,
+     *     string,
+     * }> $same options with the same list and the same oddity
      */
     private static function finding(array $same): Finding
     {
         [$option, $odd, $words, $what] = $same[0];
-        $at = static fn (Option $option, array $odd): string => 1 === count($odd) && $odd[0] instanceof Value ? $odd[0]->at : $option->at.'/values';
+        $at = static fn(Option $option, array $odd): string => 1 === count($odd) && $odd[0] instanceof Value
+            ? $odd[0]->at
+            : $option->at . '/values';
         $also = array_slice($same, 1);
-        $names = array_map(static fn (array $each): string => $each[0]->name(), $also);
+        $names = array_map(static fn(array $each): string => $each[0]->name(), $also);
         $more = count($names) > self::MOST_NAMED ? sprintf(', and %d more', count($names) - self::MOST_NAMED) : '';
-        $message = sprintf('%s: %s.', $option->name(), $words).([] === $names ? '' : ' The same in '.implode(', ', array_slice($names, 0, self::MOST_NAMED)).$more.'.');
+        $message =
+            sprintf('%s: %s.', $option->name(), $words) .
+            ([] === $names
+                ? ''
+                : ' The same in ' . implode(', ', array_slice($names, 0, self::MOST_NAMED)) . $more . '.');
 
-        return new Finding('sibling.odd', Severity::Warning, $at($option, $odd), $message, ['option' => $option->code, 'odd' => array_map(static fn (Value $v): string => $v->code, $odd), 'what' => $what, 'also' => array_map(static fn (array $each): string => $at($each[0], $each[1]), $also)]);
+        return new Finding('sibling.odd', Severity::Warning, $at($option, $odd), $message, [
+            'option' => $option->code,
+            'odd' => array_map(static fn(Value $v): string => $v->code, $odd),
+            'what' => $what,
+            'also' => array_map(static fn(array $each): string => $at($each[0], $each[1]), $also),
+        ]);
     }
 }

@@ -20,8 +20,16 @@ final class OpenLimits implements Pass
         foreach ($reach->setup->options as $option) {
             $missing = self::missing($option);
             if ([] !== $missing) {
-                $message = sprintf('%s has %s: %s would be accepted.', $option->name(), implode(' and ', array_keys($missing)), implode(' as well as ', $missing));
-                yield new Finding('limit.none', Severity::Warning, $option->at, $message, ['option' => $option->code, 'missing' => array_keys($missing)]);
+                $message = sprintf(
+                    '%s has %s: %s would be accepted.',
+                    $option->name(),
+                    implode(' and ', array_keys($missing)),
+                    implode(' as well as ', $missing),
+                );
+                yield new Finding('limit.none', Severity::Warning, $option->at, $message, [
+                    'option' => $option->code,
+                    'missing' => array_keys($missing),
+                ]);
             }
         }
     }
@@ -31,14 +39,25 @@ final class OpenLimits implements Pass
      */
     private static function missing(Option $option): array
     {
-        $unit = null === $option->number?->unit ? '' : ' '.$option->number->unit;
+        $unit = null === $option->number?->unit ? '' : ' ' . $option->number->unit;
 
-        return array_filter([
-            'no longest length' => null !== $option->text && null === $option->text->max ? 'a text of a million characters' : null,
-            'no least value' => null !== $option->number && null === $option->number->min ? "-1\u{202F}200\u{202F}000".$unit : null,
-            'no largest value' => null !== $option->number && null === $option->number->max ? "1\u{202F}200\u{202F}000".$unit : null,
-            'no kinds of file' => null !== $option->file && null === $option->file->types ? 'a program' : null,
-            'no largest size' => null !== $option->file && null === $option->file->maxBytes ? 'a file of 2 GB' : null,
-        ], is_string(...));
+        return array_filter(
+            [
+                'no longest length' =>
+                    null !== $option->text && null === $option->text->max ? 'a text of a million characters' : null,
+                'no least value' =>
+                    null !== $option->number && null === $option->number->min
+                        ? "-1\u{202F}200\u{202F}000" . $unit
+                        : null,
+                'no largest value' =>
+                    null !== $option->number && null === $option->number->max
+                        ? "1\u{202F}200\u{202F}000" . $unit
+                        : null,
+                'no kinds of file' => null !== $option->file && null === $option->file->types ? 'a program' : null,
+                'no largest size' =>
+                    null !== $option->file && null === $option->file->maxBytes ? 'a file of 2 GB' : null,
+            ],
+            is_string(...),
+        );
     }
 }

@@ -44,13 +44,21 @@ final class PriceCaptions implements Pass
         $effects = [] === $said ? [] : $this->effects($reach);
         foreach ($setup->options as $option) {
             foreach ($said[$option->index] ?? [] as $index => $first) {
-                yield from $this->ofValue($setup, $option, $option->values[$index], $first, $effects[$option->index][$index] ?? null);
+                yield from $this->ofValue(
+                    $setup,
+                    $option,
+                    $option->values[$index],
+                    $first,
+                    $effects[$option->index][$index] ?? null,
+                );
             }
             if (null !== $option->charge) {
                 yield from $this->ofInput($setup, $option, $option->charge);
             } elseif ($option->kind->isInput()) {
                 foreach (self::said($setup, $option->label) as $amount) {
-                    yield $this->told($option->at.'/label', $option->label, $amount, 'nothing is charged', ['charged' => '0']);
+                    yield $this->told($option->at . '/label', $option->label, $amount, 'nothing is charged', [
+                        'charged' => '0',
+                    ]);
                 }
             }
         }
@@ -59,27 +67,80 @@ final class PriceCaptions implements Pass
     /**
      * @return iterable<Finding>
      */
-    private function ofValue(Setup $setup, Option $option, Value $value, SaidAmount $said, ?ValueEffect $effect): iterable
-    {
-        $at = Kind::Flag === $option->kind ? $option->at.'/label' : $value->at.'/label';
-        $text = static fn (BigDecimal $amount): string => Amount::text($amount, $setup->currency);
+    private function ofValue(
+        Setup $setup,
+        Option $option,
+        Value $value,
+        SaidAmount $said,
+        ?ValueEffect $effect,
+    ): iterable {
+        $at = Kind::Flag === $option->kind ? $option->at . '/label' : $value->at . '/label';
+        $text = static fn(BigDecimal $amount): string => Amount::text($amount, $setup->currency);
         $charge = $value->charge;
         if ($said->amount->isPercent) {
             if ($charge instanceof PercentCharge && !$charge->rate->isEqualTo($said->amount->amount)) {
-                yield $this->told($at, $value->label, $said, Amount::plain($charge->rate).'% is charged', ['charged' => (string) $charge->rate]);
+                yield $this->told($at, $value->label, $said, Amount::plain($charge->rate) . '% is charged', [
+                    'charged' => (string) $charge->rate,
+                ]);
             }
 
             return;
         }
         $amount = $said->amount->amount;
         if ($charge instanceof FixedCharge && !$amount->isEqualTo($charge->amount)) {
-            yield new Finding('price.caption', Severity::Warning, $at, sprintf('"%s" tells the shopper %s, but %s is charged.', $value->label, $text($amount), $text($charge->amount)), ['said' => (string) $amount, 'charged' => (string) $charge->amount]);
+            yield new Finding(
+                'price.caption',
+                Severity::Warning,
+                $at,
+                sprintf(
+                    '"%s" tells the shopper %s, but %s is charged.',
+                    $value->label,
+                    $text($amount),
+                    $text($charge->amount),
+                ),
+                ['said' => (string) $amount, 'charged' => (string) $charge->amount],
+            );
         } elseif (null === $charge && null === $value->item && null === $effect) {
-            yield new Finding('price.caption', Severity::Warning, $at, sprintf('"%s" tells the shopper an amount, but nothing is charged.', $value->label), ['said' => (string) $amount, 'charged' => '0']);
-        } elseif (null !== $effect?->least && null !== $effect->greatest && null !== $effect->usual && !($effect->least->isEqualTo($amount) && $effect->greatest->isEqualTo($amount))) {
+            yield new Finding(
+                'price.caption',
+                Severity::Warning,
+                $at,
+                sprintf('"%s" tells the shopper an amount, but nothing is charged.', $value->label),
+                ['said' => (string) $amount, 'charged' => '0'],
+            );
+        } elseif (
+            null !== $effect?->least &&
+            null !== $effect->greatest &&
+            null !== $effect->usual &&
+            !($effect->least->isEqualTo($amount) && $effect->greatest->isEqualTo($amount))
+        ) {
             $against = null === $effect->against ? 'no answer' : $option->values[$effect->against]->label;
-            $really = $effect->least->isEqualTo($effect->greatest) ? $text($effect->least) : sprintf('%s to %s, mostly %s', $text($effect->least), $text($effect->greatest), $text($effect->usual));
-            yield new Finding('price.caption', Severity::Warning, $at, sprintf('"%s" tells the shopper %s; against %s it really makes a difference of %s.', $value->label, $text($amount), $against, $really), ['said' => (string) $amount, 'least' => (string) $effect->least, 'usual' => (string) $effect->usual, 'greatest' => (string) $effect->greatest]);
+            $really = $effect->least->isEqualTo($effect->greatest)
+                ? $text($effect->least)
+                : sprintf(
+                    '%s to %s, mostly %s',
+                    $text($effect->least),
+                    $text($effect->greatest),
+                    $text($effect->usual),
+                );
+            yield new Finding(
+                'price.caption',
+                Severity::Warning,
+                $at,
+                sprintf(
+                    '"%s" tells the shopper %s; against %s it really makes a difference of %s.',
+                    $value->label,
+                    $text($amount),
+                    $against,
+                    $really,
+                ),
+                [
+                    'said' => (string) $amount,
+                    'least' => (string) $effect->least,
+                    'usual' => (string) $effect->usual,
+                    'greatest' => (string) $effect->greatest,
+                ],
+            );
         }
     }
 
@@ -92,9 +153,16 @@ final class PriceCaptions implements Pass
     {
         [$amount, $words] = match (true) {
             $charge instanceof FixedCharge => [$charge->amount, '%s is charged'],
-            $charge instanceof CountedCharge => [$charge->amount, '%s '.match ($charge->how) {
-                'per-character' => 'a character', 'per-file' => 'a file', default => 'a pick',
-            }.' is charged'],
+            $charge instanceof CountedCharge => [
+                $charge->amount,
+                '%s ' .
+                match ($charge->how) {
+                    'per-character' => 'a character',
+                    'per-file' => 'a file',
+                    default => 'a pick',
+                } .
+                ' is charged',
+            ],
             default => [null, ''],
         };
         if (null === $amount) {
@@ -102,8 +170,18 @@ final class PriceCaptions implements Pass
         }
         foreach (['label' => $option->label, 'help' => $option->help] as $key => $text) {
             foreach (self::said($setup, $text) as $said) {
-                if (!$said->amount->isPercent && ('label' === $key || $said->amount->isSigned) && !$said->amount->amount->isEqualTo($amount)) {
-                    yield $this->told($option->at.'/'.$key, $text, $said, sprintf($words, Amount::text($amount, $setup->currency)), ['charged' => (string) $amount]);
+                if (
+                    !$said->amount->isPercent &&
+                    ('label' === $key || $said->amount->isSigned) &&
+                    !$said->amount->amount->isEqualTo($amount)
+                ) {
+                    yield $this->told(
+                        $option->at . '/' . $key,
+                        $text,
+                        $said,
+                        sprintf($words, Amount::text($amount, $setup->currency)),
+                        ['charged' => (string) $amount],
+                    );
                 }
             }
         }
@@ -114,7 +192,13 @@ final class PriceCaptions implements Pass
      */
     private function told(string $at, string $text, SaidAmount $said, string $really, array $detail): Finding
     {
-        return new Finding('price.caption', Severity::Warning, $at, sprintf('"%s" tells the shopper %s, but %s.', $text, $said->written, $really), ['said' => (string) $said->amount->amount] + $detail);
+        return new Finding(
+            'price.caption',
+            Severity::Warning,
+            $at,
+            sprintf('"%s" tells the shopper %s, but %s.', $text, $said->written, $really),
+            ['said' => (string) $said->amount->amount] + $detail,
+        );
     }
 
     /**
@@ -137,7 +221,7 @@ final class PriceCaptions implements Pass
             foreach (ValueEffects::of($reach) as $effect) {
                 $effects[$effect->option][$effect->value] = $effect;
             }
-        } catch (NotExact|TooLarge) {
+        } catch (NotExact | TooLarge) {
             // Then labels are held against the charges alone.
         }
 

@@ -48,7 +48,24 @@ final class Prices implements Pass
         foreach ($found as $code => [$total, $count, $first]) {
             $state = $totals->withInputs($totals->at($first)[0]);
             $amount = Amount::text($total, $reach->setup->currency);
-            yield new Finding($code, Severity::Blocker, '/item/price', sprintf('%s selectable %s can cost %s; the cheapest comes to %s. Look at discounts and at options that may be left empty.', Count::of($count), '1' === gmp_strval($count) ? 'combination' : 'combinations', 'price.zero' === $code ? 'nothing' : 'less than nothing', $amount), ['count' => gmp_strval($count), 'total' => $amount, 'example' => StateText::pick($reach->setup, $state)]);
+            yield new Finding(
+                $code,
+                Severity::Blocker,
+                '/item/price',
+                sprintf(
+                    '%s selectable %s can cost %s; the cheapest comes to %s. Look at discounts and at options ' .
+                        'that may be left empty.',
+                    Count::of($count),
+                    '1' === gmp_strval($count) ? 'combination' : 'combinations',
+                    'price.zero' === $code ? 'nothing' : 'less than nothing',
+                    $amount,
+                ),
+                [
+                    'count' => gmp_strval($count),
+                    'total' => $amount,
+                    'example' => StateText::pick($reach->setup, $state),
+                ],
+            );
         }
     }
 }

@@ -20,7 +20,13 @@ final class RequiredMarks implements Pass
     {
         foreach ($reach->setup->options as $option) {
             if ($option->required && Kind::Note !== $option->kind && !Requirements::isMarked($option)) {
-                yield new Finding('required.unmarked', Severity::Warning, $option->at.'/required', sprintf('%s is required, but neither its label nor its help says so.', $option->name()), ['option' => $option->code]);
+                yield new Finding(
+                    'required.unmarked',
+                    Severity::Warning,
+                    $option->at . '/required',
+                    sprintf('%s is required, but neither its label nor its help says so.', $option->name()),
+                    ['option' => $option->code],
+                );
             }
         }
     }

@@ -18,11 +18,27 @@ final class ThinPlan implements Pass
     public function find(Reach $reach): iterable
     {
         foreach ($reach->setup->options as $option) {
-            if (null === $option->text?->pattern || $reach->board->isUnfillable($option) || (new TextSamples($option))->areOfPattern()) {
+            if (
+                null === $option->text?->pattern ||
+                $reach->board->isUnfillable($option) ||
+                (new TextSamples($option))->areOfPattern()
+            ) {
                 continue;
             }
-            $what = $option->required ? 'so nothing that asks for it can be tried in a shop' : 'so no check fills it in';
-            yield new Finding('plan.thin', Severity::Warning, $option->at.'/pattern', sprintf('No text was found that fits what %s asks for, %s. Give one that fits.', $option->name(), $what), ['option' => $option->code, 'pattern' => $option->text->pattern->source]);
+            $what = $option->required
+                ? 'so nothing that asks for it can be tried in a shop'
+                : 'so no check fills it in';
+            yield new Finding(
+                'plan.thin',
+                Severity::Warning,
+                $option->at . '/pattern',
+                sprintf(
+                    'No text was found that fits what %s asks for, %s. Give one that fits.',
+                    $option->name(),
+                    $what,
+                ),
+                ['option' => $option->code, 'pattern' => $option->text->pattern->source],
+            );
         }
     }
 }

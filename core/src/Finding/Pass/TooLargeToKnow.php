@@ -22,10 +22,25 @@ final class TooLargeToKnow implements Pass
             return;
         }
         $known = new Known($reach);
-        $figures = ['offered' => $known->count(static fn (Reach $r): \GMP => $r->offered()), 'selectable' => $known->count(static fn (Reach $r): \GMP => $r->selectable())];
-        $message = null === $figures['offered']
-            ? 'How many combinations there are is not known: %s What is told of dead values and options is proved, but there may be more.'
-            : 'Traps, dead ends by cause and numbers in the list are not known: %s All other figures are exact.';
-        yield new Finding('reach.too-large', Severity::Blocker, '/options', sprintf($message, $trouble->getMessage()).sprintf(' The options that make it so: %s. Fewer conditions that reach far would help.', implode(', ', $trouble->options)), ['options' => $trouble->options] + $figures);
+        $figures = [
+            'offered' => $known->count(static fn(Reach $r): \GMP => $r->offered()),
+            'selectable' => $known->count(static fn(Reach $r): \GMP => $r->selectable()),
+        ];
+        $message =
+            null === $figures['offered']
+                ? 'How many combinations there are is not known: %s What is told of dead values and options is ' .
+                    'proved, but there may be more.'
+                : 'Traps, dead ends by cause and numbers in the list are not known: %s All other figures are exact.';
+        yield new Finding(
+            'reach.too-large',
+            Severity::Blocker,
+            '/options',
+            sprintf($message, $trouble->getMessage()) .
+                sprintf(
+                    ' The options that make it so: %s. Fewer conditions that reach far would help.',
+                    implode(', ', $trouble->options),
+                ),
+            ['options' => $trouble->options] + $figures,
+        );
     }
 }

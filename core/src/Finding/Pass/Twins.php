@@ -22,18 +22,45 @@ final class Twins implements Pass
         foreach ($reach->setup->options as $option) {
             $key = mb_strtolower(trim($option->label));
             if (isset($labels[$key])) {
-                yield new Finding('refer.twin', Severity::Warning, $option->at.'/label', sprintf('Two options are both called "%s"; on the order nobody can tell them apart.', $option->label), ['first' => $labels[$key]]);
+                yield new Finding(
+                    'refer.twin',
+                    Severity::Warning,
+                    $option->at . '/label',
+                    sprintf(
+                        'Two options are both called "%s"; on the order nobody can tell them apart.',
+                        $option->label,
+                    ),
+                    ['first' => $labels[$key]],
+                );
             }
             $labels[$key] ??= $option->code;
             $values = $skus = [];
             foreach ($option->values as $value) {
                 $name = mb_strtolower(trim($value->label));
                 if (isset($values[$name])) {
-                    yield new Finding('refer.twin', Severity::Warning, $value->at.'/label', sprintf('%s offers "%s" twice.', $option->name(), $value->label), ['option' => $option->code, 'first' => $values[$name]]);
+                    yield new Finding(
+                        'refer.twin',
+                        Severity::Warning,
+                        $value->at . '/label',
+                        sprintf('%s offers "%s" twice.', $option->name(), $value->label),
+                        ['option' => $option->code, 'first' => $values[$name]],
+                    );
                 }
                 $values[$name] ??= $value->code;
                 if (null !== $value->sku && isset($skus[$value->sku])) {
-                    yield new Finding('refer.twin', Severity::Warning, $value->at.'/sku', sprintf('%s: %s has the SKU "%s" of %s. A copied value kept its original\'s SKU.', $option->name(), $value->label, $value->sku, $skus[$value->sku]), ['option' => $option->code, 'sku' => $value->sku]);
+                    yield new Finding(
+                        'refer.twin',
+                        Severity::Warning,
+                        $value->at . '/sku',
+                        sprintf(
+                            '%s: %s has the SKU "%s" of %s. A copied value kept its original\'s SKU.',
+                            $option->name(),
+                            $value->label,
+                            $value->sku,
+                            $skus[$value->sku],
+                        ),
+                        ['option' => $option->code, 'sku' => $value->sku],
+                    );
                 }
                 if (null !== $value->sku) {
                     $skus[$value->sku] ??= $value->label;
@@ -51,15 +78,31 @@ final class Twins implements Pass
     private function pictures(Option $option): iterable
     {
         foreach (['image' => 'picture', 'swatch' => 'swatch'] as $key => $words) {
-            $pictures = array_filter(array_map(static fn (Value $v): ?string => 'image' === $key ? $v->image : $v->swatch, $option->values), is_string(...));
-            $own = count(array_filter(array_count_values($pictures), static fn (int $n): bool => 1 === $n));
+            $pictures = array_filter(
+                array_map(static fn(Value $v): ?string => 'image' === $key ? $v->image : $v->swatch, $option->values),
+                is_string(...),
+            );
+            $own = count(array_filter(array_count_values($pictures), static fn(int $n): bool => 1 === $n));
             if (count($pictures) < 3 || 2 * $own < count(array_unique($pictures))) {
                 continue;
             }
             $first = [];
             foreach ($pictures as $index => $picture) {
                 if (isset($first[$picture])) {
-                    yield new Finding('refer.twin', Severity::Warning, $option->values[$index]->at.'/'.$key, sprintf('%s: %s shows the %s of %s. A copied value kept its original\'s %s.', $option->name(), $option->values[$index]->label, $words, $first[$picture], $words), ['option' => $option->code, $key => $picture]);
+                    yield new Finding(
+                        'refer.twin',
+                        Severity::Warning,
+                        $option->values[$index]->at . '/' . $key,
+                        sprintf(
+                            '%s: %s shows the %s of %s. A copied value kept its original\'s %s.',
+                            $option->name(),
+                            $option->values[$index]->label,
+                            $words,
+                            $first[$picture],
+                            $words,
+                        ),
+                        ['option' => $option->code, $key => $picture],
+                    );
                 }
                 $first[$picture] ??= $option->values[$index]->label;
             }

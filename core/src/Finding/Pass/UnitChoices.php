@@ -23,7 +23,8 @@ use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 
 /**
- * unit.mixed where a shopper chooses her unit: one size, given in each unit, has to be let through alike and cost alike.
+ * unit.mixed where a shopper chooses her unit: one size, given in each unit, has to be let through alike and cost
+ * alike.
  *
  * The alternatives are number options that one pick shows, a value each; they are matched in display order. A size that
  * falls between the steps of the other unit may cost what its neighbours there cost, and one minor unit of rounding.
@@ -44,7 +45,8 @@ final class UnitChoices implements Pass
     }
 
     /**
-     * @return array<int, list<array{int, non-empty-list<Option>}>> option => values, each with the numbers that it alone
+     * @return array<int, list<array{int, non-empty-list<Option>}>> option => values, each with the numbers that it
+     *                                                              alone
      *                                                              shows, all in units of length
      */
     private function alternatives(Setup $setup): array
@@ -52,7 +54,7 @@ final class UnitChoices implements Pass
         $numbers = [];
         foreach ($setup->options as $option) {
             $test = $option->shownWhen;
-            if (!isset(Units::MILLIMETRES[$option->number->unit ?? '']) || !$test instanceof IsTest) {
+            if (!isset(Units::MILLIMETRES[$option->number->unit ?? '']) || !($test instanceof IsTest)) {
                 continue;
             }
             $pick = $setup->option($test->option);
@@ -79,8 +81,14 @@ final class UnitChoices implements Pass
      *
      * @return iterable<Finding>
      */
-    private function compare(Reach $reach, Option $pick, int $value, array $own, int $otherValue, array $other): iterable
-    {
+    private function compare(
+        Reach $reach,
+        Option $pick,
+        int $value,
+        array $own,
+        int $otherValue,
+        array $other,
+    ): iterable {
         if ($own[0]->number?->unit === $other[0]->number?->unit) {
             return;
         }
@@ -89,15 +97,46 @@ final class UnitChoices implements Pass
                 [$a, $b] = [$own[$i]->number?->{$end}, $number->number?->{$end}];
                 if ($a instanceof BigDecimal && $b instanceof BigDecimal) {
                     $apart = $this->millimetres($own[$i], $a)->minus($this->millimetres($number, $b))->abs();
-                    $step = BigDecimal::max($this->millimetres($own[$i], $own[$i]->number->step ?? BigDecimal::one()), $this->millimetres($number, $number->number->step ?? BigDecimal::one()));
+                    $step = BigDecimal::max(
+                        $this->millimetres($own[$i], $own[$i]->number->step ?? BigDecimal::one()),
+                        $this->millimetres($number, $number->number->step ?? BigDecimal::one()),
+                    );
                     if ($apart->isGreaterThan($step)) {
-                        yield new Finding('unit.mixed', Severity::Warning, $number->at.'/'.$end, sprintf('%s takes %s %s %s, but %s takes %s %s %s: not the same size.', $number->name(), $words, Amount::plain($b), $number->number->unit ?? '', $own[$i]->name(), $words, Amount::plain($a), $own[$i]->number->unit ?? ''), ['apart' => Amount::plain($apart).' mm']);
+                        yield new Finding(
+                            'unit.mixed',
+                            Severity::Warning,
+                            $number->at . '/' . $end,
+                            sprintf(
+                                '%s takes %s %s %s, but %s takes %s %s %s: not the same size.',
+                                $number->name(),
+                                $words,
+                                Amount::plain($b),
+                                $number->number->unit ?? '',
+                                $own[$i]->name(),
+                                $words,
+                                Amount::plain($a),
+                                $own[$i]->number->unit ?? '',
+                            ),
+                            ['apart' => Amount::plain($apart) . ' mm'],
+                        );
                     }
                 }
             }
         }
-        foreach ((new Listing($reach, Listing::SELECTABLE, [$reach->board->cellsOf[$pick->index][0] => [$value => true]]))->from(gmp_init(0), 1) as $choices) {
-            yield from $this->prices($reach, $pick, $choices, $own, $choices->with($pick->index, [$otherValue]), $other);
+        foreach (
+            (new Listing($reach, Listing::SELECTABLE, [
+                $reach->board->cellsOf[$pick->index][0] => [$value => true],
+            ]))->from(gmp_init(0), 1)
+            as $choices
+        ) {
+            yield from $this->prices(
+                $reach,
+                $pick,
+                $choices,
+                $own,
+                $choices->with($pick->index, [$otherValue]),
+                $other,
+            );
         }
     }
 
@@ -107,8 +146,14 @@ final class UnitChoices implements Pass
      *
      * @return iterable<Finding>
      */
-    private function prices(Reach $reach, Option $pick, State $choices, array $own, State $swapped, array $other): iterable
-    {
+    private function prices(
+        Reach $reach,
+        Option $pick,
+        State $choices,
+        array $own,
+        State $swapped,
+        array $other,
+    ): iterable {
         $pricer = new Pricer($reach->setup);
         $quantity = $reach->setup->quantity->min;
         $smallest = BigDecimal::ofUnscaledValue(1, $reach->setup->currency->minorUnits);
@@ -121,8 +166,12 @@ final class UnitChoices implements Pass
                     return;
                 }
                 $typed = $typed->with($number->index, Input::number($size));
-                $sizes[] = Amount::plain($size).' '.($number->number->unit ?? '');
-                $same = $this->millimetres($number, $size)->dividedBy(Units::MILLIMETRES[$own[$i]->number->unit ?? 'mm'], 20, RoundingMode::HalfEven);
+                $sizes[] = Amount::plain($size) . ' ' . ($number->number->unit ?? '');
+                $same = $this->millimetres($number, $size)->dividedBy(
+                    Units::MILLIMETRES[$own[$i]->number->unit ?? 'mm'],
+                    20,
+                    RoundingMode::HalfEven,
+                );
                 $set = NumberSet::of($own[$i]->number);
                 $below = $set->last(null, true, $same, true);
                 $above = $set->first($same, true, null, true);
@@ -132,13 +181,35 @@ final class UnitChoices implements Pass
                 $low = $low->with($own[$i]->index, Input::number($below));
                 $high = $high->with($own[$i]->index, Input::number($above));
             }
-            [$a, $b, $c] = array_map(static fn (State $s): ?BigDecimal => $pricer->quote($s, $quantity)->total, [$low, $high, $typed]);
+            [$a, $b, $c] = array_map(static fn(State $s): ?BigDecimal => $pricer->quote($s, $quantity)->total, [
+                $low,
+                $high,
+                $typed,
+            ]);
             if (null === $a || null === $b || null === $c) {
                 continue;
             }
-            if ($c->isLessThan(BigDecimal::min($a, $b)->minus($smallest)) || $c->isGreaterThan(BigDecimal::max($a, $b)->plus($smallest))) {
-                $text = static fn (BigDecimal $amount): string => Amount::text($amount, $reach->setup->currency);
-                yield new Finding('unit.mixed', Severity::Warning, $pick->at, sprintf('%s: the same size, %s, costs %s in %s and %s in %s. A formula takes one unit for the other; convert with to(option, "unit").', $pick->name(), implode(' by ', $sizes), $text($a), $own[0]->number->unit ?? '', $text($c), $other[0]->number->unit ?? ''), ['difference' => $text($c->minus($a)), 'sizes' => $sizes]);
+            if (
+                $c->isLessThan(BigDecimal::min($a, $b)->minus($smallest)) ||
+                $c->isGreaterThan(BigDecimal::max($a, $b)->plus($smallest))
+            ) {
+                $text = static fn(BigDecimal $amount): string => Amount::text($amount, $reach->setup->currency);
+                yield new Finding(
+                    'unit.mixed',
+                    Severity::Warning,
+                    $pick->at,
+                    sprintf(
+                        '%s: the same size, %s, costs %s in %s and %s in %s. A formula takes one unit for the ' .
+                            'other; convert with to(option, "unit").',
+                        $pick->name(),
+                        implode(' by ', $sizes),
+                        $text($a),
+                        $own[0]->number->unit ?? '',
+                        $text($c),
+                        $other[0]->number->unit ?? '',
+                    ),
+                    ['difference' => $text($c->minus($a)), 'sizes' => $sizes],
+                );
 
                 return;
             }
@@ -153,7 +224,9 @@ final class UnitChoices implements Pass
             return null;
         }
 
-        return NumberSet::of($limits)->near($limits->min->plus($limits->max->minus($limits->min)->multipliedBy($quarter)->multipliedBy('0.25')));
+        return NumberSet::of($limits)->near(
+            $limits->min->plus($limits->max->minus($limits->min)->multipliedBy($quarter)->multipliedBy('0.25')),
+        );
     }
 
     private function millimetres(Option $option, BigDecimal $size): BigDecimal

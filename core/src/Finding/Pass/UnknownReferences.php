@@ -35,7 +35,12 @@ final class UnknownReferences implements Pass
         foreach ($reach->setup->options as $option) {
             foreach ($option->values as $value) {
                 if (null !== $value->item && null === $reach->setup->part($value->item)) {
-                    yield $this->unknown($value->at.'/item', 'part', $value->item, array_map(static fn (Part $p): string => $p->sku, $reach->setup->parts));
+                    yield $this->unknown(
+                        $value->at . '/item',
+                        'part',
+                        $value->item,
+                        array_map(static fn(Part $p): string => $p->sku, $reach->setup->parts),
+                    );
                 }
             }
         }
@@ -51,13 +56,21 @@ final class UnknownReferences implements Pass
      */
     private function looks(Setup $setup): iterable
     {
-        $codes = static fn (Option ...$options): array => array_map(static fn (Option $o): string => $o->code, array_values($options));
-        $placeable = $codes(...array_filter($setup->options, static fn (Option $o): bool => Kind::Text === $o->kind || Kind::File === $o->kind));
+        $codes = static fn(Option ...$options): array => array_map(
+            static fn(Option $o): string => $o->code,
+            array_values($options),
+        );
+        $placeable = $codes(
+            ...array_filter(
+                $setup->options,
+                static fn(Option $o): bool => Kind::Text === $o->kind || Kind::File === $o->kind,
+            ),
+        );
         foreach ($setup->views as $view) {
             foreach ($view->places as $place) {
                 foreach ($place->takes ?? [] as $i => $code) {
                     if (!in_array($code, $placeable, true)) {
-                        yield $this->unknown($place->at.'/takes/'.$i, 'text or file', $code, $placeable);
+                        yield $this->unknown($place->at . '/takes/' . $i, 'text or file', $code, $placeable);
                     }
                 }
             }
@@ -65,7 +78,7 @@ final class UnknownReferences implements Pass
         foreach ($setup->options as $option) {
             foreach ($option->styled as $i => $code) {
                 if (null === $setup->option($code)) {
-                    yield $this->unknown($option->at.'/styled/'.$i, 'option', $code, $codes(...$setup->options));
+                    yield $this->unknown($option->at . '/styled/' . $i, 'option', $code, $codes(...$setup->options));
                 }
             }
         }
@@ -101,22 +114,44 @@ final class UnknownReferences implements Pass
         }
         $option = $setup->option($code);
         if (null === $option) {
-            yield $this->unknown($test->at(), 'option', $code, array_map(static fn (Option $o): string => $o->code, $setup->options));
+            yield $this->unknown(
+                $test->at(),
+                'option',
+                $code,
+                array_map(static fn(Option $o): string => $o->code, $setup->options),
+            );
 
             return;
         }
         $fits = match (true) {
-            $test instanceof IsTest => is_bool($test->is) ? Kind::Flag === $option->kind : in_array($option->kind, [Kind::One, Kind::Part, Kind::Several], true),
+            $test instanceof IsTest => is_bool($test->is)
+                ? Kind::Flag === $option->kind
+                : in_array($option->kind, [Kind::One, Kind::Part, Kind::Several], true),
             $test instanceof PicksTest => Kind::Several === $option->kind,
             $test instanceof CompareTest => $option->kind === ($test->ofDays ? Kind::Date : Kind::Number),
             default => Kind::Note !== $option->kind,
         };
         if (!$fits) {
-            yield new Finding('refer.unknown', Severity::Blocker, $test->at(), sprintf('This asks %s (a %s) what it cannot answer, so it is never met.', $option->name(), $option->kind->value), ['option' => $code, 'kind' => $option->kind->value]);
+            yield new Finding(
+                'refer.unknown',
+                Severity::Blocker,
+                $test->at(),
+                sprintf(
+                    'This asks %s (a %s) what it cannot answer, so it is never met.',
+                    $option->name(),
+                    $option->kind->value,
+                ),
+                ['option' => $code, 'kind' => $option->kind->value],
+            );
         } elseif ($test instanceof IsTest && is_array($test->is)) {
             foreach ($test->is as $value) {
                 if (null === $option->value($value)) {
-                    yield $this->unknown($test->at(), sprintf('value of %s', $option->name()), $value, array_map(static fn (Value $v): string => $v->code, $option->values));
+                    yield $this->unknown(
+                        $test->at(),
+                        sprintf('value of %s', $option->name()),
+                        $value,
+                        array_map(static fn(Value $v): string => $v->code, $option->values),
+                    );
                 }
             }
         }
@@ -127,21 +162,31 @@ final class UnknownReferences implements Pass
      */
     private function rows(Setup $setup): iterable
     {
-        $codes = array_map(static fn (Option $o): string => $o->code, $setup->options);
+        $codes = array_map(static fn(Option $o): string => $o->code, $setup->options);
         foreach ($setup->variants->by ?? [] as $i => $code) {
             if (true !== $setup->option($code)?->kind->isChoice()) {
-                yield $this->unknown('/variants/by/'.$i, 'choice', $code, $codes);
+                yield $this->unknown('/variants/by/' . $i, 'choice', $code, $codes);
             }
         }
         foreach ($setup->variants->rows ?? [] as $row) {
             foreach ($row->pick as $code => $pick) {
                 $option = $setup->option($code);
                 if (null === $option || !in_array($code, $setup->variants->by ?? [], true)) {
-                    yield $this->unknown($row->at.'/pick', 'option that rows are told apart by', $code, $setup->variants->by ?? []);
+                    yield $this->unknown(
+                        $row->at . '/pick',
+                        'option that rows are told apart by',
+                        $code,
+                        $setup->variants->by ?? [],
+                    );
                 } elseif (!is_bool($pick)) {
                     foreach (is_string($pick) ? [$pick] : $pick as $value) {
                         if (Kind::Flag === $option->kind || null === $option->value($value)) {
-                            yield $this->unknown($row->at.'/pick', sprintf('value of %s', $option->name()), $value, array_map(static fn (Value $v): string => $v->code, $option->values));
+                            yield $this->unknown(
+                                $row->at . '/pick',
+                                sprintf('value of %s', $option->name()),
+                                $value,
+                                array_map(static fn(Value $v): string => $v->code, $option->values),
+                            );
                         }
                     }
                 }
@@ -154,12 +199,12 @@ final class UnknownReferences implements Pass
      */
     private function formulas(Setup $setup): iterable
     {
-        $charges = array_map(static fn ($c) => $c->charge, $setup->charges);
+        $charges = array_map(static fn($c) => $c->charge, $setup->charges);
         foreach ($setup->options as $option) {
-            array_push($charges, $option->charge, ...array_map(static fn (Value $v) => $v->charge, $option->values));
+            array_push($charges, $option->charge, ...array_map(static fn(Value $v) => $v->charge, $option->values));
         }
         foreach ($charges as $charge) {
-            if (!$charge instanceof FormulaCharge) {
+            if (!($charge instanceof FormulaCharge)) {
                 continue;
             }
             foreach ($charge->formula->names() as ['name' => $name, 'function' => $function]) {
@@ -171,20 +216,41 @@ final class UnknownReferences implements Pass
                 $figure = false === $dot ? null : substr($name, $dot + 1);
                 if ('levels' === $code && null !== $figure && [] !== $setup->levels->codes()) {
                     if (null === $setup->levels->amount($figure)) {
-                        yield $this->unknown($charge->at.'/expr', 'price level', $figure, $setup->levels->codes());
+                        yield $this->unknown($charge->at . '/expr', 'price level', $figure, $setup->levels->codes());
                     }
                     continue;
                 }
                 $option = $setup->option($code);
                 $wanted = match ($function) {
-                    'chars' => Kind::Text, 'files' => Kind::File, 'picks' => Kind::Several, 'to' => Kind::Number, 'filled' => null, default => null === $figure ? Kind::Number : null,
+                    'chars' => Kind::Text,
+                    'files' => Kind::File,
+                    'picks' => Kind::Several,
+                    'to' => Kind::Number,
+                    'filled' => null,
+                    default => null === $figure ? Kind::Number : null,
                 };
-                if (null === $option || (null !== $wanted && $option->kind !== $wanted) || (null !== $figure && !$option->kind->isPick())) {
-                    yield $this->unknown($charge->at.'/expr', null === $wanted ? 'option' : $wanted->value.' option', $code, array_map(static fn (Option $o): string => $o->code, $setup->options));
+                if (
+                    null === $option ||
+                    (null !== $wanted && $option->kind !== $wanted) ||
+                    (null !== $figure && !$option->kind->isPick())
+                ) {
+                    yield $this->unknown(
+                        $charge->at . '/expr',
+                        null === $wanted ? 'option' : $wanted->value . ' option',
+                        $code,
+                        array_map(static fn(Option $o): string => $o->code, $setup->options),
+                    );
                 } elseif (null !== $figure) {
-                    $figures = array_keys(array_merge([], ...array_map(static fn (Value $v): array => $v->figures, $option->values)));
+                    $figures = array_keys(
+                        array_merge([], ...array_map(static fn(Value $v): array => $v->figures, $option->values)),
+                    );
                     if (!in_array($figure, $figures, true)) {
-                        yield $this->unknown($charge->at.'/expr', sprintf('figure of %s', $option->name()), $figure, $figures);
+                        yield $this->unknown(
+                            $charge->at . '/expr',
+                            sprintf('figure of %s', $option->name()),
+                            $figure,
+                            $figures,
+                        );
                     }
                 }
             }
@@ -204,9 +270,29 @@ final class UnknownReferences implements Pass
                 [$nearest, $least] = [$candidate, $distance];
             }
         }
-        $onlyCase = null !== $nearest && mb_strtolower((string) preg_replace('/\s+/u', '', $name)) === mb_strtolower((string) preg_replace('/\s+/u', '', $nearest));
+        $onlyCase =
+            null !== $nearest &&
+            mb_strtolower((string) preg_replace('/\s+/u', '', $name)) ===
+                mb_strtolower((string) preg_replace('/\s+/u', '', $nearest));
         $close = null !== $nearest && ($onlyCase || $least <= max(1, intdiv(mb_strlen($name), 3)));
 
-        return new Finding('refer.unknown', Severity::Blocker, $at, sprintf('There is no %s "%s", so this is never met.%s', $what, $name, $close ? sprintf(' The nearest is "%s"%s.', $nearest, $onlyCase ? ', which differs only in case or spaces' : '') : ''), ['name' => $name, 'nearest' => $close ? $nearest : null, 'onlyCaseOrSpaces' => $onlyCase]);
+        return new Finding(
+            'refer.unknown',
+            Severity::Blocker,
+            $at,
+            sprintf(
+                'There is no %s "%s", so this is never met.%s',
+                $what,
+                $name,
+                $close
+                    ? sprintf(
+                        ' The nearest is "%s"%s.',
+                        $nearest,
+                        $onlyCase ? ', which differs only in case or spaces' : '',
+                    )
+                    : '',
+            ),
+            ['name' => $name, 'nearest' => $close ? $nearest : null, 'onlyCaseOrSpaces' => $onlyCase],
+        );
     }
 }

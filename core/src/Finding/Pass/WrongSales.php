@@ -32,11 +32,40 @@ final class WrongSales implements Pass
             $example = $reach->exampleWhere($broken, count($reach->setup->options) <= self::WHOLE);
             $words = [];
             foreach (array_keys($example->answers ?? []) as $option) {
-                if (null !== $example && in_array($option, $reach->board->dependencies->optionsIn($guard->never ?? $guard->always ?? throw new \LogicException('A guard says never or always.')), true)) {
-                    $words[] = $reach->setup->options[$option]->name().' '.$lines->carried($reach->setup->options[$option], $example);
+                if (
+                    null !== $example &&
+                    in_array(
+                        $option,
+                        $reach->board->dependencies->optionsIn(
+                            $guard->never ??
+                                ($guard->always ?? throw new \LogicException('A guard says never or always.')),
+                        ),
+                        true,
+                    )
+                ) {
+                    $words[] =
+                        $reach->setup->options[$option]->name() .
+                        ' ' .
+                        $lines->carried($reach->setup->options[$option], $example);
                 }
             }
-            yield new Finding('reach.wrong-sale', Severity::Blocker, $guard->at, sprintf('The page sells what must not be sold%s: %s of the selectable combinations%s. A condition on the options would keep them apart.', '' === $guard->because ? '' : ' ('.$guard->because.')', Count::of($count), [] === $words ? '' : ', for instance '.implode(', ', $words)), ['guard' => $guard->id, 'count' => gmp_strval($count), 'example' => null === $example ? null : StateText::pick($reach->setup, $example)]);
+            yield new Finding(
+                'reach.wrong-sale',
+                Severity::Blocker,
+                $guard->at,
+                sprintf(
+                    'The page sells what must not be sold%s: %s of the selectable combinations%s. A condition on ' .
+                        'the options would keep them apart.',
+                    '' === $guard->because ? '' : ' (' . $guard->because . ')',
+                    Count::of($count),
+                    [] === $words ? '' : ', for instance ' . implode(', ', $words),
+                ),
+                [
+                    'guard' => $guard->id,
+                    'count' => gmp_strval($count),
+                    'example' => null === $example ? null : StateText::pick($reach->setup, $example),
+                ],
+            );
         }
     }
 }

@@ -17,7 +17,7 @@ final class AnswerRows
     {
         $open = $meetings->numbers;
         $rows = [];
-        for ($left = PHP_INT_MAX; [] !== $open && count($open, COUNT_RECURSIVE) < $left;) {
+        for ($left = PHP_INT_MAX; [] !== $open && count($open, COUNT_RECURSIVE) < $left; ) {
             $left = count($open, COUNT_RECURSIVE);
             $row = [];
             foreach ($meetings->live->withMost($open) as $cell => $letter) {

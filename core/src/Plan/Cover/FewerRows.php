@@ -8,13 +8,16 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 
 /**
- * Takes rows out of a cover: the row that is missed least goes, and the pairs that went with it are brought into the others,
- * one answer after the other, at the least cost in other pairs; what was changed a moment ago is left alone (tabu search,
- * after Glover 1989; for covers of pairs Nurmela 2004, from memory). Rows stay selectable throughout.
+ * Takes rows out of a cover: the row that is missed least goes, and the pairs that went with it are brought into the
+ * others, one answer after the other, at the least cost in other pairs; what was changed a moment ago is left alone
+ * (tabu search, after Glover 1989; for covers of pairs Nurmela 2004, from memory). Rows stay selectable throughout.
  */
 final class FewerRows
 {
-    /** Steps that the whole search may take, about a second; and for each pair, as little tables are soon as small as they get. */
+    /**
+     * Steps that the whole search may take, about a second; and for each pair, as little tables are soon as small as
+     * they get.
+     */
     private const STEPS = 6_000_000;
     private const STEPS_OF_A_PAIR = 4_000;
 
@@ -37,12 +40,15 @@ final class FewerRows
     private function __construct(private readonly Meetings $meetings, private array $rows)
     {
         $this->random = new Randomizer(new Mt19937(2004));
-        $this->left = min(self::STEPS, intdiv(self::STEPS_OF_A_PAIR * array_sum(array_map(count(...), $meetings->met)), 2));
+        $this->left = min(
+            self::STEPS,
+            intdiv(self::STEPS_OF_A_PAIR * array_sum(array_map(count(...), $meetings->met)), 2),
+        );
     }
 
     /**
-     * @param list<array<int, int>> $rows       of a cover
-     * @param int                   $lowerBound rows that no cover can do without
+     * @param list<array<int, int>> $rows of a cover
+     * @param int $lowerBound rows that no cover can do without
      *
      * @return list<array<int, int>> a cover with as many or fewer
      */
@@ -197,7 +203,7 @@ final class FewerRows
         if ([] === $diagrams) {
             return true;
         }
-        $pins = array_map(fn (int $answer): int => $this->meetings->answers[$answer][1], $changes + $row);
+        $pins = array_map(fn(int $answer): int => $this->meetings->answers[$answer][1], $changes + $row);
         foreach (array_keys($diagrams) as $diagram) {
             $this->left -= $live->costOf($diagram);
             if ([] === $live->with($diagram, $pins)) {
@@ -235,6 +241,6 @@ final class FewerRows
 
     private static function key(int $a, int $b): int
     {
-        return $a << 20 | $b;
+        return ($a << 20) | $b;
     }
 }

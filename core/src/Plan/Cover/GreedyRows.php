@@ -10,8 +10,8 @@ use Random\Randomizer;
 /**
  * Rows in which every pair of answers that can meet occurs, built one after the other: of some candidates, each built
  * answer by answer, the one with the most new pairs (after the greedy construction of Cohen, Dalal, Fredman and Patton
- * 1997, "The AETG system", with the constraints asked of the diagrams). The first candidate takes at each step the answer
- * that brings the most, the others go through the cells in a random order.
+ * 1997, "The AETG system", with the constraints asked of the diagrams). The first candidate takes at each step the
+ * answer that brings the most, the others go through the cells in a random order.
  */
 final class GreedyRows
 {
@@ -53,7 +53,7 @@ final class GreedyRows
         $rows = [];
         $answers = max(1, count($this->meetings->answers));
         $left = self::STEPS;
-        while (null !== $start = $this->fullest()) {
+        while (null !== ($start = $this->fullest())) {
             $best = $this->row($start, null);
             $most = $this->gain($best);
             $cost = $answers * count($best) + $this->costOfLiving($best);
@@ -145,7 +145,7 @@ final class GreedyRows
 
     /**
      * @param array<int, array<int, int>> $choices
-     * @param array<int, int>             $gains
+     * @param array<int, int> $gains
      */
     private function most(array $choices, array $gains): ?int
     {
@@ -155,7 +155,10 @@ final class GreedyRows
             foreach ($answers as $answer) {
                 $gain = $gains[$answer] ?? 0;
                 // Among equals the one that has the most left to meet.
-                if ($gain > $most || ($gain === $most && null !== $best && count($this->open[$answer]) > count($this->open[$best]))) {
+                if (
+                    $gain > $most ||
+                    ($gain === $most && null !== $best && count($this->open[$answer]) > count($this->open[$best]))
+                ) {
                     [$best, $most] = [$answer, $gain];
                 }
             }

@@ -48,15 +48,15 @@ final class LiveAnswers
     {
         $cells = [];
         foreach ($this->reach->setup->options as $option) {
-            array_push($cells, ...($option->kind->isChoice() ? $this->reach->board->cellsOf[$option->index] : []));
+            array_push($cells, ...$option->kind->isChoice() ? $this->reach->board->cellsOf[$option->index] : []);
         }
 
         return $cells;
     }
 
     /**
-     * @param int             $diagram number
-     * @param array<int, int> $pins    cell => letter; those of other diagrams are passed over
+     * @param int $diagram number
+     * @param array<int, int> $pins cell => letter; those of other diagrams are passed over
      *
      * @return array<int, array<int, true>> cell => letters that something selectable with the pins has
      */
@@ -64,7 +64,7 @@ final class LiveAnswers
     {
         $pins = array_intersect_key($pins, array_flip($this->diagrams[$diagram]->cells));
         ksort($pins);
-        $key = $diagram.' '.http_build_query($pins);
+        $key = $diagram . ' ' . http_build_query($pins);
         if (!isset($this->known[$key])) {
             $this->known = count($this->known) < self::MOST_KNOWN ? $this->known : [];
             $this->known[$key] = $this->live($this->diagrams[$diagram], $pins);
@@ -113,7 +113,10 @@ final class LiveAnswers
             foreach ($diagram->edges[$p] as $node => $children) {
                 $weight[$p][$node] = -1;
                 foreach ($children as $g => $child) {
-                    $more = $child < 0 || $weight[$p + 1][$child] < 0 ? -1 : $weight[$p + 1][$child] + (isset($wanted[$diagram->cells[$p]][$letters[$g]]) ? 1 : 0);
+                    $more =
+                        $child < 0 || $weight[$p + 1][$child] < 0
+                            ? -1
+                            : $weight[$p + 1][$child] + (isset($wanted[$diagram->cells[$p]][$letters[$g]]) ? 1 : 0);
                     if ($more > $weight[$p][$node]) {
                         [$weight[$p][$node], $best[$p][$node]] = [$more, [$letters[$g], $child]];
                     }
@@ -131,7 +134,14 @@ final class LiveAnswers
     /** Steps that with() takes of a diagram, about. */
     public function costOf(int $diagram): int
     {
-        return $this->costs[$diagram] ??= 6 * array_sum(array_map(static fn (array $layer): int => array_sum(array_map(count(...), $layer)), $this->diagrams[$diagram]->edges));
+        return $this->costs[$diagram] ??=
+            6 *
+            array_sum(
+                array_map(
+                    static fn(array $layer): int => array_sum(array_map(count(...), $layer)),
+                    $this->diagrams[$diagram]->edges,
+                ),
+            );
     }
 
     /** Whether a cell stands by itself, so that what is live in it hangs on nothing. */
@@ -151,7 +161,9 @@ final class LiveAnswers
         $open = [];
         foreach ($diagram->cells as $p => $cell) {
             foreach ($diagram->groups[$p] as $g => $letters) {
-                $open[$p][$g] = isset($pins[$cell]) ? array_values(array_intersect($letters, [$pins[$cell]])) : $letters;
+                $open[$p][$g] = isset($pins[$cell])
+                    ? array_values(array_intersect($letters, [$pins[$cell]]))
+                    : $letters;
             }
         }
         $alive = [];

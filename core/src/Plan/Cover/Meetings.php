@@ -38,7 +38,12 @@ final class Meetings
             $this->met[$a] = [];
             foreach ($this->numbers as $other => $numbers) {
                 if ($other !== $cell) {
-                    $this->met[$a] += array_fill_keys($live->diagramOf[$other] === $diagram ? array_values(array_intersect_key($numbers, $near[$other] ?? [])) : array_values($numbers), true);
+                    $this->met[$a] += array_fill_keys(
+                        $live->diagramOf[$other] === $diagram
+                            ? array_values(array_intersect_key($numbers, $near[$other] ?? []))
+                            : array_values($numbers),
+                        true,
+                    );
                 }
             }
         }

@@ -26,7 +26,13 @@ final class ChargeAlone implements Rule
         $count = 0;
         foreach ($maker->reach->setup->options as $option) {
             foreach ($option->values as $value) {
-                if ((null === $value->charge && null === $value->item && null === $value->image && null === $value->weight) || ++$count > CheckMaker::MOST_OF_A_KIND) {
+                if (
+                    (null === $value->charge &&
+                        null === $value->item &&
+                        null === $value->image &&
+                        null === $value->weight) ||
+                    ++$count > CheckMaker::MOST_OF_A_KIND
+                ) {
                     continue;
                 }
                 yield from $this->pair($maker, $option, $value->index, $value->charge->at ?? $value->at);
@@ -49,7 +55,9 @@ final class ChargeAlone implements Rule
             $isLeftOut = Kind::Flag === $option->kind || Kind::Several === $option->kind || !$option->required;
             yield from array_filter([
                 $maker->sale(Purpose::Charge, sprintf('%s alone', $name), [$at], $with),
-                $isLeftOut ? $maker->sale(Purpose::Charge, sprintf('the same without %s', $name), [$at], $without) : null,
+                $isLeftOut
+                    ? $maker->sale(Purpose::Charge, sprintf('the same without %s', $name), [$at], $without)
+                    : null,
             ]);
 
             return;
@@ -63,7 +71,9 @@ final class ChargeAlone implements Rule
             return null;
         }
         if (Kind::Several === $option->kind) {
-            $picks = $picked ? [...$state->picked($option->index), $value] : array_diff($state->picked($option->index), [$value]);
+            $picks = $picked
+                ? [...$state->picked($option->index), $value]
+                : array_diff($state->picked($option->index), [$value]);
             $picks = array_values(array_unique($picks));
             sort($picks);
             $answer = [] === $picks ? null : $picks;

@@ -19,8 +19,8 @@ use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Value;
 
 /**
- * Each comparison in a condition at its bound itself and one step beyond: "above 150" at 150, where "at least 150" would
- * differ, and at 151, where "above 151" would.
+ * Each comparison in a condition at its bound itself and one step beyond: "above 150" at 150, where "at least 150"
+ * would differ, and at 151, where "above 151" would.
  */
 final class ConditionBounds implements Rule
 {
@@ -45,37 +45,74 @@ final class ConditionBounds implements Rule
         foreach ($maker->reach->setup->options as $option) {
             foreach (null === $option->shownWhen ? [] : $this->at($maker, $option->shownWhen) as [$words, $state]) {
                 $isShown = $page->isShown($option, $state);
-                yield from array_filter([$maker->look(Purpose::Condition, sprintf('%s is %s %s', $option->name(), $isShown ? 'offered' : 'not offered', $words), [$option->code, null, $isShown], [$option->at.'/shownWhen'], $state)]);
+                yield from array_filter([
+                    $maker->look(
+                        Purpose::Condition,
+                        sprintf('%s is %s %s', $option->name(), $isShown ? 'offered' : 'not offered', $words),
+                        [$option->code, null, $isShown],
+                        [$option->at . '/shownWhen'],
+                        $state,
+                    ),
+                ]);
             }
             foreach ($option->values as $value) {
-                foreach (null === $value->allowedWhen || $value->hidden ? [] : $this->at($maker, $value->allowedWhen, $option) as [$words, $state]) {
+                foreach (
+                    null === $value->allowedWhen || $value->hidden
+                        ? []
+                        : $this->at($maker, $value->allowedWhen, $option)
+                    as [$words, $state]
+                ) {
                     $isAllowed = in_array($value->index, $page->allowed($option, $state), true);
-                    yield from array_filter([$maker->look(Purpose::Condition, sprintf('%s is %s %s', $maker->name($option, $value->index), $isAllowed ? 'offered' : 'not offered', $words), [$option->code, $value->code, $isAllowed], [$value->at.'/allowedWhen'], $state)]);
+                    yield from array_filter([
+                        $maker->look(
+                            Purpose::Condition,
+                            sprintf(
+                                '%s is %s %s',
+                                $maker->name($option, $value->index),
+                                $isAllowed ? 'offered' : 'not offered',
+                                $words,
+                            ),
+                            [$option->code, $value->code, $isAllowed],
+                            [$value->at . '/allowedWhen'],
+                            $state,
+                        ),
+                    ]);
                 }
             }
         }
         foreach ($maker->reach->setup->charges as $charge) {
             foreach (null === $charge->when ? [] : $this->at($maker, $charge->when, null, true) as [$words, $state]) {
-                yield from array_filter([$maker->sale(Purpose::Condition, sprintf('%s %s', $charge->label, $words), [$charge->at], $state)]);
+                yield from array_filter([
+                    $maker->sale(Purpose::Condition, sprintf('%s %s', $charge->label, $words), [$charge->at], $state),
+                ]);
             }
         }
     }
 
     /**
-     * @param Option|null $shown  an option that has to be shown
-     * @param bool        $isSale whether the state has to be one that can be bought
+     * @param Option|null $shown an option that has to be shown
+     * @param bool $isSale whether the state has to be one that can be bought
      *
      * @return iterable<array{string, State}> "where Width is 150", and a state in which it is
      */
     private function at(CheckMaker $maker, Condition $condition, ?Option $shown = null, bool $isSale = false): iterable
     {
         foreach ($condition->tests() as $test) {
-            $option = $test instanceof CompareTest || $test instanceof PicksTest ? $maker->reach->setup->option($test->option) : null;
+            $option =
+                $test instanceof CompareTest || $test instanceof PicksTest
+                    ? $maker->reach->setup->option($test->option)
+                    : null;
             if (null === $option) {
                 continue;
             }
-            foreach ($test instanceof PicksTest ? $this->picks($option, $test) : $this->inputs($option, $test) as [$words, $answer, $other]) {
-                $decides = static fn (State $s): bool => $maker->page->truth->holds($condition, $s->with($option->index, $answer)) !== $maker->page->truth->holds($condition, $s->with($option->index, $other));
+            foreach (
+                $test instanceof PicksTest ? $this->picks($option, $test) : $this->inputs($option, $test)
+                as [$words, $answer, $other]
+            ) {
+                $decides = static fn(State $s): bool => $maker->page->truth->holds(
+                    $condition,
+                    $s->with($option->index, $answer),
+                ) !== $maker->page->truth->holds($condition, $s->with($option->index, $other));
                 $state = $this->state($maker, $option, $answer, $shown, $isSale, $decides);
                 if (null !== $state) {
                     yield [sprintf('where %s is %s', $option->name(), $words), $state];
@@ -91,11 +128,16 @@ final class ConditionBounds implements Rule
      */
     private function inputs(Option $option, Test $test): iterable
     {
-        if (!$test instanceof CompareTest || (null === $option->number && null === $option->date)) {
+        if (!($test instanceof CompareTest) || (null === $option->number && null === $option->date)) {
             return;
         }
-        $step = null === $option->date ? $option->number->step ?? BigDecimal::ofUnscaledValue(1, $option->number->decimals ?? 0) : BigDecimal::one();
-        $input = static fn (BigDecimal $at): Input => null === $option->date ? Input::number($at) : Input::day($at->toInt());
+        $step =
+            null === $option->date
+                ? $option->number->step ?? BigDecimal::ofUnscaledValue(1, $option->number->decimals ?? 0)
+                : BigDecimal::one();
+        $input = static fn(BigDecimal $at): Input => null === $option->date
+            ? Input::number($at)
+            : Input::day($at->toInt());
         foreach ([[$test->atLeast, -1], [$test->below, -1], [$test->atMost, 1], [$test->above, 1]] as [$bound, $side]) {
             if (null === $bound) {
                 continue;
@@ -110,15 +152,31 @@ final class ConditionBounds implements Rule
     }
 
     /**
-     * @return iterable<array{string, non-empty-list<int>|null, non-empty-list<int>|null}> in words, as many picks from the first value, and those of the other side
+     * @return iterable<array{
+     *     string,
+     *     non-empty-list<int>|null,
+     *     non-empty-list<int>|null,
+     * }>  in words, as many picks from the first value, and those of the other side
      */
     private function picks(Option $option, PicksTest $test): iterable
     {
-        $values = array_map(static fn (Value $v): int => $v->index, array_values(array_filter($option->values, static fn (Value $v): bool => !$v->hidden && null === $v->allowedWhen)));
+        $values = array_map(
+            static fn(Value $v): int => $v->index,
+            array_values(
+                array_filter($option->values, static fn(Value $v): bool => !$v->hidden && null === $v->allowedWhen),
+            ),
+        );
         foreach ([[$test->atLeast, -1], [$test->atMost, 1]] as [$bound, $side]) {
             foreach (null === $bound ? [] : [[$bound, $bound + $side], [$bound + $side, $bound]] as [$count, $other]) {
-                if ($count >= max(0, $option->picks->min ?? 0) && $count <= min(count($values), $option->picks->max ?? $count)) {
-                    yield [sprintf('answered with %d', $count), self::first($values, $count), self::first($values, $other)];
+                if (
+                    $count >= max(0, $option->picks->min ?? 0) &&
+                    $count <= min(count($values), $option->picks->max ?? $count)
+                ) {
+                    yield [
+                        sprintf('answered with %d', $count),
+                        self::first($values, $count),
+                        self::first($values, $other),
+                    ];
                 }
             }
         }
@@ -140,10 +198,16 @@ final class ConditionBounds implements Rule
      * A state with the answer: one in which the bound decides where there is one, else any.
      *
      * @param non-empty-list<int>|Input|null $answer
-     * @param \Closure(State): bool          $decides
+     * @param \Closure(State): bool $decides
      */
-    private function state(CheckMaker $maker, Option $option, array|Input|null $answer, ?Option $shown, bool $isSale, \Closure $decides): ?State
-    {
+    private function state(
+        CheckMaker $maker,
+        Option $option,
+        array|Input|null $answer,
+        ?Option $shown,
+        bool $isSale,
+        \Closure $decides,
+    ): ?State {
         $states = array_slice($maker->states, 0, self::LOOKS);
         $deciding = array_filter($states, $decides);
         foreach ([...$deciding, ...array_diff_key($states, $deciding)] as $state) {
@@ -151,8 +215,14 @@ final class ConditionBounds implements Rule
                 continue;
             }
             $after = $maker->steps->click($state, $option->index, $answer);
-            foreach ($isSale ? [$after, ...array_filter([$this->sold($maker, $after, $option, $answer)])] : [$after] as $each) {
-                if (($isSale ? $maker->isSale($each) : null === $shown || $maker->page->isShown($shown, $each)) && $maker->isReachable($each)) {
+            foreach (
+                $isSale ? [$after, ...array_filter([$this->sold($maker, $after, $option, $answer)])] : [$after]
+                as $each
+            ) {
+                if (
+                    ($isSale ? $maker->isSale($each) : null === $shown || $maker->page->isShown($shown, $each)) &&
+                    $maker->isReachable($each)
+                ) {
                     return $each;
                 }
             }

@@ -30,14 +30,31 @@ final class DeadValues implements Rule
             $value = $option->values[$v];
             foreach ($maker->states as $state) {
                 // Where it can be clicked, only what comes after keeps it from being bought.
-                if (!$maker->page->isShown($option, $state) || in_array($v, $maker->page->allowed($option, $state), true)) {
+                if (
+                    !$maker->page->isShown($option, $state) ||
+                    in_array($v, $maker->page->allowed($option, $state), true)
+                ) {
                     continue;
                 }
-                $check = $maker->look(Purpose::DeadValue, sprintf('%s is not offered, and not taken when it is sent all the same', $maker->name($option, $v)), [$option->code, $value->code, false], [$value->hidden ? $value->at.'/hidden' : (null === $value->allowedWhen ? $value->at : $value->at.'/allowedWhen')], $state);
+                $check = $maker->look(
+                    Purpose::DeadValue,
+                    sprintf('%s is not offered, and not taken when it is sent all the same', $maker->name($option, $v)),
+                    [$option->code, $value->code, false],
+                    [
+                        $value->hidden
+                            ? $value->at . '/hidden'
+                            : (null === $value->allowedWhen
+                                ? $value->at
+                                : $value->at . '/allowedWhen'),
+                    ],
+                    $state,
+                );
                 if (null === $check) {
                     continue;
                 }
-                $sent = [$option->code => Kind::Several === $option->kind ? [$value->code] : $value->code] + $maker->sent($state);
+                $sent =
+                    [$option->code => Kind::Several === $option->kind ? [$value->code] : $value->code] +
+                    $maker->sent($state);
                 yield $check->sending($sent, $option->code, 'form');
                 if (1 === $count) {
                     // One by express tells whether that route checks at all.

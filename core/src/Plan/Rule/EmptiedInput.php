@@ -30,15 +30,27 @@ final class EmptiedInput implements Rule
                 }
                 $after = $maker->steps->click($state, $option->index, null);
                 $clicks = $maker->steps->between($maker->steps->opening(), $state);
-                if (null === $clicks || $after->has($option->index) || (!$option->required && !$maker->isSale($after))) {
+                if (
+                    null === $clicks ||
+                    $after->has($option->index) ||
+                    (!$option->required && !$maker->isSale($after))
+                ) {
                     continue;
                 }
                 $about = sprintf('%s filled, then emptied again', $option->name());
                 $clicks[] = $maker->steps->step($option, null);
                 if (null === $option->charge || $option->required) {
-                    yield $maker->refused(Purpose::Emptied, $about, [$option->at.'/required'], $clicks, $option->code);
+                    yield $maker->refused(
+                        Purpose::Emptied,
+                        $about,
+                        [$option->at . '/required'],
+                        $clicks,
+                        $option->code,
+                    );
                 } else {
-                    yield from array_filter([$maker->sale(Purpose::Emptied, $about, [$option->charge->at], $after, null, 'form', $clicks)]);
+                    yield from array_filter([
+                        $maker->sale(Purpose::Emptied, $about, [$option->charge->at], $after, null, 'form', $clicks),
+                    ]);
                 }
                 break;
             }

@@ -47,7 +47,10 @@ final class EveryRow implements Rule, SaysWhatIsLeft
                 continue;
             }
             $state = $made < CheckMaker::MOST_OF_A_KIND ? $this->sold($maker, $row) : null;
-            $check = null === $state ? null : $maker->sale(Purpose::Row, PickedWords::of($maker->reach->setup, $state), [$row->at], $state);
+            $check =
+                null === $state
+                    ? null
+                    : $maker->sale(Purpose::Row, PickedWords::of($maker->reach->setup, $state), [$row->at], $state);
             if (null !== $check) {
                 ++$made;
                 ++$this->tried;
@@ -58,7 +61,9 @@ final class EveryRow implements Rule, SaysWhatIsLeft
 
     public function left(): array
     {
-        return $this->tried === $this->wanted ? [] : [sprintf('%d of %d variant rows that can be bought', $this->wanted - $this->tried, $this->wanted)];
+        return $this->tried === $this->wanted
+            ? []
+            : [sprintf('%d of %d variant rows that can be bought', $this->wanted - $this->tried, $this->wanted)];
     }
 
     private function sold(CheckMaker $maker, Row $row): ?State

@@ -42,13 +42,20 @@ final class FigureAlone implements Rule
             }
             foreach ([] === $options ? [null] : $options as $option) {
                 foreach (null === $option ? [null] : array_keys($option->values) as $value) {
-                    $found = $count < CheckMaker::MOST_OF_A_KIND ? $this->found($maker, $charge, $option, $value) : null;
+                    $found =
+                        $count < CheckMaker::MOST_OF_A_KIND ? $this->found($maker, $charge, $option, $value) : null;
                     if (null === $found) {
                         continue;
                     }
                     [$state, $entry] = $found;
-                    $about = null === $option || null === $value ? sprintf('%s by itself', $entry->label) : sprintf('%s with %s', $entry->label, $maker->name($option, $value));
-                    $places = null === $option || null === $value ? [$charge->at] : [$charge->at, $option->values[$value]->at];
+                    $about =
+                        null === $option || null === $value
+                            ? sprintf('%s by itself', $entry->label)
+                            : sprintf('%s with %s', $entry->label, $maker->name($option, $value));
+                    $places =
+                        null === $option || null === $value
+                            ? [$charge->at]
+                            : [$charge->at, $option->values[$value]->at];
                     $check = $maker->sale(Purpose::Charge, $about, $places, $state);
                     if (null !== $check) {
                         ++$count;
@@ -67,9 +74,16 @@ final class FigureAlone implements Rule
         $setup = $maker->reach->setup;
         $charges = [];
         foreach ($setup->options as $option) {
-            array_push($charges, $option->charge, ...array_map(static fn (\Ithrel\Core\Setup\Value $v): ?Charge => $v->charge, $option->values));
+            array_push(
+                $charges,
+                $option->charge,
+                ...array_map(static fn(\Ithrel\Core\Setup\Value $v): ?Charge => $v->charge, $option->values),
+            );
         }
-        array_push($charges, ...array_map(static fn (\Ithrel\Core\Setup\SetupCharge $c): Charge => $c->charge, $setup->charges));
+        array_push(
+            $charges,
+            ...array_map(static fn(\Ithrel\Core\Setup\SetupCharge $c): Charge => $c->charge, $setup->charges),
+        );
         foreach ($charges as $charge) {
             if ($charge instanceof FormulaCharge) {
                 yield $charge;
@@ -86,7 +100,10 @@ final class FigureAlone implements Rule
         foreach ($maker->states as $state) {
             $choices = new State(array_filter($state->answers, is_array(...)));
             if (null !== $option && null !== $value) {
-                if (!$maker->page->isShown($option, $state) || !in_array($value, $maker->page->allowed($option, $state), true)) {
+                if (
+                    !$maker->page->isShown($option, $state) ||
+                    !in_array($value, $maker->page->allowed($option, $state), true)
+                ) {
                     continue;
                 }
                 $choices = $choices->with($option->index, [$value]);
@@ -100,7 +117,12 @@ final class FigureAlone implements Rule
                     break;
                 }
                 foreach ($maker->isSale($each) ? $maker->appraised($each)->quote->ledger : [] as $entry) {
-                    if ($entry->at === $charge->at && null !== $entry->workings && null === $entry->workings->value && !$entry->workings->amount->isZero()) {
+                    if (
+                        $entry->at === $charge->at &&
+                        null !== $entry->workings &&
+                        null === $entry->workings->value &&
+                        !$entry->workings->amount->isZero()
+                    ) {
                         return [$each, $entry];
                     }
                 }

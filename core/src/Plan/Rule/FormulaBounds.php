@@ -41,18 +41,29 @@ final class FormulaBounds implements Rule
                         continue;
                     }
                     $bound = CheckMaker::bound($entry->workings);
-                    if (isset($held[$entry->at.$bound])) {
+                    if (isset($held[$entry->at . $bound])) {
                         continue;
                     }
-                    $held[$entry->at.$bound] = true;
-                    $check = $maker->sale(Purpose::Charge, sprintf('%s where its %s holds it', $entry->label, '/min' === $bound ? 'floor' : 'ceiling'), [$entry->at.$bound], $each);
+                    $held[$entry->at . $bound] = true;
+                    $check = $maker->sale(
+                        Purpose::Charge,
+                        sprintf('%s where its %s holds it', $entry->label, '/min' === $bound ? 'floor' : 'ceiling'),
+                        [$entry->at . $bound],
+                        $each,
+                    );
                     if (null !== $check) {
                         yield $check;
                     }
                 }
                 if (!$isRounded && $this->tellsRounding($maker, $quote, $quantity) && $maker->isSale($each)) {
                     $isRounded = true;
-                    $check = $maker->sale(Purpose::Rounding, 'a price that shows where it is rounded', ['/rounding'], $each, $quantity);
+                    $check = $maker->sale(
+                        Purpose::Rounding,
+                        'a price that shows where it is rounded',
+                        ['/rounding'],
+                        $each,
+                        $quantity,
+                    );
                     if (null !== $check) {
                         yield $check;
                     }
@@ -78,6 +89,7 @@ final class FormulaBounds implements Rule
         }
         $byUnit = $round($whole)->multipliedBy($quantity);
 
-        return !$byUnit->isEqualTo($parts->multipliedBy($quantity)) || !$byUnit->isEqualTo($round($whole->multipliedBy($quantity)));
+        return !$byUnit->isEqualTo($parts->multipliedBy($quantity)) ||
+            !$byUnit->isEqualTo($round($whole->multipliedBy($quantity)));
     }
 }

@@ -42,7 +42,10 @@ final class HiddenAndShown implements Rule
         [$state, $trigger, $answer] = $found;
         $before = $state->answers[$trigger->index] ?? null;
         $clicks = $maker->steps->between($maker->steps->opening(), $state);
-        if (null === $clicks || $state->answers[$option->index] === ($maker->steps->opening()->answers[$option->index] ?? null)) {
+        if (
+            null === $clicks ||
+            $state->answers[$option->index] === ($maker->steps->opening()->answers[$option->index] ?? null)
+        ) {
             return;
         }
         $hidden = $maker->steps->click($state, $trigger->index, $answer);
@@ -51,7 +54,15 @@ final class HiddenAndShown implements Rule
             return;
         }
         array_push($clicks, $maker->steps->step($trigger, $answer), $maker->steps->step($trigger, $before));
-        $check = $maker->any(Purpose::SwitchBack, sprintf('%s answered, hidden and shown again by %s', $option->name(), $trigger->name()), [$option->at.'/shownWhen'], $shown, $option->code, null, $clicks);
+        $check = $maker->any(
+            Purpose::SwitchBack,
+            sprintf('%s answered, hidden and shown again by %s', $option->name(), $trigger->name()),
+            [$option->at . '/shownWhen'],
+            $shown,
+            $option->code,
+            null,
+            $clicks,
+        );
         // A refusal for another reason would not tell whether the old answer is gone.
         if (null !== $check && ($check->accepted || $option->code === $check->field)) {
             yield $check;

@@ -34,8 +34,21 @@ final class LeftOut implements Rule
                 if ($without->has($option->index) || null === $clicks) {
                     continue;
                 }
-                yield $maker->refused(Purpose::Required, sprintf('%s left out', $option->name()), [$option->at.'/required'], $clicks, $option->code);
-                yield $maker->refused(Purpose::Required, sprintf('%s left out, by the express route', $option->name()), [$option->at.'/required'], $clicks, $option->code, 'express');
+                yield $maker->refused(
+                    Purpose::Required,
+                    sprintf('%s left out', $option->name()),
+                    [$option->at . '/required'],
+                    $clicks,
+                    $option->code,
+                );
+                yield $maker->refused(
+                    Purpose::Required,
+                    sprintf('%s left out, by the express route', $option->name()),
+                    [$option->at . '/required'],
+                    $clicks,
+                    $option->code,
+                    'express',
+                );
                 break;
             }
         }

@@ -18,8 +18,8 @@ use Ithrel\Core\Plan\SaysWhatIsLeft;
 use Ithrel\Core\Setup\Option;
 
 /**
- * The edges of each boundary sheet, from both sides: inputs, and picks of a several. The rest of a sheet is for trying by
- * hand.
+ * The edges of each boundary sheet, from both sides: inputs, and picks of a several. The rest of a sheet is for trying
+ * by hand.
  */
 final class LimitEdges implements Rule, SaysWhatIsLeft
 {
@@ -44,7 +44,7 @@ final class LimitEdges implements Rule, SaysWhatIsLeft
                 if (++$count > 4 * CheckMaker::MOST_OF_A_KIND) {
                     return;
                 }
-                $check = $this->check($maker, $option, $row, $option->at.'/'.$key);
+                $check = $this->check($maker, $option, $row, $option->at . '/' . $key);
                 if (null !== $check) {
                     yield $check;
                 } else {
@@ -56,7 +56,15 @@ final class LimitEdges implements Rule, SaysWhatIsLeft
 
     public function left(): array
     {
-        return array_map(static fn (string $name, int $edges): string => sprintf(1 === $edges ? '%d edge of %s' : '%d edges of %s', $edges, $name), array_keys($this->left), $this->left);
+        return array_map(
+            static fn(string $name, int $edges): string => sprintf(
+                1 === $edges ? '%d edge of %s' : '%d edges of %s',
+                $edges,
+                $name,
+            ),
+            array_keys($this->left),
+            $this->left,
+        );
     }
 
     private function check(CheckMaker $maker, Option $option, BoundaryRow $row, string $place): ?Check
@@ -67,9 +75,10 @@ final class LimitEdges implements Rule, SaysWhatIsLeft
                 continue;
             }
             $answer = $this->read($maker, $option, $row);
-            $check = null === $answer
-                ? $this->asTyped($maker, $option, $row, $about, $place, $state)
-                : $this->given($maker, $option, $answer, $about, $place, $state);
+            $check =
+                null === $answer
+                    ? $this->asTyped($maker, $option, $row, $about, $place, $state)
+                    : $this->given($maker, $option, $answer, $about, $place, $state);
             if (null !== $check) {
                 return $check;
             }
@@ -83,7 +92,12 @@ final class LimitEdges implements Rule, SaysWhatIsLeft
      */
     private function read(CheckMaker $maker, Option $option, BoundaryRow $row): array|Input|null
     {
-        $given = is_array($row->answer) ? array_map(static fn (string|array $one): string|\stdClass => is_array($one) ? (object) $one : $one, $row->answer) : $row->answer;
+        $given = is_array($row->answer)
+            ? array_map(
+                static fn(string|array $one): string|\stdClass => is_array($one) ? (object) $one : $one,
+                $row->answer,
+            )
+            : $row->answer;
         $state = GivenState::read($maker->reach->setup, (object) ['pick' => (object) [$option->code => $given]])->state;
 
         return $state->answers[$option->index] ?? null;
@@ -92,8 +106,14 @@ final class LimitEdges implements Rule, SaysWhatIsLeft
     /**
      * @param non-empty-list<int>|Input $answer
      */
-    private function given(CheckMaker $maker, Option $option, array|Input $answer, string $about, string $place, State $state): ?Check
-    {
+    private function given(
+        CheckMaker $maker,
+        Option $option,
+        array|Input $answer,
+        string $about,
+        string $place,
+        State $state,
+    ): ?Check {
         if (is_array($answer) && [] !== array_diff($answer, $maker->page->allowed($option, $state))) {
             return null;
         }
@@ -108,8 +128,14 @@ final class LimitEdges implements Rule, SaysWhatIsLeft
     }
 
     /** What is typed although it is no number, no day or blank: it counts as it is refused, or as nothing. */
-    private function asTyped(CheckMaker $maker, Option $option, BoundaryRow $row, string $about, string $place, State $state): ?Check
-    {
+    private function asTyped(
+        CheckMaker $maker,
+        Option $option,
+        BoundaryRow $row,
+        string $about,
+        string $place,
+        State $state,
+    ): ?Check {
         $without = $maker->steps->click($state, $option->index, null);
         $clicks = $maker->steps->between($maker->steps->opening(), $without);
         if (null === $clicks || !is_string($row->answer) || $without->has($option->index)) {
@@ -120,6 +146,8 @@ final class LimitEdges implements Rule, SaysWhatIsLeft
             return $maker->refused(Purpose::Limit, $about, [$place], $clicks, $option->code);
         }
 
-        return $maker->isSale($without) ? $maker->sale(Purpose::Limit, $about, [$place], $without, null, 'form', $clicks) : null;
+        return $maker->isSale($without)
+            ? $maker->sale(Purpose::Limit, $about, [$place], $without, null, 'form', $clicks)
+            : null;
     }
 }

@@ -29,7 +29,10 @@ final class ListsTurnedRound implements Rule
                     $places[] = $option->at;
                 }
             }
-            $check = [] === $places ? null : $maker->sale(Purpose::PastThePage, 'the same picks, sent in another order', $places, $state);
+            $check =
+                [] === $places
+                    ? null
+                    : $maker->sale(Purpose::PastThePage, 'the same picks, sent in another order', $places, $state);
             if (null !== $check) {
                 yield $check->sentAs($sent);
 

@@ -28,6 +28,14 @@ final class OpeningPage implements Rule
         }
         $places = [$appraisal->quote->baseAt];
         $sale = $maker->sale(Purpose::Opening, 'the page as it opens', $places, $state);
-        yield $sale ?? $maker->toldAndRefused(Purpose::Opening, 'the page as it opens, which cannot be bought yet', $places, $state, [], 'form');
+        yield $sale ??
+            $maker->toldAndRefused(
+                Purpose::Opening,
+                'the page as it opens, which cannot be bought yet',
+                $places,
+                $state,
+                [],
+                'form',
+            );
     }
 }

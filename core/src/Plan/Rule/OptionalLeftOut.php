@@ -31,7 +31,14 @@ final class OptionalLeftOut implements Rule
                     continue;
                 }
                 $without = $maker->steps->click($state, $option->index, null);
-                $check = $without->has($option->index) ? null : $maker->sale(Purpose::LeftEmpty, sprintf('%s left empty', $option->name()), [$option->at.'/required'], $without);
+                $check = $without->has($option->index)
+                    ? null
+                    : $maker->sale(
+                        Purpose::LeftEmpty,
+                        sprintf('%s left empty', $option->name()),
+                        [$option->at . '/required'],
+                        $without,
+                    );
                 if (null !== $check) {
                     yield $check;
                     break;

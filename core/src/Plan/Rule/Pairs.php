@@ -36,7 +36,14 @@ final class Pairs implements Rule
                 continue;
             }
             $maker->states[] = $state;
-            $check = $maker->sale(Purpose::Pairs, PickedWords::of($maker->reach->setup, $state), [], $state, 1 === $i % 3 && $rule->allows($more) ? $more : $rule->min, 2 === $i % 4 ? 'express' : 'form');
+            $check = $maker->sale(
+                Purpose::Pairs,
+                PickedWords::of($maker->reach->setup, $state),
+                [],
+                $state,
+                1 === $i % 3 && $rule->allows($more) ? $more : $rule->min,
+                2 === $i % 4 ? 'express' : 'form',
+            );
             if (null !== $check) {
                 yield $check;
             }

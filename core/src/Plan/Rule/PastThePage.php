@@ -34,7 +34,12 @@ final class PastThePage implements Rule
             }
             // One value an option: its condition is looked at by other rules, here the shop's own checking.
             foreach ($option->values as $value) {
-                if (null !== $value->allowedWhen && !$value->hidden && ++$count <= CheckMaker::MOST_OF_A_KIND && $this->isMet($maker, $option, $value->index)) {
+                if (
+                    null !== $value->allowedWhen &&
+                    !$value->hidden &&
+                    ++$count <= CheckMaker::MOST_OF_A_KIND &&
+                    $this->isMet($maker, $option, $value->index)
+                ) {
                     yield from $this->notAllowed($maker, $option, $value->index);
                     break;
                 }
@@ -59,12 +64,23 @@ final class PastThePage implements Rule
     private function notAllowed(CheckMaker $maker, Option $option, int $value): iterable
     {
         foreach ($maker->states as $state) {
-            if (!$maker->page->isShown($option, $state) || in_array($value, $maker->page->allowed($option, $state), true)) {
+            if (
+                !$maker->page->isShown($option, $state) ||
+                in_array($value, $maker->page->allowed($option, $state), true)
+            ) {
                 continue;
             }
             $code = $option->values[$value]->code;
             $sent = [$option->code => Kind::Several === $option->kind ? [$code] : $code] + $maker->sent($state);
-            yield from $this->sent($maker, $state, $sent, $option, sprintf('%s, sent where it is not allowed', $maker->name($option, $value)), $option->values[$value]->at.'/allowedWhen', 'value');
+            yield from $this->sent(
+                $maker,
+                $state,
+                $sent,
+                $option,
+                sprintf('%s, sent where it is not allowed', $maker->name($option, $value)),
+                $option->values[$value]->at . '/allowedWhen',
+                'value',
+            );
 
             return;
         }
@@ -81,7 +97,15 @@ final class PastThePage implements Rule
         }
         foreach (null === $answer ? [] : $maker->states as $state) {
             if (!$maker->page->isShown($option, $state)) {
-                yield from $this->sent($maker, $state, [$option->code => $answer] + $maker->sent($state), $option, sprintf('%s, sent where it is hidden', $option->name()), $option->at.'/shownWhen', 'option');
+                yield from $this->sent(
+                    $maker,
+                    $state,
+                    [$option->code => $answer] + $maker->sent($state),
+                    $option,
+                    sprintf('%s, sent where it is hidden', $option->name()),
+                    $option->at . '/shownWhen',
+                    'option',
+                );
 
                 return;
             }
@@ -93,8 +117,15 @@ final class PastThePage implements Rule
      *
      * @return iterable<\Ithrel\Core\Plan\Check>
      */
-    private function sent(CheckMaker $maker, State $state, array $sent, Option $option, string $about, string $place, string $kind): iterable
-    {
+    private function sent(
+        CheckMaker $maker,
+        State $state,
+        array $sent,
+        Option $option,
+        string $about,
+        string $place,
+        string $kind,
+    ): iterable {
         $clicks = $maker->steps->between($maker->steps->opening(), $state);
         if (null === $clicks) {
             return;
@@ -102,7 +133,15 @@ final class PastThePage implements Rule
         yield $maker->refused(Purpose::PastThePage, $about, [$place], $clicks, $option->code, 'form', $sent);
         if (!isset($this->express[$kind])) {
             $this->express[$kind] = true;
-            yield $maker->refused(Purpose::PastThePage, $about.', by the express route', [$place], $clicks, $option->code, 'express', $sent);
+            yield $maker->refused(
+                Purpose::PastThePage,
+                $about . ', by the express route',
+                [$place],
+                $clicks,
+                $option->code,
+                'express',
+                $sent,
+            );
         }
     }
 }

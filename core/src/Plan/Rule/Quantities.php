@@ -12,8 +12,8 @@ use Ithrel\Core\Plan\Purpose;
 use Ithrel\Core\Plan\Rule;
 
 /**
- * Quantities at the edges of the boundary sheet and of every charge that asks for one; each charge once a line with more
- * than one piece; a total of four digits before the point; more than one piece by express.
+ * Quantities at the edges of the boundary sheet and of every charge that asks for one; each charge once a line with
+ * more than one piece; a total of four digits before the point; more than one piece by express.
  */
 final class Quantities implements Rule
 {
@@ -38,11 +38,29 @@ final class Quantities implements Rule
         }
         array_push($quantities, ...$maker->reach->setup->quantityMarks());
         foreach (array_unique($quantities) as $quantity) {
-            yield from array_filter([$maker->any(Purpose::Quantity, sprintf(1 === $quantity ? '%d piece' : '%d pieces', $quantity), ['/quantity'], $state, 'quantity', $quantity)]);
+            yield from array_filter([
+                $maker->any(
+                    Purpose::Quantity,
+                    sprintf(1 === $quantity ? '%d piece' : '%d pieces', $quantity),
+                    ['/quantity'],
+                    $state,
+                    'quantity',
+                    $quantity,
+                ),
+            ]);
         }
         $more = $maker->rule()->min + $maker->rule()->step;
         if ($maker->rule()->allows($more)) {
-            yield from array_filter([$maker->sale(Purpose::Quantity, sprintf('%d pieces by the express route', $more), ['/quantity'], $state, $more, 'express')]);
+            yield from array_filter([
+                $maker->sale(
+                    Purpose::Quantity,
+                    sprintf('%d pieces by the express route', $more),
+                    ['/quantity'],
+                    $state,
+                    $more,
+                    'express',
+                ),
+            ]);
             yield from $this->onceALine($maker, $more);
         }
         yield from $this->thousands($maker, $state);
@@ -58,7 +76,15 @@ final class Quantities implements Rule
             foreach ($maker->appraised($state, $quantity)->quote->ledger as $entry) {
                 if ($entry->perLine && !isset($met[$entry->at])) {
                     $met[$entry->at] = true;
-                    yield from array_filter([$maker->sale(Purpose::Quantity, sprintf('%s once a line, with %d pieces', $entry->label, $quantity), [$entry->at], $state, $quantity)]);
+                    yield from array_filter([
+                        $maker->sale(
+                            Purpose::Quantity,
+                            sprintf('%s once a line, with %d pieces', $entry->label, $quantity),
+                            [$entry->at],
+                            $state,
+                            $quantity,
+                        ),
+                    ]);
                 }
             }
         }
@@ -76,9 +102,21 @@ final class Quantities implements Rule
             return;
         }
         $rule = $maker->rule();
-        for ($quantity = $rule->min; $quantity <= min($rule->max ?? self::MOST_PIECES, self::MOST_PIECES); $quantity += $rule->step) {
+        for (
+            $quantity = $rule->min;
+            $quantity <= min($rule->max ?? self::MOST_PIECES, self::MOST_PIECES);
+            $quantity += $rule->step
+        ) {
             if ($unit->multipliedBy($quantity)->isGreaterThanOrEqualTo(1_000)) {
-                yield from array_filter([$maker->sale(Purpose::Quantity, sprintf('%d pieces, a total of four digits before the point', $quantity), ['/quantity'], $state, $quantity)]);
+                yield from array_filter([
+                    $maker->sale(
+                        Purpose::Quantity,
+                        sprintf('%d pieces, a total of four digits before the point', $quantity),
+                        ['/quantity'],
+                        $state,
+                        $quantity,
+                    ),
+                ]);
 
                 return;
             }

@@ -50,19 +50,37 @@ final class SoldOut implements Rule
             $missing = $maker->reach->board->stock->soldOutValue($state);
             $row = $maker->reach->board->stock->row($state);
             [$what, $place] = match (true) {
-                null !== $missing => [$maker->name($setup->options[$missing[0]], $missing[1]).', which is sold out,', $setup->options[$missing[0]]->values[$missing[1]]->at.'/stock'],
-                null !== $row => [sprintf('what %s stands for, which is sold out,', $row->sku ?? 'row '.($row->index + 1)), $row->at.'/stock'],
-                default => [sprintf('%s, for which there is no row,', PickedWords::of($setup, $state)), '/variants/rows'],
+                null !== $missing => [
+                    $maker->name($setup->options[$missing[0]], $missing[1]) . ', which is sold out,',
+                    $setup->options[$missing[0]]->values[$missing[1]]->at . '/stock',
+                ],
+                null !== $row => [
+                    sprintf('what %s stands for, which is sold out,', $row->sku ?? 'row ' . ($row->index + 1)),
+                    $row->at . '/stock',
+                ],
+                default => [
+                    sprintf('%s, for which there is no row,', PickedWords::of($setup, $state)),
+                    '/variants/rows',
+                ],
             };
             $tried[$place] = ($tried[$place] ?? 0) + 1;
             if ($tried[$place] > self::MOST_OF_A_PLACE) {
                 continue;
             }
             $isTold = null !== $missing || null !== $row;
-            yield $isTold ? $maker->toldAndRefused(Purpose::SoldOut, $what.' is not sold', [$place], $state, $clicks, 'form') : $maker->refused(Purpose::SoldOut, $what.' is not sold', [$place], $clicks, null);
+            yield $isTold
+                ? $maker->toldAndRefused(Purpose::SoldOut, $what . ' is not sold', [$place], $state, $clicks, 'form')
+                : $maker->refused(Purpose::SoldOut, $what . ' is not sold', [$place], $clicks, null);
             if ($isFirst) {
                 $isFirst = false;
-                yield $maker->refused(Purpose::SoldOut, $what.' is not sold by the express route', [$place], $clicks, null, 'express');
+                yield $maker->refused(
+                    Purpose::SoldOut,
+                    $what . ' is not sold by the express route',
+                    [$place],
+                    $clicks,
+                    null,
+                    'express',
+                );
             }
         }
     }

@@ -30,23 +30,40 @@ final class SwitchedBack implements Rule
                 continue;
             }
             if (null !== $option->shownWhen) {
-                $places = [$option->at.'/shownWhen', ...(null === $option->charge ? [] : [$option->charge->at])];
-                yield from $this->both($maker, $option->name(), [$option->code, null, false], $places, $maker->switchBack($option, null, $option->shownWhen));
+                $places = [$option->at . '/shownWhen', ...null === $option->charge ? [] : [$option->charge->at]];
+                yield from $this->both(
+                    $maker,
+                    $option->name(),
+                    [$option->code, null, false],
+                    $places,
+                    $maker->switchBack($option, null, $option->shownWhen),
+                );
             }
             $count = 0;
             foreach ($option->values as $value) {
                 if (null !== $value->allowedWhen && ++$count <= self::VALUES) {
-                    $places = [$value->at.'/allowedWhen', ...(null === $value->charge ? [] : [$value->charge->at])];
-                    yield from $this->both($maker, $maker->name($option, $value->index), [$option->code, $value->code, false], $places, $maker->switchBack($option, $value->index, $value->allowedWhen));
+                    $places = [$value->at . '/allowedWhen', ...null === $value->charge ? [] : [$value->charge->at]];
+                    yield from $this->both(
+                        $maker,
+                        $maker->name($option, $value->index),
+                        [$option->code, $value->code, false],
+                        $places,
+                        $maker->switchBack($option, $value->index, $value->allowedWhen),
+                    );
                 }
             }
         }
     }
 
     /**
-     * @param array{string, string|null, bool}                                                                       $offered
-     * @param list<string>                                                                                           $places
-     * @param array{State, \Ithrel\Core\Setup\Option, non-empty-list<int>|\Ithrel\Core\Limit\Input|null, State}|null $found
+     * @param array{string, string|null, bool} $offered
+     * @param list<string> $places
+     * @param array{
+     *     State,
+     *     \Ithrel\Core\Setup\Option,
+     *     non-empty-list<int>|\Ithrel\Core\Limit\Input|null,
+     *     State,
+     * }|null $found
      *
      * @return iterable<\Ithrel\Core\Plan\Check>
      */
@@ -66,8 +83,19 @@ final class SwitchedBack implements Rule
         $about = sprintf('%s answered, then taken away again by %s', $name, $trigger->name());
         if ([] !== $more) {
             // Before anything else is answered; where nothing has to be, the sale looks at the same.
-            yield from array_filter([$maker->look(Purpose::SwitchBack, $about.': no longer offered', $offered, [$places[0]], $after, $clicks)]);
+            yield from array_filter([
+                $maker->look(
+                    Purpose::SwitchBack,
+                    $about . ': no longer offered',
+                    $offered,
+                    [$places[0]],
+                    $after,
+                    $clicks,
+                ),
+            ]);
         }
-        yield from array_filter([$maker->sale(Purpose::SwitchBack, $about, $places, $sale, null, 'form', [...$clicks, ...$more])]);
+        yield from array_filter([
+            $maker->sale(Purpose::SwitchBack, $about, $places, $sale, null, 'form', [...$clicks, ...$more]),
+        ]);
     }
 }

@@ -21,7 +21,13 @@ final class TwoLines implements Rule
     public function checks(CheckMaker $maker): iterable
     {
         foreach (array_slice($maker->states, 1) as $second) {
-            $check = $maker->twoSales(Purpose::TwoLines, 'two different choices stay two lines', ['/item'], $maker->states[0], $second);
+            $check = $maker->twoSales(
+                Purpose::TwoLines,
+                'two different choices stay two lines',
+                ['/item'],
+                $maker->states[0],
+                $second,
+            );
             if (null !== $check) {
                 yield $check;
 

@@ -13,8 +13,9 @@ use Ithrel\Core\Reach\Reach;
 final class AllTotals
 {
     /**
-     * @param bool                         $unit whether unit prices are looked at, else totals with what is charged once a line
-     * @param bool                         $most whether each combination counts with the inputs that make it dearest
+     * @param bool $unit whether unit prices are looked at, else totals with what is charged
+     *                   once a line
+     * @param bool $most whether each combination counts with the inputs that make it dearest
      * @param array<int, array<int, true>> $pins cell => letters that are let through; cells not named are free
      *
      * @throws NotExact where they can neither be added up nor are few enough to be priced one by one
@@ -33,7 +34,8 @@ final class AllTotals
     }
 
     /**
-     * The lowest total, where it can be told without adding up all of them and every combination has a price; else null.
+     * The lowest total, where it can be told without adding up all of them and every combination has a price; else
+     * null.
      *
      * @param bool $unit whether unit prices are looked at, else totals with what is charged once a line
      */
@@ -43,7 +45,20 @@ final class AllTotals
             $running = new RunningPercents($reach->board, $quantity);
             $cases = $running->cases();
 
-            return 1 === count($cases) ? SumForm::first(!$unit && PriceParts::isJoined($reach->board), $running->areRounded(), static fn (SumForm $form): ?BigDecimal => Spread::least($reach, $unit, $quantity, false, $cases[0], $form)) : null;
+            return 1 === count($cases)
+                ? SumForm::first(
+                    !$unit && PriceParts::isJoined($reach->board),
+                    $running->areRounded(),
+                    static fn(SumForm $form): ?BigDecimal => Spread::least(
+                        $reach,
+                        $unit,
+                        $quantity,
+                        false,
+                        $cases[0],
+                        $form,
+                    ),
+                )
+                : null;
         } catch (NotExact) {
             return null;
         }
@@ -61,6 +76,12 @@ final class AllTotals
         $running = new RunningPercents($reach->board, $quantity);
         $cases = $running->cases();
 
-        return SumForm::first(!$unit && PriceParts::isJoined($reach->board), $running->areRounded(), static fn (SumForm $form): Totals => 1 === count($cases) ? Spread::of($reach, $unit, $quantity, $most, $pins, $cases[0], $form) : new CaseTotals($reach, $unit, $quantity, $most, $pins, $running, $form));
+        return SumForm::first(
+            !$unit && PriceParts::isJoined($reach->board),
+            $running->areRounded(),
+            static fn(SumForm $form): Totals => 1 === count($cases)
+                ? Spread::of($reach, $unit, $quantity, $most, $pins, $cases[0], $form)
+                : new CaseTotals($reach, $unit, $quantity, $most, $pins, $running, $form),
+        );
     }
 }

@@ -19,9 +19,12 @@ final class BaseSlot implements Slot
     /**
      * @param array<int, true> $cells of the options that tell rows apart, and of those whose charges set the price
      */
-    public function __construct(private readonly Board $board, private readonly Pricer $pricer, private readonly Sums $sums, private readonly array $cells)
-    {
-    }
+    public function __construct(
+        private readonly Board $board,
+        private readonly Pricer $pricer,
+        private readonly Sums $sums,
+        private readonly array $cells,
+    ) {}
 
     public function cells(): array
     {
@@ -50,6 +53,9 @@ final class BaseSlot implements Slot
 
     public function base(string $memory): BigDecimal
     {
-        return $this->known[$memory] ??= $this->pricer->quote($this->board->stateOfLetters(Letters::of($memory)), $this->sums->quantity)->base;
+        return $this->known[$memory] ??= $this->pricer->quote(
+            $this->board->stateOfLetters(Letters::of($memory)),
+            $this->sums->quantity,
+        )->base;
     }
 }

@@ -20,7 +20,14 @@ final class CaseTotals implements Totals
     /** @var list<RunningCase> */
     private array $cases = [];
 
-    /** @var list<array{?BigDecimal, \GMP, int, \GMP}> total, combinations, case, rank of the first of them in its case; by total, then by case */
+    /**
+     * @var list<array{
+     *     ?BigDecimal,
+     *     \GMP,
+     *     int,
+     *     \GMP,
+     * }>  total, combinations, case, rank of the first of them in its case; by total, then by case
+     */
     private array $parts = [];
 
     /**
@@ -28,8 +35,15 @@ final class CaseTotals implements Totals
      *
      * @throws NotExact
      */
-    public function __construct(Reach $reach, bool $unit, int $quantity, bool $most, array $pins, private readonly RunningPercents $running, SumForm $form)
-    {
+    public function __construct(
+        Reach $reach,
+        bool $unit,
+        int $quantity,
+        bool $most,
+        array $pins,
+        private readonly RunningPercents $running,
+        SumForm $form,
+    ) {
         foreach ($running->cases() as $case) {
             $spread = Spread::of($reach, $unit, $quantity, $most, $pins, $case, $form);
             $levels = $spread->levels();
@@ -44,17 +58,24 @@ final class CaseTotals implements Totals
             $this->spreads[] = $spread;
             $this->cases[] = $case;
         }
-        usort($this->parts, static fn (array $a, array $b): int => [TotalOrder::compare($a[0], $b[0]), $a[2]] <=> [0, $b[2]]);
+        usort(
+            $this->parts,
+            static fn(array $a, array $b): int => [TotalOrder::compare($a[0], $b[0]), $a[2]] <=> [0, $b[2]],
+        );
     }
 
     public function levels(): array
     {
-        return TotalOrder::merged(array_map(static fn (array $part): array => [$part[0], $part[1]], $this->parts));
+        return TotalOrder::merged(array_map(static fn(array $part): array => [$part[0], $part[1]], $this->parts));
     }
 
     public function count(): \GMP
     {
-        return array_reduce($this->parts, static fn (\GMP $sum, array $part): \GMP => gmp_add($sum, $part[1]), gmp_init(0));
+        return array_reduce(
+            $this->parts,
+            static fn(\GMP $sum, array $part): \GMP => gmp_add($sum, $part[1]),
+            gmp_init(0),
+        );
     }
 
     public function at(\GMP $rank): array
@@ -70,23 +91,31 @@ final class CaseTotals implements Totals
 
     public function withInputs(State $choices): State
     {
-        $index = array_search($this->running->of($choices)->guards, array_map(static fn (RunningCase $c): array => $c->guards, $this->cases), true);
+        $index = array_search(
+            $this->running->of($choices)->guards,
+            array_map(static fn(RunningCase $c): array => $c->guards, $this->cases),
+            true,
+        );
 
         return false === $index ? $choices : $this->spreads[$index]->withInputs($choices);
     }
 
     public function sampled(): array
     {
-        return array_values(array_unique(array_merge([], ...array_map(static fn (Spread $s): array => $s->sampled(), $this->spreads))));
+        return array_values(
+            array_unique(array_merge([], ...array_map(static fn(Spread $s): array => $s->sampled(), $this->spreads))),
+        );
     }
 
     public function open(): array
     {
-        return array_values(array_unique(array_merge([], ...array_map(static fn (Spread $s): array => $s->open(), $this->spreads))));
+        return array_values(
+            array_unique(array_merge([], ...array_map(static fn(Spread $s): array => $s->open(), $this->spreads))),
+        );
     }
 
     public function hangsOnInputs(): bool
     {
-        return [] !== array_filter($this->spreads, static fn (Spread $s): bool => $s->hangsOnInputs());
+        return [] !== array_filter($this->spreads, static fn(Spread $s): bool => $s->hangsOnInputs());
     }
 }

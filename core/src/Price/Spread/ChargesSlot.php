@@ -22,12 +22,18 @@ final class ChargesSlot implements Slot
 
     /**
      * @param array<string, true> $charges places of the charges
-     * @param array<int, true>    $cells   of the choices that they hang on
-     * @param InputRange|null     $inputs  null where none has a share
+     * @param array<int, true> $cells of the choices that they hang on
+     * @param InputRange|null $inputs null where none has a share
      */
-    public function __construct(private readonly Board $board, private readonly Pricer $pricer, private readonly Sums $sums, private readonly array $charges, private readonly array $cells, private readonly bool $ofBase, public readonly ?InputRange $inputs)
-    {
-    }
+    public function __construct(
+        private readonly Board $board,
+        private readonly Pricer $pricer,
+        private readonly Sums $sums,
+        private readonly array $charges,
+        private readonly array $cells,
+        private readonly bool $ofBase,
+        public readonly ?InputRange $inputs,
+    ) {}
 
     public function cells(): array
     {
@@ -70,7 +76,7 @@ final class ChargesSlot implements Slot
      */
     private function best(string $memory, ?BigDecimal $base, bool $most): array
     {
-        $key = $memory.($most ? '>' : '<').$base;
+        $key = $memory . ($most ? '>' : '<') . $base;
         if (isset($this->known[$key])) {
             return $this->known[$key];
         }
@@ -95,7 +101,12 @@ final class ChargesSlot implements Slot
 
     private function sum(State $state, ?BigDecimal $base): int
     {
-        return self::sumOf($this->pricer->quote($state, $this->sums->quantity, $base), $this->charges, $this->sums, $this->pricer);
+        return self::sumOf(
+            $this->pricer->quote($state, $this->sums->quantity, $base),
+            $this->charges,
+            $this->sums,
+            $this->pricer,
+        );
     }
 
     /**
@@ -113,7 +124,10 @@ final class ChargesSlot implements Slot
         }
         foreach ($quote->ownLines as $own) {
             if (isset($charges[$own->value->charge->at ?? $own->value->at]) && !$sums->unit) {
-                $sum = null === $own->lineTotal ? Sums::NONE : Sums::plus($sum, $sums->ofLine($own->lineTotal, $own->value->at, true));
+                $sum =
+                    null === $own->lineTotal
+                        ? Sums::NONE
+                        : Sums::plus($sum, $sums->ofLine($own->lineTotal, $own->value->at, true));
             }
         }
 
@@ -124,7 +138,11 @@ final class ChargesSlot implements Slot
     {
         if ($entry->perLine) {
             // A charge once a line has no share in the unit price, whatever it comes to.
-            return $sums->unit ? 0 : (null === $entry->amount ? Sums::NONE : $sums->ofLine($pricer->ofLine($entry->amount), $entry->at, false));
+            return $sums->unit
+                ? 0
+                : (null === $entry->amount
+                    ? Sums::NONE
+                    : $sums->ofLine($pricer->ofLine($entry->amount), $entry->at, false));
         }
 
         return null === $entry->amount ? Sums::NONE : $sums->ofPiece($entry->amount, $entry->at);

@@ -16,7 +16,12 @@ use Ithrel\Core\Setup\Option;
  */
 final class EffectsOneByOne
 {
-    /** @var array<string, array{State, BigDecimal|null}> by the key of the choices: choices, and what they come to unrounded */
+    /**
+     * @var array<string, array{
+     *     State,
+     *     BigDecimal|null,
+     * }>  by the key of the choices: choices, and what they come to unrounded
+     */
     private array $priced = [];
 
     /**
@@ -90,10 +95,18 @@ final class EffectsOneByOne
             if (!in_array($value, $picked, true)) {
                 continue;
             }
-            $rest = Kind::Several === $option->kind ? array_values(array_diff($picked, [$value])) : (null === $against ? [] : [$against]);
+            $rest =
+                Kind::Several === $option->kind
+                    ? array_values(array_diff($picked, [$value]))
+                    : (null === $against
+                        ? []
+                        : [$against]);
             $other = $this->priced[$choices->with($option->index, [] === $rest ? null : $rest)->key()] ?? null;
             if (null !== $other) {
-                $differences[] = null === $amount || null === $other[1] ? null : $amount->minus($other[1])->strippedOfTrailingZeros();
+                $differences[] =
+                    null === $amount || null === $other[1]
+                        ? null
+                        : $amount->minus($other[1])->strippedOfTrailingZeros();
             }
         }
 
@@ -109,6 +122,14 @@ final class EffectsOneByOne
         $times = array_count_values(array_map(strval(...), $differences));
         $usual = (string) array_search(max($times), $times, true);
 
-        return new ValueEffect($option->index, $value, $against, $differences[0], '' === $usual ? null : BigDecimal::of($usual), $differences[count($differences) - 1], gmp_init(count($differences)));
+        return new ValueEffect(
+            $option->index,
+            $value,
+            $against,
+            $differences[0],
+            '' === $usual ? null : BigDecimal::of($usual),
+            $differences[count($differences) - 1],
+            gmp_init(count($differences)),
+        );
     }
 }

@@ -13,9 +13,7 @@ use Ithrel\Core\Reach\Propositions;
  */
 final readonly class GuardSlot implements Slot
 {
-    public function __construct(private Board $board, private int $p, private bool $holds)
-    {
-    }
+    public function __construct(private Board $board, private int $p, private bool $holds) {}
 
     public function cells(): array
     {

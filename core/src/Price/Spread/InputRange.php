@@ -21,7 +21,8 @@ use Ithrel\Core\Setup\Option;
 
 /**
  * The answers of inputs among which the least and the most of some charges lie: every permitted one where they are
- * few; the ends of each class of input where the formulas only rise or only fall; else ends and a sample, which is said.
+ * few; the ends of each class of input where the formulas only rise or only fall; else ends and a sample, which is
+ * said.
  */
 final class InputRange
 {
@@ -40,12 +41,16 @@ final class InputRange
     private readonly Completions $completions;
 
     /**
-     * @param list<int>           $inputs     options, in walk order
-     * @param list<int>           $dependents choices whose conditions ask the inputs
-     * @param list<FormulaCharge> $formulas   that ask them
+     * @param list<int> $inputs options, in walk order
+     * @param list<int> $dependents choices whose conditions ask the inputs
+     * @param list<FormulaCharge> $formulas that ask them
      */
-    public function __construct(private readonly Board $board, array $inputs, array $dependents, private readonly array $formulas)
-    {
+    public function __construct(
+        private readonly Board $board,
+        array $inputs,
+        array $dependents,
+        private readonly array $formulas,
+    ) {
         $filled = $sampled = $open = [];
         foreach ($inputs as $index) {
             $option = $board->setup->options[$index];
@@ -114,19 +119,27 @@ final class InputRange
         $set = NumberSet::of($limits);
         $all = $set->all(null, true, null, true, self::FEW);
         if (null !== $all) {
-            return [array_map(static fn (BigDecimal $n): Input => Input::number($n), $all), false, false];
+            return [array_map(static fn(BigDecimal $n): Input => Input::number($n), $all), false, false];
         }
         $marks = [];
         foreach ($this->board->dependencies->testsByOption()[$option->index] ?? [] as $test) {
-            foreach ($test instanceof CompareTest ? array_filter([$test->atLeast, $test->atMost, $test->above, $test->below]) : [] as $bound) {
+            foreach (
+                $test instanceof CompareTest
+                    ? array_filter([$test->atLeast, $test->atMost, $test->above, $test->below])
+                    : []
+                as $bound
+            ) {
                 $marks[(string) $bound->strippedOfTrailingZeros()] = $bound;
             }
         }
-        usort($marks, static fn (BigDecimal $a, BigDecimal $b): int => $a->compareTo($b));
+        usort($marks, static fn(BigDecimal $a, BigDecimal $b): int => $a->compareTo($b));
         $ends = [];
         $low = null;
         foreach ([...$marks, null] as $mark) {
-            foreach (null === $mark ? [[$low, null, false]] : [[$low, $mark, false], [$mark, $mark, true]] as [$from, $to, $in]) {
+            foreach (
+                null === $mark ? [[$low, null, false]] : [[$low, $mark, false], [$mark, $mark, true]]
+                as [$from, $to, $in]
+            ) {
                 foreach ([$set->first($from, $in, $to, $in), $set->last($from, $in, $to, $in)] as $end) {
                     if (null !== $end) {
                         $ends[(string) $end] = $end;
@@ -139,14 +152,22 @@ final class InputRange
         if (!$isMonotone && null !== $limits->min && null !== $limits->max) {
             $width = $limits->max->minus($limits->min);
             for ($i = 1; $i < self::SAMPLE; ++$i) {
-                $near = $set->near($limits->min->plus($width->multipliedBy($i)->dividedBy(self::SAMPLE, 8, \Brick\Math\RoundingMode::Down)));
+                $near = $set->near(
+                    $limits->min->plus(
+                        $width->multipliedBy($i)->dividedBy(self::SAMPLE, 8, \Brick\Math\RoundingMode::Down),
+                    ),
+                );
                 if (null !== $near) {
                     $ends[(string) $near] = $near;
                 }
             }
         }
 
-        return [array_values(array_map(static fn (BigDecimal $n): Input => Input::number($n), $ends)), !$isMonotone, null === $limits->max || (!$isMonotone && null === $limits->min)];
+        return [
+            array_values(array_map(static fn(BigDecimal $n): Input => Input::number($n), $ends)),
+            !$isMonotone,
+            null === $limits->max || (!$isMonotone && null === $limits->min),
+        ];
     }
 
     /**
@@ -163,7 +184,7 @@ final class InputRange
         if (null === $most) {
             return [$this->ofLengths($option, $samples, [$least]), false, true];
         }
-        $isMonotone = $this->isMonotone('chars:'.$option->code);
+        $isMonotone = $this->isMonotone('chars:' . $option->code);
         if (!$isMonotone && $most - $least <= self::FEW) {
             return [$this->ofLengths($option, $samples, range($least, $most)), false, false];
         }
@@ -188,7 +209,7 @@ final class InputRange
         $texts = [];
         foreach ($lengths as $length) {
             $text = $samples->ofLength($length) ?? str_repeat('x', $length);
-            $spaced = mb_substr($text, 0, 1, 'UTF-8').str_repeat(' ', max(0, $length - 1));
+            $spaced = mb_substr($text, 0, 1, 'UTF-8') . str_repeat(' ', max(0, $length - 1));
             if ($option->charge instanceof CountedCharge && $option->charge->skipSpaces && $samples->isTaken($spaced)) {
                 $texts[] = $spaced;
             }
@@ -205,15 +226,21 @@ final class InputRange
     {
         $least = max(1, $option->file->minFiles ?? 1);
         $most = $option->file?->maxFiles;
-        $files = static fn (int $n): Input => Input::files(array_fill(0, $n, new GivenFile('file')));
+        $files = static fn(int $n): Input => Input::files(array_fill(0, $n, new GivenFile('file')));
         if (null === $most) {
             return [[$files($least)], false, true];
         }
 
-        return [array_map($files, $most - $least <= self::FEW ? range($least, $most) : [$least, $most]), $most - $least > self::FEW && !$this->isMonotone('files:'.$option->code), false];
+        return [
+            array_map($files, $most - $least <= self::FEW ? range($least, $most) : [$least, $most]),
+            $most - $least > self::FEW && !$this->isMonotone('files:' . $option->code),
+            false,
+        ];
     }
 
-    /** Whether all formulas rise, or all fall, as a name grows; charges of other forms only rise with what they count. */
+    /**
+     * Whether all formulas rise, or all fall, as a name grows; charges of other forms only rise with what they count.
+     */
     private function isMonotone(string $name): bool
     {
         $direction = str_contains($name, ':') ? $this->counted(substr((string) strstr($name, ':'), 1)) : Shape::STAYS;
@@ -241,7 +268,7 @@ final class InputRange
         foreach ($this->board->setup->options as $option) {
             $ranges[$option->code] = [$option->number?->min, $option->number?->max];
             foreach (['chars', 'files', 'picks'] as $count) {
-                $ranges[$count.':'.$option->code] = [BigDecimal::zero(), null];
+                $ranges[$count . ':' . $option->code] = [BigDecimal::zero(), null];
             }
             $figures = [];
             foreach ($option->values as $value) {
@@ -250,7 +277,7 @@ final class InputRange
                 }
             }
             foreach ($figures as $name => $list) {
-                $ranges[$option->code.'.'.$name] = [BigDecimal::min(...$list), BigDecimal::max(...$list)];
+                $ranges[$option->code . '.' . $name] = [BigDecimal::min(...$list), BigDecimal::max(...$list)];
             }
         }
 

@@ -13,7 +13,7 @@ final class Letters
 
     public static function with(string $memory, int $cell, int $letter): string
     {
-        return $memory.$cell.':'.$letter.'.';
+        return $memory . $cell . ':' . $letter . '.';
     }
 
     /**

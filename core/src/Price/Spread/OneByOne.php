@@ -29,8 +29,8 @@ final class OneByOne implements Totals
     private array $priced = [];
 
     /**
-     * @param array<int, array<int, true>> $pins    see AllTotals
-     * @param bool                         $rounded whether unit prices are rounded, as a shopper sees them
+     * @param array<int, array<int, true>> $pins see AllTotals
+     * @param bool $rounded whether unit prices are rounded, as a shopper sees them
      *
      * @throws NotExact
      */
@@ -43,8 +43,13 @@ final class OneByOne implements Totals
         private readonly bool $rounded = true,
     ) {
         $board = $reach->board;
-        $inputs = array_values(array_filter($board->dependencies->walk, static fn (int $o): bool => $board->isInput($o)));
-        $this->inputs = [] === $inputs ? null : new InputRange($board, $inputs, $board->dependencies->choicesAsking($inputs), $this->formulas());
+        $inputs = array_values(
+            array_filter($board->dependencies->walk, static fn(int $o): bool => $board->isInput($o)),
+        );
+        $this->inputs =
+            [] === $inputs
+                ? null
+                : new InputRange($board, $inputs, $board->dependencies->choicesAsking($inputs), $this->formulas());
         $pricer = new Pricer($reach->setup);
         $quotes = 0;
         foreach ((new Listing($reach, Listing::SELECTABLE, $pins))->from(gmp_init(0), self::MOST) as $choices) {
@@ -62,7 +67,7 @@ final class OneByOne implements Totals
                 $this->priced[] = $best;
             }
         }
-        usort($this->priced, static fn (array $a, array $b): int => TotalOrder::compare($a[1], $b[1]));
+        usort($this->priced, static fn(array $a, array $b): int => TotalOrder::compare($a[1], $b[1]));
     }
 
     /**
@@ -72,12 +77,14 @@ final class OneByOne implements Totals
      */
     public function amounts(): array
     {
-        return array_map(static fn (array $priced): array => [$priced[0], $priced[1]], $this->priced);
+        return array_map(static fn(array $priced): array => [$priced[0], $priced[1]], $this->priced);
     }
 
     public function levels(): array
     {
-        return TotalOrder::merged(array_map(static fn (array $priced): array => [$priced[1], gmp_init(1)], $this->priced));
+        return TotalOrder::merged(
+            array_map(static fn(array $priced): array => [$priced[1], gmp_init(1)], $this->priced),
+        );
     }
 
     public function count(): \GMP
@@ -89,7 +96,9 @@ final class OneByOne implements Totals
     {
         $found = gmp_cmp($rank, self::MOST) > 0 ? null : $this->priced[gmp_intval($rank)] ?? null;
 
-        return null === $found ? throw new \OutOfRangeException('There is no combination of this rank.') : [$found[0], $found[1]];
+        return null === $found
+            ? throw new \OutOfRangeException('There is no combination of this rank.')
+            : [$found[0], $found[1]];
     }
 
     public function withInputs(State $choices): State
@@ -145,11 +154,11 @@ final class OneByOne implements Totals
      */
     private function formulas(): array
     {
-        $charges = array_map(static fn ($c) => $c->charge, $this->reach->setup->charges);
+        $charges = array_map(static fn($c) => $c->charge, $this->reach->setup->charges);
         foreach ($this->reach->setup->options as $option) {
-            array_push($charges, $option->charge, ...array_map(static fn ($v) => $v->charge, $option->values));
+            array_push($charges, $option->charge, ...array_map(static fn($v) => $v->charge, $option->values));
         }
 
-        return array_values(array_filter($charges, static fn ($c): bool => $c instanceof FormulaCharge));
+        return array_values(array_filter($charges, static fn($c): bool => $c instanceof FormulaCharge));
     }
 }

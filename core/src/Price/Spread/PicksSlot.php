@@ -12,12 +12,10 @@ use Brick\Math\BigDecimal;
 final readonly class PicksSlot implements Slot
 {
     /**
-     * @param list<int>          $several its cells
-     * @param \Closure(int): int $amount  of a number of picks from 1
+     * @param list<int> $several its cells
+     * @param \Closure(int): int $amount of a number of picks from 1
      */
-    public function __construct(private array $several, private \Closure $amount)
-    {
-    }
+    public function __construct(private array $several, private \Closure $amount) {}
 
     public function cells(): array
     {

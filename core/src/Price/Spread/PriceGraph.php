@@ -28,22 +28,29 @@ final class PriceGraph
     /** @var list<int> */
     public readonly array $cells;
 
-    /** @var list<list<list<array{int, int, list<int>}>>> position => state => edges: state after it, sum added, letters */
+    /**
+     * @var list<list<list<array{int, int, list<int>}>>> position => state => edges: state after it, sum added, letters
+     */
     private array $edges = [];
 
     /** @var list<array<int, array<int, int|\GMP>>> position => state => sum => combinations from here on */
     private array $sums = [];
 
     /**
-     * @param list<Diagram>                $diagrams of choices
-     * @param list<Slot>                   $slots    settled within these diagrams
-     * @param bool                         $most     see Slot::value()
-     * @param array<int, array<int, true>> $pins     see AllTotals
+     * @param list<Diagram> $diagrams of choices
+     * @param list<Slot> $slots settled within these diagrams
+     * @param bool $most see Slot::value()
+     * @param array<int, array<int, true>> $pins see AllTotals
      *
      * @throws NotExact
      */
-    public function __construct(array $diagrams, private readonly PriceParts $parts, private readonly array $slots, private readonly bool $most, private readonly array $pins = [])
-    {
+    public function __construct(
+        array $diagrams,
+        private readonly PriceParts $parts,
+        private readonly array $slots,
+        private readonly bool $most,
+        private readonly array $pins = [],
+    ) {
         $cells = [];
         foreach ($diagrams as $diagram) {
             array_push($cells, ...$diagram->cells);
@@ -120,8 +127,8 @@ final class PriceGraph
     }
 
     /**
-     * What is left of a wanted sum; null where a part without a price cannot lead to it. Where no price is wanted and a part
-     * has none, whatever is added to it will do.
+     * What is left of a wanted sum; null where a part without a price cannot lead to it. Where no price is wanted and a
+     * part has none, whatever is added to it will do.
      */
     private static function less(int $wanted, int $sum): ?int
     {
@@ -160,7 +167,7 @@ final class PriceGraph
                                 continue;
                             }
                             [$after, $sum] = $decided;
-                            $key = ($isEnd ? 0 : $child).'|'.PriceTrack::key($after);
+                            $key = ($isEnd ? 0 : $child) . '|' . PriceTrack::key($after);
                             if (!isset($index[$key])) {
                                 $index[$key] = count($next);
                                 $next[] = [$isEnd ? 0 : $child, $after];
@@ -168,8 +175,8 @@ final class PriceGraph
                                     throw new NotExact('too much has to be remembered of the choices for the charges');
                                 }
                             }
-                            $own[$index[$key].' '.$sum] ??= [$index[$key], $sum, []];
-                            $own[$index[$key].' '.$sum][2][] = $letter;
+                            $own[$index[$key] . ' ' . $sum] ??= [$index[$key], $sum, []];
+                            $own[$index[$key] . ' ' . $sum][2][] = $letter;
                         }
                     }
                     $edges[] = array_values($own);
@@ -194,7 +201,8 @@ final class PriceGraph
                     $ways = count($letters);
                     foreach ($below[$child] ?? [] as $more => $count) {
                         $total = Sums::plus($sum, $more);
-                        $times = is_int($count) && $count < 1_000_000_000_000_000 ? $count * $ways : gmp_mul($count, $ways);
+                        $times =
+                            is_int($count) && $count < 1_000_000_000_000_000 ? $count * $ways : gmp_mul($count, $ways);
                         $own[$total] = isset($own[$total]) ? self::plus($own[$total], $times) : $times;
                     }
                 }
@@ -226,7 +234,8 @@ final class PriceGraph
             }
             foreach ($b as $y => $n) {
                 $sum = Sums::plus($x, $y);
-                $times = is_int($m) && is_int($n) && $m < 2_000_000_000 && $n < 2_000_000_000 ? $m * $n : gmp_mul($m, $n);
+                $times =
+                    is_int($m) && is_int($n) && $m < 2_000_000_000 && $n < 2_000_000_000 ? $m * $n : gmp_mul($m, $n);
                 $joined[$sum] = isset($joined[$sum]) ? self::plus($joined[$sum], $times) : $times;
             }
         }
@@ -236,6 +245,8 @@ final class PriceGraph
 
     public static function plus(int|\GMP $a, int|\GMP $b): int|\GMP
     {
-        return is_int($a) && is_int($b) && $a < 1_000_000_000_000_000_000 && $b < 1_000_000_000_000_000_000 ? $a + $b : gmp_add($a, $b);
+        return is_int($a) && is_int($b) && $a < 1_000_000_000_000_000_000 && $b < 1_000_000_000_000_000_000
+            ? $a + $b
+            : gmp_add($a, $b);
     }
 }

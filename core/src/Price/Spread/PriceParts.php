@@ -42,14 +42,25 @@ final class PriceParts
     /** The base where it hangs on nothing. */
     public ?BigDecimal $constantBase = null;
 
-    /** @var list<array{Charge, array<int, true>, array<int, true>, bool}> charge, inputs and choices that it hangs on, of the base */
+    /**
+     * @var list<array{
+     *     Charge,
+     *     array<int, true>,
+     *     array<int, true>,
+     *     bool,
+     * }>  charge, inputs and choices that it hangs on, of the base
+     */
     private array $complex = [];
 
     /**
      * @throws NotExact
      */
-    public function __construct(private readonly Board $board, private readonly Pricer $pricer, private readonly Sums $sums, private readonly RunningCase $case)
-    {
+    public function __construct(
+        private readonly Board $board,
+        private readonly Pricer $pricer,
+        private readonly Sums $sums,
+        private readonly RunningCase $case,
+    ) {
         foreach ($case->guards as [$p, $holds]) {
             $this->slots[] = new GuardSlot($board, $p, $holds);
         }
@@ -73,7 +84,12 @@ final class PriceParts
      */
     public function inputSlots(): array
     {
-        return array_values(array_filter($this->slots, static fn (Slot $slot): bool => $slot instanceof ChargesSlot && null !== $slot->inputs));
+        return array_values(
+            array_filter(
+                $this->slots,
+                static fn(Slot $slot): bool => $slot instanceof ChargesSlot && null !== $slot->inputs,
+            ),
+        );
     }
 
     public static function sellsOnOwnLines(Setup $setup): bool
@@ -125,7 +141,7 @@ final class PriceParts
             }
         }
         foreach ($setup->options as $option) {
-            foreach ([$option->charge, ...array_map(static fn ($v) => $v->charge, $option->values)] as $charge) {
+            foreach ([$option->charge, ...array_map(static fn($v) => $v->charge, $option->values)] as $charge) {
                 if ($charge instanceof ReplaceCharge) {
                     $this->onlyChoice($option);
                     $options[$option->index] = true;
@@ -188,18 +204,32 @@ final class PriceParts
 
             return;
         }
-        if (null !== $option && null !== $value && !($charge instanceof PercentCharge && null === $this->constantBase)) {
+        if (
+            null !== $option &&
+            null !== $value &&
+            !($charge instanceof PercentCharge && null === $this->constantBase)
+        ) {
             $this->addDirect($option, $value, $charge->at);
 
             return;
         }
         if ($charge instanceof CountedCharge && null !== $option) {
-            $this->slots[] = new PicksSlot($this->board->cellsOf[$option->index], fn (int $picks): int => $this->sumOf($charge->at, new State([$option->index => range(0, max(0, $picks - 1))]), null));
+            $this->slots[] = new PicksSlot(
+                $this->board->cellsOf[$option->index],
+                fn(int $picks): int => $this->sumOf(
+                    $charge->at,
+                    new State([$option->index => range(0, max(0, $picks - 1))]),
+                    null,
+                ),
+            );
 
             return;
         }
         $p = match (true) {
-            null !== $value && null !== $option => $this->board->props->literal($this->board->cellsOf[$option->index][Kind::Several === $option->kind ? $value : 0], [Kind::Several === $option->kind ? 0 : $value => true]),
+            null !== $value && null !== $option => $this->board->props->literal(
+                $this->board->cellsOf[$option->index][Kind::Several === $option->kind ? $value : 0],
+                [Kind::Several === $option->kind ? 0 : $value => true],
+            ),
             null !== $option => $this->answered($option),
             default => $this->board->proposition($when, $this->sums->quantity),
         };
@@ -217,9 +247,11 @@ final class PriceParts
             if (null !== $active) {
                 return $this->sumOf($charge->at, $active, $base);
             }
-            $amount = $this->pricer->setupAmount($charge, $base ?? $this->constantBase ?? BigDecimal::zero());
+            $amount = $this->pricer->setupAmount($charge, $base ?? ($this->constantBase ?? BigDecimal::zero()));
 
-            return $charge->perLine ? $this->sums->ofLine($this->pricer->ofLine($amount), $charge->at, false) : $this->sums->ofPiece($amount, $charge->at);
+            return $charge->perLine
+                ? $this->sums->ofLine($this->pricer->ofLine($amount), $charge->at, false)
+                : $this->sums->ofPiece($amount, $charge->at);
         };
         if (1 === $p && !$ofBase) {
             $this->constant = Sums::plus($this->constant, $amount(null));
@@ -233,12 +265,20 @@ final class PriceParts
     {
         $cells = $this->board->cellsOf[$option->index];
         [$cell, $letter] = Kind::Several === $option->kind ? [$cells[$value], 0] : [$cells[0], $value];
-        $this->direct[$cell][$letter] = Sums::plus($this->direct[$cell][$letter] ?? 0, $this->sumOf($at, new State([$option->index => [$value]]), null));
+        $this->direct[$cell][$letter] = Sums::plus(
+            $this->direct[$cell][$letter] ?? 0,
+            $this->sumOf($at, new State([$option->index => [$value]]), null),
+        );
     }
 
     private function sumOf(string $at, State $state, ?BigDecimal $base): int
     {
-        return ChargesSlot::sumOf($this->pricer->quote($state, $this->sums->quantity, $base), [$at => true], $this->sums, $this->pricer);
+        return ChargesSlot::sumOf(
+            $this->pricer->quote($state, $this->sums->quantity, $base),
+            [$at => true],
+            $this->sums,
+            $this->pricer,
+        );
     }
 
     private function answered(Option $option): int
@@ -254,7 +294,9 @@ final class PriceParts
             return false;
         }
 
-        return $charge instanceof PercentCharge || ($charge instanceof FormulaCharge && [] !== array_filter($charge->formula->names(), static fn (array $n): bool => 'base' === $n['name']));
+        return $charge instanceof PercentCharge ||
+            ($charge instanceof FormulaCharge &&
+                [] !== array_filter($charge->formula->names(), static fn(array $n): bool => 'base' === $n['name']));
     }
 
     /**
@@ -314,15 +356,26 @@ final class PriceParts
                     $formulas[] = $charge;
                 }
             }
-            $walk = array_values(array_filter($this->board->dependencies->walk, static fn (int $o): bool => isset($inputs[$o])));
-            $this->slots[] = new ChargesSlot($this->board, $this->pricer, $this->sums, $charges, $this->cellsOf($choices), $ofBase, [] === $walk ? null : new InputRange($this->board, $walk, array_keys($dependents), $formulas));
+            $walk = array_values(
+                array_filter($this->board->dependencies->walk, static fn(int $o): bool => isset($inputs[$o])),
+            );
+            $this->slots[] = new ChargesSlot(
+                $this->board,
+                $this->pricer,
+                $this->sums,
+                $charges,
+                $this->cellsOf($choices),
+                $ofBase,
+                [] === $walk ? null : new InputRange($this->board, $walk, array_keys($dependents), $formulas),
+            );
         }
     }
 
     /**
      * @param array<int, true> $inputs
      *
-     * @return array{array<int, true>, array<int, true>, array<int, true>} inputs, choices, and choices whose conditions ask the inputs
+     * @return array{array<int, true>, array<int, true>, array<int, true>} inputs, choices, and choices whose conditions
+     *                                                                     ask the inputs
      */
     private function closure(array $inputs): array
     {
@@ -338,7 +391,7 @@ final class PriceParts
                 $choices[$index] = true;
             }
         };
-        while (null !== $input = array_pop($queue)) {
+        while (null !== ($input = array_pop($queue))) {
             foreach ($this->board->dependencies->of[$input] as $on) {
                 $add($on);
             }
@@ -369,7 +422,13 @@ final class PriceParts
         foreach (array_keys($options) as $index) {
             $option = $this->board->setup->options[$index];
             if (Kind::Several === $option->kind && count($option->values) > self::MOST_PICKS) {
-                throw new NotExact(sprintf('a charge asks which of the %d values of %s are picked', count($option->values), $option->name()));
+                throw new NotExact(
+                    sprintf(
+                        'a charge asks which of the %d values of %s are picked',
+                        count($option->values),
+                        $option->name(),
+                    ),
+                );
             }
             $cells += array_fill_keys($this->board->cellsOf[$index], true);
         }

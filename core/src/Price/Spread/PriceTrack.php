@@ -19,11 +19,15 @@ final class PriceTrack
 
     /**
      * @param list<Slot> $slots settled within the cells
-     * @param list<int>  $cells in the order of decision
-     * @param bool       $most  see Slot::value()
+     * @param list<int> $cells in the order of decision
+     * @param bool $most see Slot::value()
      */
-    public function __construct(private readonly PriceParts $parts, private readonly array $slots, array $cells, private readonly bool $most)
-    {
+    public function __construct(
+        private readonly PriceParts $parts,
+        private readonly array $slots,
+        array $cells,
+        private readonly bool $most,
+    ) {
         $positionOf = array_flip($cells);
         $last = $touched = $settled = [];
         foreach ($slots as $i => $slot) {
@@ -37,7 +41,7 @@ final class PriceTrack
             $settled[false !== $base && $slots[$i]->needsBase() ? max($at, $last[$base]) : $at][] = $i;
         }
         foreach ($settled as $at => $list) {
-            usort($list, static fn (int $a, int $b): int => ($a === $base ? -1 : $a) <=> ($b === $base ? -1 : $b));
+            usort($list, static fn(int $a, int $b): int => ($a === $base ? -1 : $a) <=> ($b === $base ? -1 : $b));
             $settled[$at] = $list;
         }
         $this->settledAt = $settled;
@@ -47,17 +51,19 @@ final class PriceTrack
     /**
      * What is remembered before the first decision.
      *
-     * @return array{list<string|null>, BigDecimal|null} memory of each slot, null where it is settled; the base while it is needed
+     * @return array{list<string|null>, BigDecimal|null} memory of each slot, null where it is settled; the base while
+     *                                                   it is needed
      */
     public function start(): array
     {
-        return [array_map(static fn (Slot $s): string => $s->start(), $this->slots), null];
+        return [array_map(static fn(Slot $s): string => $s->start(), $this->slots), null];
     }
 
     /**
      * @param array{list<string|null>, BigDecimal|null} $memory
      *
-     * @return array{array{list<string|null>, BigDecimal|null}, int}|null memory after the decision, and the sum that it adds; null where it is not let through
+     * @return array{array{list<string|null>, BigDecimal|null}, int}|null memory after the decision, and the sum that it
+     *                                                                    adds; null where it is not let through
      *
      * @throws NotExact
      */
@@ -82,7 +88,10 @@ final class PriceTrack
             if ($slot instanceof BaseSlot) {
                 $base = $slot->base($kept[$i]);
             }
-            $sum = Sums::plus($sum, $slot->value($kept[$i], $slot->needsBase() ? $base ?? $this->parts->constantBase : null, $this->most));
+            $sum = Sums::plus(
+                $sum,
+                $slot->value($kept[$i], $slot->needsBase() ? $base ?? $this->parts->constantBase : null, $this->most),
+            );
             $kept[$i] = null;
         }
         foreach ($kept as $i => $text) {
@@ -101,6 +110,6 @@ final class PriceTrack
      */
     public static function key(array $memory): string
     {
-        return implode('|', array_map(static fn (?string $m): string => $m ?? '-', $memory[0])).'|'.$memory[1];
+        return implode('|', array_map(static fn(?string $m): string => $m ?? '-', $memory[0])) . '|' . $memory[1];
     }
 }

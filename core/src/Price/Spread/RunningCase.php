@@ -16,16 +16,21 @@ final readonly class RunningCase
     public const BASE = '';
 
     /**
-     * @param array<string, BigDecimal> $factors  place of an amount => what it is multiplied by
-     * @param array<string, true>       $settled  places of the percentages that are counted in by the factors
-     * @param list<array{int, bool}>    $guards   propositions, and whether each holds in this case
-     * @param array<string, int>        $segments place of an amount => active percentages before it
-     * @param list<BigDecimal>          $rates    of the active percentages, in their order
-     * @param bool                      $isChange whether only what amounts count more than in another case is summed up
+     * @param array<string, BigDecimal> $factors place of an amount => what it is multiplied by
+     * @param array<string, true> $settled places of the percentages that are counted in by the factors
+     * @param list<array{int, bool}> $guards propositions, and whether each holds in this case
+     * @param array<string, int> $segments place of an amount => active percentages before it
+     * @param list<BigDecimal> $rates of the active percentages, in their order
+     * @param bool $isChange whether only what amounts count more than in another case is summed up
      */
-    public function __construct(private array $factors, private array $settled, public array $guards, private array $segments, public array $rates, public bool $isChange = false)
-    {
-    }
+    public function __construct(
+        private array $factors,
+        private array $settled,
+        public array $guards,
+        private array $segments,
+        public array $rates,
+        public bool $isChange = false,
+    ) {}
 
     /** The case of a setup without such percentages. */
     public static function plain(): self

@@ -47,7 +47,9 @@ final class RunningPercents
             $this->take($charge->charge, $charge->when, null, null);
         }
         if (count($this->conditional()) > self::MOST_CONDITIONAL) {
-            throw new NotExact(sprintf('more than %d percentages of the running total come and go', self::MOST_CONDITIONAL));
+            throw new NotExact(
+                sprintf('more than %d percentages of the running total come and go', self::MOST_CONDITIONAL),
+            );
         }
     }
 
@@ -59,7 +61,10 @@ final class RunningPercents
         $conditional = $this->conditional();
         $all = [[]];
         foreach ($conditional as $p) {
-            $all = array_merge(array_map(static fn (array $guards): array => [...$guards, [$p, false]], $all), array_map(static fn (array $guards): array => [...$guards, [$p, true]], $all));
+            $all = array_merge(
+                array_map(static fn(array $guards): array => [...$guards, [$p, false]], $all),
+                array_map(static fn(array $guards): array => [...$guards, [$p, true]], $all),
+            );
         }
 
         return array_map($this->case(...), $all);
@@ -68,7 +73,7 @@ final class RunningPercents
     /** The case that a combination is of. */
     public function of(State $choices): RunningCase
     {
-        return $this->case(array_map(fn (int $p): array => [$p, $this->holds($p, $choices)], $this->conditional()));
+        return $this->case(array_map(fn(int $p): array => [$p, $this->holds($p, $choices)], $this->conditional()));
     }
 
     /** Whether there are some, each rounded by itself. */
@@ -93,7 +98,11 @@ final class RunningPercents
      */
     private function conditional(): array
     {
-        return array_values(array_unique(array_filter(array_column($this->percents, 1), static fn (int $p): bool => Propositions::TRUE !== $p)));
+        return array_values(
+            array_unique(
+                array_filter(array_column($this->percents, 1), static fn(int $p): bool => Propositions::TRUE !== $p),
+            ),
+        );
     }
 
     /**
@@ -102,21 +111,29 @@ final class RunningPercents
     private function case(array $guards): RunningCase
     {
         $holds = [Propositions::TRUE => true] + array_column($guards, 1, 0);
-        $active = array_values(array_filter($this->percents, static fn (array $percent): bool => $holds[$percent[1]]));
+        $active = array_values(array_filter($this->percents, static fn(array $percent): bool => $holds[$percent[1]]));
         $factors = $segments = [];
         $factor = BigDecimal::one();
         $after = count($active);
         // From the last amount to the first, so that each percentage is taken into the factor once.
         foreach ([] === $this->percents ? [] : array_reverse($this->order, true) as $at => $position) {
             while ($after > 0 && $this->order[$active[$after - 1][0]->at] > $position) {
-                $factor = $factor->plus($factor->multipliedBy($active[--$after][0]->rate)->multipliedBy('0.01'))->strippedOfTrailingZeros();
+                $factor = $factor
+                    ->plus($factor->multipliedBy($active[--$after][0]->rate)->multipliedBy('0.01'))
+                    ->strippedOfTrailingZeros();
             }
             $factors[$at] = $factor;
             $isActive = $after > 0 && $this->order[$active[$after - 1][0]->at] === $position;
             $segments[$at] = $after - ($isActive ? 1 : 0);
         }
 
-        return new RunningCase($factors, $this->places, $guards, $segments, array_map(static fn (array $percent): BigDecimal => $percent[0]->rate, $active));
+        return new RunningCase(
+            $factors,
+            $this->places,
+            $guards,
+            $segments,
+            array_map(static fn(array $percent): BigDecimal => $percent[0]->rate, $active),
+        );
     }
 
     private function take(?Charge $charge, ?Condition $when, ?Option $option, ?int $value): void
@@ -125,7 +142,7 @@ final class RunningPercents
             return;
         }
         $this->order[$charge->at] = count($this->order);
-        if (!$charge instanceof PercentCharge || !$charge->ofRunning || null !== $charge->level) {
+        if (!($charge instanceof PercentCharge) || !$charge->ofRunning || null !== $charge->level) {
             return;
         }
         if ('effect' === $this->board->setup->rounding->at && $charge->rate->isLessThan(-100)) {
@@ -136,7 +153,12 @@ final class RunningPercents
         }
         foreach (null === $when ? [] : $this->board->dependencies->optionsIn($when) as $index) {
             if ($this->board->isInput($index)) {
-                throw new NotExact(sprintf('what is typed into %s decides on a percentage of the running total', $this->board->setup->options[$index]->name()));
+                throw new NotExact(
+                    sprintf(
+                        'what is typed into %s decides on a percentage of the running total',
+                        $this->board->setup->options[$index]->name(),
+                    ),
+                );
             }
         }
         $this->places[$charge->at] = true;
@@ -152,7 +174,9 @@ final class RunningPercents
             return $this->board->proposition($when, $this->quantity);
         }
         if ($option->kind->isInput()) {
-            throw new NotExact(sprintf('what is typed into %s decides on a percentage of the running total', $option->name()));
+            throw new NotExact(
+                sprintf('what is typed into %s decides on a percentage of the running total', $option->name()),
+            );
         }
         $cells = $this->board->cellsOf[$option->index];
         if ([] === $cells) {
@@ -162,6 +186,8 @@ final class RunningPercents
             return $this->board->props->count($cells[0], $cells[count($cells) - 1], 1);
         }
 
-        return Kind::Several === $option->kind ? $this->board->props->literal($cells[$value], [0 => true]) : $this->board->props->literal($cells[0], [$value => true]);
+        return Kind::Several === $option->kind
+            ? $this->board->props->literal($cells[$value], [0 => true])
+            : $this->board->props->literal($cells[0], [$value => true]);
     }
 }

@@ -34,8 +34,13 @@ final class Spread implements Totals
     /**
      * @param array<int, array<int, true>> $pins
      */
-    private function __construct(private readonly Reach $reach, private readonly PriceParts $parts, private readonly Sums $sums, private readonly bool $most, array $pins)
-    {
+    private function __construct(
+        private readonly Reach $reach,
+        private readonly PriceParts $parts,
+        private readonly Sums $sums,
+        private readonly bool $most,
+        array $pins,
+    ) {
         $this->pricer = new Pricer($reach->setup);
         $groups = new PriceGroups($reach, $parts);
         $constant = $parts->constant;
@@ -63,15 +68,21 @@ final class Spread implements Totals
     }
 
     /**
-     * The lowest total, which needs no adding up of all the others; null where some combination has no price, or none can be
-     * selected, or a higher sum may come to a lower total.
+     * The lowest total, which needs no adding up of all the others; null where some combination has no price, or none
+     * can be selected, or a higher sum may come to a lower total.
      *
      * @param bool $unit see of()
      *
      * @throws NotExact
      */
-    public static function least(Reach $reach, bool $unit, int $quantity, bool $most, RunningCase $case, SumForm $form): ?BigDecimal
-    {
+    public static function least(
+        Reach $reach,
+        bool $unit,
+        int $quantity,
+        bool $most,
+        RunningCase $case,
+        SumForm $form,
+    ): ?BigDecimal {
         $spread = self::grouped($reach, $unit, $quantity, $most, [], $case, $form);
         $least = $spread->constant;
         foreach ($spread->graphs as $graph) {
@@ -82,18 +93,28 @@ final class Spread implements Totals
             $least = Sums::plus($least, min($sums));
         }
 
-        return Sums::NONE === $least || [] === $spread->graphs || !$spread->sums->isSorted() ? null : $spread->sums->total($least);
+        return Sums::NONE === $least || [] === $spread->graphs || !$spread->sums->isSorted()
+            ? null
+            : $spread->sums->total($least);
     }
 
     /**
-     * @param bool                         $unit whether unit prices are looked at, else totals with what is charged once a line
-     * @param bool                         $most whether each combination counts with the inputs that make it dearest
+     * @param bool $unit whether unit prices are looked at, else totals with what is charged
+     *                   once a line
+     * @param bool $most whether each combination counts with the inputs that make it dearest
      * @param array<int, array<int, true>> $pins see AllTotals
      *
      * @throws NotExact
      */
-    public static function of(Reach $reach, bool $unit, int $quantity, bool $most, array $pins, RunningCase $case, SumForm $form): self
-    {
+    public static function of(
+        Reach $reach,
+        bool $unit,
+        int $quantity,
+        bool $most,
+        array $pins,
+        RunningCase $case,
+        SumForm $form,
+    ): self {
         return self::grouped($reach, $unit, $quantity, $most, $pins, $case, $form)->join();
     }
 
@@ -104,21 +125,38 @@ final class Spread implements Totals
      *
      * @throws NotExact
      */
-    private static function grouped(Reach $reach, bool $unit, int $quantity, bool $most, array $pins, RunningCase $case, SumForm $form): self
-    {
+    private static function grouped(
+        Reach $reach,
+        bool $unit,
+        int $quantity,
+        bool $most,
+        array $pins,
+        RunningCase $case,
+        SumForm $form,
+    ): self {
         $sums = new Sums($reach->setup, $unit, $quantity, !$unit && PriceParts::isJoined($reach->board), $case, $form);
 
-        return new self($reach, new PriceParts($reach->board, new Pricer($reach->setup), $sums, $case), $sums, $most, $pins);
+        return new self(
+            $reach,
+            new PriceParts($reach->board, new Pricer($reach->setup), $sums, $case),
+            $sums,
+            $most,
+            $pins,
+        );
     }
 
     public function levels(): array
     {
-        return array_map(static fn (array $level): array => [$level[0], $level[1]], $this->sorted());
+        return array_map(static fn(array $level): array => [$level[0], $level[1]], $this->sorted());
     }
 
     public function count(): \GMP
     {
-        return array_reduce($this->sorted(), static fn (\GMP $sum, array $level): \GMP => gmp_add($sum, $level[1]), gmp_init(0));
+        return array_reduce(
+            $this->sorted(),
+            static fn(\GMP $sum, array $level): \GMP => gmp_add($sum, $level[1]),
+            gmp_init(0),
+        );
     }
 
     public function at(\GMP $rank): array
@@ -155,7 +193,7 @@ final class Spread implements Totals
         }
         while ($high - $low > 1) {
             $middle = intdiv($low + $high, 2);
-            gmp_cmp($this->ranks[$middle], $rank) <= 0 ? $low = $middle : $high = $middle;
+            gmp_cmp($this->ranks[$middle], $rank) <= 0 ? ($low = $middle) : ($high = $middle);
         }
 
         return $low;
@@ -173,7 +211,12 @@ final class Spread implements Totals
         }
         foreach ($board->dependencies->walk as $index) {
             $option = $board->setup->options[$index];
-            if ($option->required && $option->kind->isInput() && !$state->has($index) && $board->page->isShown($option, $state)) {
+            if (
+                $option->required &&
+                $option->kind->isInput() &&
+                !$state->has($index) &&
+                $board->page->isShown($option, $state)
+            ) {
                 $state = $state->with($index, $board->page->inputs[$index][0] ?? null);
             }
         }
@@ -183,12 +226,30 @@ final class Spread implements Totals
 
     public function sampled(): array
     {
-        return array_values(array_unique(array_merge(...array_map(static fn (ChargesSlot $slot): array => $slot->inputs->sampled ?? [], $this->parts->inputSlots()))));
+        return array_values(
+            array_unique(
+                array_merge(
+                    ...array_map(
+                        static fn(ChargesSlot $slot): array => $slot->inputs->sampled ?? [],
+                        $this->parts->inputSlots(),
+                    ),
+                ),
+            ),
+        );
     }
 
     public function open(): array
     {
-        return array_values(array_unique(array_merge(...array_map(static fn (ChargesSlot $slot): array => $slot->inputs->open ?? [], $this->parts->inputSlots()))));
+        return array_values(
+            array_unique(
+                array_merge(
+                    ...array_map(
+                        static fn(ChargesSlot $slot): array => $slot->inputs->open ?? [],
+                        $this->parts->inputSlots(),
+                    ),
+                ),
+            ),
+        );
     }
 
     public function hangsOnInputs(): bool
@@ -221,9 +282,12 @@ final class Spread implements Totals
         }
         $sums = array_keys($this->from[0]);
         sort($sums);
-        $totals = array_map(fn (int $sum): array => [$this->sums->total(Sums::plus($sum, $this->constant)), $sum], $sums);
+        $totals = array_map(
+            fn(int $sum): array => [$this->sums->total(Sums::plus($sum, $this->constant)), $sum],
+            $sums,
+        );
         if (!$this->sums->isSorted()) {
-            usort($totals, static fn (array $a, array $b): int => TotalOrder::compare($a[0], $b[0]));
+            usort($totals, static fn(array $a, array $b): int => TotalOrder::compare($a[0], $b[0]));
         }
         $current = null;
         foreach ($totals as [$total, $sum]) {

@@ -23,8 +23,8 @@ enum SumForm
      *
      * @template T
      *
-     * @param bool              $isJoined  whether something is charged beside the pieces
-     * @param bool              $isRounded whether percentages of the running total are rounded by themselves
+     * @param bool $isJoined whether something is charged beside the pieces
+     * @param bool $isRounded whether percentages of the running total are rounded by themselves
      * @param \Closure(self): T $working
      *
      * @return T

@@ -12,8 +12,8 @@ use Ithrel\Core\Setup\Setup;
  * Amounts as whole numbers that can be added fast, in the form that SumForm says.
  *
  * Where lines are charged beside the pieces, both are one sum: pieces times quantity, and what is charged once. That is
- * the total only as long as no piece has to be rounded before. Where it has, the sums are split: what is rounded apart is
- * kept apart, in tracks that share the bits of the number, so that a sum of such numbers still sums up each track.
+ * the total only as long as no piece has to be rounded before. Where it has, the sums are split: what is rounded apart
+ * is kept apart, in tracks that share the bits of the number, so that a sum of such numbers still sums up each track.
  */
 final class Sums
 {
@@ -24,7 +24,12 @@ final class Sums
     private const BITS = 62;
     private const LINE_BITS = 21;
 
-    /** @var non-empty-list<array{int, int}> decimal places and bits of each track; the pieces first, what is charged once last */
+    /**
+     * @var non-empty-list<array{
+     *     int,
+     *     int,
+     * }>  decimal places and bits of each track; the pieces first, what is charged once last
+     */
     private readonly array $tracks;
 
     /** Whether something is rounded before all is summed up. */
@@ -37,12 +42,18 @@ final class Sums
     private array $reach = [];
 
     /**
-     * @param bool $unit     whether unit prices are summed up, else totals
-     * @param int  $quantity pieces
-     * @param bool $joined   whether something is charged beside the pieces
+     * @param bool $unit whether unit prices are summed up, else totals
+     * @param int $quantity pieces
+     * @param bool $joined whether something is charged beside the pieces
      */
-    public function __construct(private readonly Setup $setup, public readonly bool $unit, public readonly int $quantity, private readonly bool $joined, private readonly RunningCase $case, private readonly SumForm $form)
-    {
+    public function __construct(
+        private readonly Setup $setup,
+        public readonly bool $unit,
+        public readonly int $quantity,
+        private readonly bool $joined,
+        private readonly RunningCase $case,
+        private readonly SumForm $form,
+    ) {
         $this->isRoundedApart = 'line' !== $setup->rounding->at || PriceParts::sellsOnOwnLines($setup);
         $minor = $setup->currency->minorUnits;
         if (!$form->isSplit()) {
@@ -70,9 +81,16 @@ final class Sums
             return $this->whole($amount);
         }
         if ($this->form->isSplit()) {
-            return $this->packed('line' === $this->setup->rounding->at ? $amount->multipliedBy($this->quantity) : $amount, $at, 0);
+            return $this->packed(
+                'line' === $this->setup->rounding->at ? $amount->multipliedBy($this->quantity) : $amount,
+                $at,
+                0,
+            );
         }
-        if ($this->isRoundedApart && $amount->strippedOfTrailingZeros()->getScale() > $this->setup->currency->minorUnits) {
+        if (
+            $this->isRoundedApart &&
+            $amount->strippedOfTrailingZeros()->getScale() > $this->setup->currency->minorUnits
+        ) {
             throw new NotExact('amounts that have to be rounded stand beside charges once a line', true);
         }
 
@@ -82,8 +100,8 @@ final class Sums
     /**
      * What is charged once a line.
      *
-     * @param string $at  place of the amount
-     * @param bool   $own whether it is a line beside the item's
+     * @param string $at place of the amount
+     * @param bool $own whether it is a line beside the item's
      *
      * @throws NotExact
      */
@@ -97,7 +115,11 @@ final class Sums
             return $this->whole($amount);
         }
 
-        return $this->packed($amount, $at, !$own && 'line' === $this->setup->rounding->at ? 0 : count($this->tracks) - 1);
+        return $this->packed(
+            $amount,
+            $at,
+            !$own && 'line' === $this->setup->rounding->at ? 0 : count($this->tracks) - 1,
+        );
     }
 
     /** The unit price or the total that a sum stands for; null where there is none. */
@@ -114,10 +136,17 @@ final class Sums
         }
         $isLine = 'line' === $this->setup->rounding->at;
         if ($this->joined) {
-            return null === $once ? $this->setup->rounded($piece) : ($isLine ? $this->setup->rounded($piece) : $this->setup->rounded($piece)->multipliedBy($this->quantity))->plus($once);
+            return null === $once
+                ? $this->setup->rounded($piece)
+                : ($isLine
+                    ? $this->setup->rounded($piece)
+                    : $this->setup->rounded($piece)->multipliedBy($this->quantity)
+                )->plus($once);
         }
 
-        return $isLine ? $this->setup->rounded($piece->multipliedBy($this->quantity)) : $this->setup->rounded($piece)->multipliedBy($this->quantity);
+        return $isLine
+            ? $this->setup->rounded($piece->multipliedBy($this->quantity))
+            : $this->setup->rounded($piece)->multipliedBy($this->quantity);
     }
 
     /** What a sum, or a difference of sums, stands for before anything is rounded; null where there is no price. */
@@ -133,7 +162,12 @@ final class Sums
         }
         $piece = $parts[0] ?? $once;
 
-        return ($this->form->isSplit() && $this->joined && 'line' !== $this->setup->rounding->at ? $piece->multipliedBy($this->quantity) : $piece)->plus($once)->strippedOfTrailingZeros();
+        return ($this->form->isSplit() && $this->joined && 'line' !== $this->setup->rounding->at
+            ? $piece->multipliedBy($this->quantity)
+            : $piece
+        )
+            ->plus($once)
+            ->strippedOfTrailingZeros();
     }
 
     /** Whether a greater of the two makes the greater total, whatever is added to both. */
@@ -174,7 +208,9 @@ final class Sums
     {
         $running = $segments[0] ?? BigDecimal::zero();
         foreach ($this->isByEffect() ? $this->case->rates : [] as $i => $rate) {
-            $running = $running->plus($this->setup->rounded($running->multipliedBy($rate)->multipliedBy('0.01')))->plus($segments[$i + 1] ?? BigDecimal::zero());
+            $running = $running
+                ->plus($this->setup->rounded($running->multipliedBy($rate)->multipliedBy('0.01')))
+                ->plus($segments[$i + 1] ?? BigDecimal::zero());
         }
 
         return $running;

@@ -44,8 +44,11 @@ final class ValueEffects
     /**
      * @throws NotExact
      */
-    private function __construct(private readonly Reach $reach, RunningPercents $running, private readonly SumForm $form)
-    {
+    private function __construct(
+        private readonly Reach $reach,
+        RunningPercents $running,
+        private readonly SumForm $form,
+    ) {
         $this->cases = $running->cases();
         if (count($this->cases) > self::MOST_CASES) {
             throw new NotExact('too many percentages of the running total come and go');
@@ -72,7 +75,14 @@ final class ValueEffects
         // Of one piece also what it adds once a line, and on lines of its own; else the price of a piece.
         $quantity = $this->reach->setup->quantity->min;
 
-        return new Sums($this->reach->setup, $quantity > 1, $quantity, 1 === $quantity && PriceParts::isJoined($this->reach->board), $case, $this->form);
+        return new Sums(
+            $this->reach->setup,
+            $quantity > 1,
+            $quantity,
+            1 === $quantity && PriceParts::isJoined($this->reach->board),
+            $case,
+            $this->form,
+        );
     }
 
     /**
@@ -110,7 +120,11 @@ final class ValueEffects
             throw new NotExact('a percentage of the running total is rounded by itself');
         }
 
-        return SumForm::first(1 === $quantity && PriceParts::isJoined($reach->board), false, static fn (SumForm $form): array => (new self($reach, $running, $form))->all());
+        return SumForm::first(
+            1 === $quantity && PriceParts::isJoined($reach->board),
+            false,
+            static fn(SumForm $form): array => (new self($reach, $running, $form))->all(),
+        );
     }
 
     /**
@@ -159,7 +173,12 @@ final class ValueEffects
             return null;
         }
         $cell = $this->reach->board->cellsOf[$option->index][0];
-        $diagram = array_values(array_filter($this->groups[0]->diagrams[$this->groups[0]->of[$cell]], static fn (Diagram $d): bool => in_array($cell, $d->cells, true)))[0];
+        $diagram = array_values(
+            array_filter(
+                $this->groups[0]->diagrams[$this->groups[0]->of[$cell]],
+                static fn(Diagram $d): bool => in_array($cell, $d->cells, true),
+            ),
+        )[0];
         $none = $this->reach->board->cells[$cell]->none();
         $p = (int) array_search($cell, $diagram->cells, true);
         // An answer left out because the option is hidden is nothing that a value could be swapped for.
@@ -204,7 +223,12 @@ final class ValueEffects
             $key = (string) $this->sums->unrounded($sum);
             $by[$key] = [$by[$key][0] ?? $sum, isset($by[$key]) ? PriceGraph::plus($by[$key][1], $times) : $times];
         }
-        uksort($by, static fn (int|string $a, int|string $b): int => '' === $a || '' === $b ? ('' !== $a) <=> ('' !== $b) : BigDecimal::of($a)->compareTo($b));
+        uksort(
+            $by,
+            static fn(int|string $a, int|string $b): int => '' === $a || '' === $b
+                ? ('' !== $a) <=> ('' !== $b)
+                : BigDecimal::of($a)->compareTo($b),
+        );
         $sorted = [];
         foreach ($by as [$sum, $times]) {
             $sorted[$sum] = $times;
@@ -228,7 +252,15 @@ final class ValueEffects
             }
         }
 
-        return new ValueEffect($option->index, $value, $against, $this->sums->unrounded(array_key_first($differences)), $this->sums->unrounded($usual), $this->sums->unrounded(array_key_last($differences)), $count);
+        return new ValueEffect(
+            $option->index,
+            $value,
+            $against,
+            $this->sums->unrounded(array_key_first($differences)),
+            $this->sums->unrounded($usual),
+            $this->sums->unrounded(array_key_last($differences)),
+            $count,
+        );
     }
 
     /**
@@ -251,7 +283,9 @@ final class ValueEffects
                 }
                 $own = $this->within($group, $a, $b, $swapped, $mine, $other);
                 foreach ([] === $own ? [] : PriceGraph::joined($own, $this->others($group, $a, $b)) as $sum => $count) {
-                    $differences[$sum] = isset($differences[$sum]) ? PriceGraph::plus($differences[$sum], $count) : $count;
+                    $differences[$sum] = isset($differences[$sum])
+                        ? PriceGraph::plus($differences[$sum], $count)
+                        : $count;
                 }
             }
         }
@@ -285,7 +319,10 @@ final class ValueEffects
             return [0 => 1];
         }
 
-        return $this->others[$group.' '.$a.' '.$b] ??= $this->counted($group, $this->cases[$a]->minus($this->cases[$b]));
+        return $this->others[$group . ' ' . $a . ' ' . $b] ??= $this->counted(
+            $group,
+            $this->cases[$a]->minus($this->cases[$b]),
+        );
     }
 
     /**
@@ -296,8 +333,13 @@ final class ValueEffects
     private function counted(int $group, RunningCase $more): array
     {
         $parts = $this->partsOf($more, $this->sumsOf($more));
-        if ($more->countsSomething() && [] !== array_filter($parts->inputSlots(), fn (ChargesSlot $slot): bool => !$this->isIn($slot, $group))) {
-            throw new NotExact('what is typed counts more or less, as a percentage of the running total comes and goes');
+        if (
+            $more->countsSomething() &&
+            [] !== array_filter($parts->inputSlots(), fn(ChargesSlot $slot): bool => !$this->isIn($slot, $group))
+        ) {
+            throw new NotExact(
+                'what is typed counts more or less, as a percentage of the running total comes and goes',
+            );
         }
         $groups = new PriceGroups($this->reach, $parts);
         $constant = $parts->constant;
@@ -307,7 +349,10 @@ final class ValueEffects
         $all = [$constant => 1];
         foreach ($groups->diagrams as $g => $diagrams) {
             if ($g !== $group) {
-                $all = PriceGraph::joined($all, (new PriceGraph($diagrams, $parts, $groups->slots[$g] ?? [], false))->all());
+                $all = PriceGraph::joined(
+                    $all,
+                    (new PriceGraph($diagrams, $parts, $groups->slots[$g] ?? [], false))->all(),
+                );
             }
         }
 
@@ -332,7 +377,7 @@ final class ValueEffects
     {
         $board = $this->reach->board;
         $diagrams = $this->groups[0]->diagrams[$group];
-        $cells = array_merge(...array_map(static fn (Diagram $d): array => $d->cells, $diagrams));
+        $cells = array_merge(...array_map(static fn(Diagram $d): array => $d->cells, $diagrams));
         $trackA = new PriceTrack($this->parts[$a], $this->groups[$a]->slots[$group] ?? [], $cells, false);
         $trackB = new PriceTrack($this->parts[$b], $this->groups[$b]->slots[$group] ?? [], $cells, false);
         $layer = [[0, 0, $trackA->start(), $trackB->start(), [0 => 1]]];
@@ -342,10 +387,20 @@ final class ValueEffects
                 $isEnd = $p === count($diagram->cells) - 1;
                 $next = [];
                 foreach ($layer as [$nodeA, $nodeB, $memoryA, $memoryB, $sums]) {
-                    foreach ($cell === $swapped ? [[$mine, $other]] : array_map(static fn (int $l): array => [$l, $l], range(0, $board->cells[$cell]->size - 1)) as [$x, $y]) {
+                    foreach (
+                        $cell === $swapped
+                            ? [[$mine, $other]]
+                            : array_map(static fn(int $l): array => [$l, $l], range(0, $board->cells[$cell]->size - 1))
+                        as [$x, $y]
+                    ) {
                         $childA = $diagram->child($p, $nodeA, $x);
                         $childB = $diagram->child($p, $nodeB, $y);
-                        if ($childA < 0 || $childB < 0 || Diagram::isZero($diagram->selectable[$p + 1][$childA]) || Diagram::isZero($diagram->selectable[$p + 1][$childB])) {
+                        if (
+                            $childA < 0 ||
+                            $childB < 0 ||
+                            Diagram::isZero($diagram->selectable[$p + 1][$childA]) ||
+                            Diagram::isZero($diagram->selectable[$p + 1][$childB])
+                        ) {
                             continue;
                         }
                         $decidedA = $trackA->decide($memoryA, $position, $cell, $x);
@@ -355,11 +410,18 @@ final class ValueEffects
                         }
                         [[$afterA, $sumA], [$afterB, $sumB]] = [$decidedA, $decidedB];
                         $difference = Sums::NONE === $sumA || Sums::NONE === $sumB ? Sums::NONE : $sumA - $sumB;
-                        $key = ($isEnd ? '' : $childA.','.$childB).'|'.PriceTrack::key($afterA).'/'.PriceTrack::key($afterB);
+                        $key =
+                            ($isEnd ? '' : $childA . ',' . $childB) .
+                            '|' .
+                            PriceTrack::key($afterA) .
+                            '/' .
+                            PriceTrack::key($afterB);
                         $next[$key] ??= [$isEnd ? 0 : $childA, $isEnd ? 0 : $childB, $afterA, $afterB, []];
                         foreach ($sums as $sum => $count) {
                             $total = Sums::plus($sum, $difference);
-                            $next[$key][4][$total] = isset($next[$key][4][$total]) ? PriceGraph::plus($next[$key][4][$total], $count) : $count;
+                            $next[$key][4][$total] = isset($next[$key][4][$total])
+                                ? PriceGraph::plus($next[$key][4][$total], $count)
+                                : $count;
                         }
                     }
                 }

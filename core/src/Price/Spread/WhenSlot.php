@@ -16,9 +16,7 @@ final readonly class WhenSlot implements Slot
     /**
      * @param \Closure(BigDecimal|null): int $amount of the base, or of null where it does not hang on it
      */
-    public function __construct(private Board $board, private int $p, private bool $ofBase, private \Closure $amount)
-    {
-    }
+    public function __construct(private Board $board, private int $p, private bool $ofBase, private \Closure $amount) {}
 
     public function cells(): array
     {

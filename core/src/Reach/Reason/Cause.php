@@ -10,18 +10,22 @@ namespace Ithrel\Core\Reach\Reason;
 final readonly class Cause
 {
     /**
-     * @param string   $at     JSON Pointer
+     * @param string $at JSON Pointer
      * @param int|null $option position of the option it concerns
-     * @param int|null $value  position of the value it concerns
-     * @param int|null $row    position of the variant row it concerns
+     * @param int|null $value position of the value it concerns
+     * @param int|null $row position of the variant row it concerns
      */
-    public function __construct(public CauseKind $kind, public string $at, public ?int $option = null, public ?int $value = null, public ?int $row = null)
-    {
-    }
+    public function __construct(
+        public CauseKind $kind,
+        public string $at,
+        public ?int $option = null,
+        public ?int $value = null,
+        public ?int $row = null,
+    ) {}
 
     /** Equal causes have equal keys. */
     public function key(): string
     {
-        return $this->kind->value.' '.$this->at;
+        return $this->kind->value . ' ' . $this->at;
     }
 }

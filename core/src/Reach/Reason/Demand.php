@@ -10,10 +10,8 @@ namespace Ithrel\Core\Reach\Reason;
 final readonly class Demand
 {
     /**
-     * @param int         $p      proposition
+     * @param int $p proposition
      * @param list<Cause> $causes
      */
-    public function __construct(public int $p, public array $causes)
-    {
-    }
+    public function __construct(public int $p, public array $causes) {}
 }

@@ -36,7 +36,7 @@ final class DemandClauses
 
     /**
      * @param list<int> $propositions
-     * @param int       $most         steps after which it is given up
+     * @param int $most steps after which it is given up
      *
      * @return list<int>|null null where all can hold together; else some of them that cannot
      *
@@ -68,7 +68,7 @@ final class DemandClauses
             throw new Undecided();
         }
 
-        return null === $blamed ? null : array_map(static fn (int $literal): int => $of[$literal], $blamed);
+        return null === $blamed ? null : array_map(static fn(int $literal): int => $of[$literal], $blamed);
     }
 
     public function steps(): int
@@ -144,7 +144,7 @@ final class DemandClauses
 
             return [-$this->holds($cell, $letter)];
         }
-        $literals = array_map(fn (int $letter): int => $this->holds($cell, $letter), array_keys($letters));
+        $literals = array_map(fn(int $letter): int => $this->holds($cell, $letter), array_keys($letters));
 
         return [] === $literals ? throw new \LogicException('An atom has letters.') : $literals;
     }
@@ -199,7 +199,7 @@ final class DemandClauses
                 $after[$j] = $this->solver->variable();
                 $least = 1 === $j ? [] : [$before[$j - 1]];
                 if ($isNegated) {
-                    $this->solver->clause([-$picked, ...array_map(static fn (int $l): int => -$l, $least), $after[$j]]);
+                    $this->solver->clause([-$picked, ...array_map(static fn(int $l): int => -$l, $least), $after[$j]]);
                     if (isset($before[$j])) {
                         $this->solver->clause([-$before[$j], $after[$j]]);
                     }

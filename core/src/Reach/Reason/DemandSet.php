@@ -96,7 +96,10 @@ final class DemandSet
             }
         }
 
-        return array_map(fn (int $number): Demand => $this->demands[$number], array_keys(array_filter($left, static fn (int $places): bool => 0 === $places)));
+        return array_map(
+            fn(int $number): Demand => $this->demands[$number],
+            array_keys(array_filter($left, static fn(int $places): bool => 0 === $places)),
+        );
     }
 
     /**

@@ -49,7 +49,9 @@ final class Demands
             return $this->board->props->count($cells[0], $cells[count($cells) - 1], 1);
         }
 
-        return $this->board->props->not($this->board->props->literal($cells[0], [$this->board->cells[$cells[0]]->none() => true]));
+        return $this->board->props->not(
+            $this->board->props->literal($cells[0], [$this->board->cells[$cells[0]]->none() => true]),
+        );
     }
 
     /** The proposition that a value is chosen. */
@@ -57,7 +59,9 @@ final class Demands
     {
         $cells = $this->board->cellsOf[$option->index];
 
-        return Kind::Several === $option->kind ? $this->board->props->literal($cells[$value], [0 => true]) : $this->board->props->literal($cells[0], [$value => true]);
+        return Kind::Several === $option->kind
+            ? $this->board->props->literal($cells[$value], [0 => true])
+            : $this->board->props->literal($cells[0], [$value => true]);
     }
 
     /**
@@ -69,36 +73,52 @@ final class Demands
         $demands = [];
         $answered = $this->answered($option);
         $shown = $this->board->proposition($option->shownWhen);
-        $shownCause = null === $option->shownWhen ? [] : [new Cause(CauseKind::Shown, $option->at.'/shownWhen', $option->index)];
+        $shownCause =
+            null === $option->shownWhen
+                ? []
+                : [new Cause(CauseKind::Shown, $option->at . '/shownWhen', $option->index)];
         if ([] !== $shownCause && 0 !== $answered) {
             $demands[] = new Demand($props->any([$props->not($answered), $shown]), $shownCause);
         }
         if ($option->required && Kind::Note !== $option->kind) {
-            $causes = [new Cause(CauseKind::Required, $option->at.'/required', $option->index), ...$shownCause];
+            $causes = [new Cause(CauseKind::Required, $option->at . '/required', $option->index), ...$shownCause];
             if ($option->kind->isInput() && [] === $this->board->cellsOf[$option->index]) {
                 if ($this->limited->isUnfillable($option)) {
-                    $demands[] = new Demand($props->not($shown), [...$causes, new Cause(CauseKind::Limits, $option->at, $option->index)]);
+                    $demands[] = new Demand($props->not($shown), [
+                        ...$causes,
+                        new Cause(CauseKind::Limits, $option->at, $option->index),
+                    ]);
                 }
             } else {
-                $none = $option->kind->isChoice() && [] === $option->values ? [new Cause(CauseKind::Values, $option->at.'/values', $option->index)] : [];
+                $none =
+                    $option->kind->isChoice() && [] === $option->values
+                        ? [new Cause(CauseKind::Values, $option->at . '/values', $option->index)]
+                        : [];
                 $demands[] = new Demand($props->any([$props->not($shown), $answered]), [...$causes, ...$none]);
             }
         }
         foreach ($option->values as $value) {
             $not = $props->not($this->chosen($option, $value->index));
             if ($value->hidden) {
-                $demands[] = new Demand($not, [new Cause(CauseKind::Hidden, $value->at.'/hidden', $option->index, $value->index)]);
+                $demands[] = new Demand($not, [
+                    new Cause(CauseKind::Hidden, $value->at . '/hidden', $option->index, $value->index),
+                ]);
             }
             if (null !== $value->allowedWhen) {
-                $demands[] = new Demand($props->any([$not, $this->board->proposition($value->allowedWhen)]), [new Cause(CauseKind::Allowed, $value->at.'/allowedWhen', $option->index, $value->index)]);
+                $demands[] = new Demand($props->any([$not, $this->board->proposition($value->allowedWhen)]), [
+                    new Cause(CauseKind::Allowed, $value->at . '/allowedWhen', $option->index, $value->index),
+                ]);
             }
         }
         $cells = $this->board->cellsOf[$option->index];
         if (null !== $option->picks && [] !== $cells) {
             [$first, $last] = [$cells[0], $cells[count($cells) - 1]];
-            $cause = [new Cause(CauseKind::Picks, $option->at.'/picks', $option->index)];
+            $cause = [new Cause(CauseKind::Picks, $option->at . '/picks', $option->index)];
             if ($option->picks->min > 1) {
-                $demands[] = new Demand($props->any([$props->not($answered), $props->count($first, $last, $option->picks->min)]), $cause);
+                $demands[] = new Demand(
+                    $props->any([$props->not($answered), $props->count($first, $last, $option->picks->min)]),
+                    $cause,
+                );
             }
             if (null !== $option->picks->max) {
                 $demands[] = new Demand($props->count($first, $last, $option->picks->max + 1, true), $cause);
@@ -107,7 +127,9 @@ final class Demands
         if ($option->kind->isInput() && [] !== $cells) {
             $permitted = $this->permitted($option);
             if (count($permitted) < $this->board->cells[$cells[0]]->size) {
-                $demands[] = new Demand($props->literal($cells[0], $permitted), [new Cause(CauseKind::Limits, $option->at, $option->index)]);
+                $demands[] = new Demand($props->literal($cells[0], $permitted), [
+                    new Cause(CauseKind::Limits, $option->at, $option->index),
+                ]);
             }
         }
 
@@ -124,7 +146,9 @@ final class Demands
         $cell = $this->board->cells[$this->board->cellsOf[$option->index][0]];
         $permitted = [$cell->none() => true];
         foreach ($this->limited->page->inputs[$option->index] as $input) {
-            $permitted[$this->board->letterIn(new State([$option->index => $input]), $this->board->cellsOf[$option->index][0])] = true;
+            $permitted[
+                $this->board->letterIn(new State([$option->index => $input]), $this->board->cellsOf[$option->index][0])
+            ] = true;
         }
 
         return $permitted;
@@ -142,16 +166,20 @@ final class Demands
         }
         $places = [];
         foreach ($this->setup->parts as $i => $part) {
-            $places[$part->sku] = '/parts/'.$i.'/stock';
+            $places[$part->sku] = '/parts/' . $i . '/stock';
         }
         foreach ($this->setup->options as $option) {
             foreach ($option->values as $value) {
                 if (!$this->setup->isEnough($value->stock)) {
-                    $demands[] = new Demand($props->not($this->chosen($option, $value->index)), [new Cause(CauseKind::ValueStock, $value->at.'/stock', $option->index, $value->index)]);
+                    $demands[] = new Demand($props->not($this->chosen($option, $value->index)), [
+                        new Cause(CauseKind::ValueStock, $value->at . '/stock', $option->index, $value->index),
+                    ]);
                 }
                 $part = $this->setup->part($value->item);
                 if (null !== $part && !$this->setup->isEnough($part->stock)) {
-                    $demands[] = new Demand($props->not($this->chosen($option, $value->index)), [new Cause(CauseKind::PartStock, $places[$part->sku], $option->index, $value->index)]);
+                    $demands[] = new Demand($props->not($this->chosen($option, $value->index)), [
+                        new Cause(CauseKind::PartStock, $places[$part->sku], $option->index, $value->index),
+                    ]);
                 }
             }
         }
@@ -178,20 +206,33 @@ final class Demands
             $parts = [];
             foreach ($variants->by as $i => $code) {
                 $option = $this->setup->option($code);
-                foreach (null === $option || !$option->kind->isChoice() ? [] : $this->board->cellsOf[$option->index] as $id) {
+                foreach (
+                    null === $option || !$option->kind->isChoice() ? [] : $this->board->cellsOf[$option->index]
+                    as $id
+                ) {
                     $cell = $this->board->cells[$id];
-                    $letter = null === $cell->bit ? ($picks[$i][0] ?? $cell->none()) : (in_array($cell->bit, $picks[$i], true) ? 0 : 1);
+                    $letter =
+                        null === $cell->bit
+                            ? $picks[$i][0] ?? $cell->none()
+                            : (in_array($cell->bit, $picks[$i], true)
+                                ? 0
+                                : 1);
                     $parts[] = $props->literal($id, [$letter => true]);
                 }
             }
             $match = $props->all($parts);
             // Where two rows match, the first counts.
             if (!isset($matches[$match]) && !$this->setup->isEnough($row->stock)) {
-                $demands[] = new Demand($props->not($match), [new Cause(CauseKind::RowStock, $row->at.'/stock', null, null, $row->index)]);
+                $demands[] = new Demand($props->not($match), [
+                    new Cause(CauseKind::RowStock, $row->at . '/stock', null, null, $row->index),
+                ]);
             }
             $matches[$match] = true;
         }
 
-        return [new Demand($props->any(array_keys($matches)), [new Cause(CauseKind::MissingRow, '/variants/rows')]), ...$demands];
+        return [
+            new Demand($props->any(array_keys($matches)), [new Cause(CauseKind::MissingRow, '/variants/rows')]),
+            ...$demands,
+        ];
     }
 }

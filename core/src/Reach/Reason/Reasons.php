@@ -26,9 +26,7 @@ final class Reasons
     /** @var array<int, DemandSet> without stock, and with it */
     private array $sets = [];
 
-    public function __construct(private readonly Reach $reach)
-    {
-    }
+    public function __construct(private readonly Reach $reach) {}
 
     /**
      * Why a value is in no offered, or in no selectable combination.
@@ -48,9 +46,21 @@ final class Reasons
     public function ofDeadOption(int $option): ?array
     {
         $o = $this->reach->setup->options[$option];
-        $own = null === $o->shownWhen ? [] : [new Demand($this->demands()->board->proposition($o->shownWhen), [new Cause(CauseKind::Shown, $o->at.'/shownWhen', $option)])];
+        $own =
+            null === $o->shownWhen
+                ? []
+                : [
+                    new Demand($this->demands()->board->proposition($o->shownWhen), [
+                        new Cause(CauseKind::Shown, $o->at . '/shownWhen', $option),
+                    ]),
+                ];
 
-        return $this->find(Propositions::TRUE, false, $own, null === $o->shownWhen ? [] : $this->reach->board->dependencies->optionsIn($o->shownWhen));
+        return $this->find(
+            Propositions::TRUE,
+            false,
+            $own,
+            null === $o->shownWhen ? [] : $this->reach->board->dependencies->optionsIn($o->shownWhen),
+        );
     }
 
     /**
@@ -66,7 +76,7 @@ final class Reasons
     /**
      * Why nothing can be bought after some answers: the answers and places that exclude it together.
      *
-     * @param State     $trail  answers given
+     * @param State $trail answers given
      * @param list<int> $walked options of the trail, answered or not
      *
      * @return list<Cause>|null
@@ -80,9 +90,21 @@ final class Reasons
             $o = $this->reach->setup->options[$option];
             foreach ($demands->board->cellsOf[$option] as $cell) {
                 $letter = $demands->board->letterIn($trail, $cell);
-                $value = $demands->board->cells[$cell]->bit ?? ($letter === $demands->board->cells[$cell]->none() ? null : $letter);
-                $isValue = null !== $value && isset($o->values[$value]) && (null === $demands->board->cells[$cell]->bit || 0 === $letter);
-                $answers[] = new Demand($demands->board->props->literal($cell, [$letter => true]), [new Cause(CauseKind::Answer, $isValue ? $o->values[$value]->at : $o->at, $option, $isValue ? $value : null)]);
+                $value =
+                    $demands->board->cells[$cell]->bit ??
+                    ($letter === $demands->board->cells[$cell]->none() ? null : $letter);
+                $isValue =
+                    null !== $value &&
+                    isset($o->values[$value]) &&
+                    (null === $demands->board->cells[$cell]->bit || 0 === $letter);
+                $answers[] = new Demand($demands->board->props->literal($cell, [$letter => true]), [
+                    new Cause(
+                        CauseKind::Answer,
+                        $isValue ? $o->values[$value]->at : $o->at,
+                        $option,
+                        $isValue ? $value : null,
+                    ),
+                ]);
             }
         }
 
@@ -103,7 +125,10 @@ final class Reasons
         } else {
             $target = $demands->board->proposition($o->shownWhen);
         }
-        $from = null === $value && null !== $o->shownWhen ? $this->reach->board->dependencies->optionsIn($o->shownWhen) : [];
+        $from =
+            null === $value && null !== $o->shownWhen
+                ? $this->reach->board->dependencies->optionsIn($o->shownWhen)
+                : [];
         try {
             $this->proof ??= new SmallestReason($demands->board, self::STEPS_OF_PROOFS);
 
@@ -117,8 +142,8 @@ final class Reasons
      * Says that a value (or an option) is known to be dead, so that what follows from it is explained by it.
      *
      * @param int|null $value null: the option is never shown
-     * @param bool     $stock whether stock is what keeps it away
-     * @param string   $name  by which it is named among the causes of what follows
+     * @param bool $stock whether stock is what keeps it away
+     * @param string $name by which it is named among the causes of what follows
      */
     public function add(int $option, ?int $value, bool $stock, string $name): void
     {
@@ -133,9 +158,9 @@ final class Reasons
     }
 
     /**
-     * @param bool         $stock whether stock is asked for too
-     * @param list<Demand> $own   further demands, looked at first
-     * @param list<int>    $from  options that they are about
+     * @param bool $stock whether stock is asked for too
+     * @param list<Demand> $own further demands, looked at first
+     * @param list<int> $from options that they are about
      *
      * @return list<Cause>|null
      */
@@ -153,7 +178,10 @@ final class Reasons
     {
         $demands = $this->demands();
 
-        return $this->sets[$stock ? 1 : 0] ??= new DemandSet($demands->board, [...$demands->form, ...($stock ? $demands->stock : [])]);
+        return $this->sets[$stock ? 1 : 0] ??= new DemandSet($demands->board, [
+            ...$demands->form,
+            ...$stock ? $demands->stock : [],
+        ]);
     }
 
     private function demands(): Demands

@@ -52,9 +52,9 @@ final class SmallestReason
     }
 
     /**
-     * @param int          $target proposition that is excluded
-     * @param list<Demand> $own    further demands, looked at first
-     * @param list<int>    $from   further options that it is about
+     * @param int $target proposition that is excluded
+     * @param list<Demand> $own further demands, looked at first
+     * @param list<int> $from further options that it is about
      *
      * @return list<Cause>|null null where the demands do not exclude it
      *
@@ -93,7 +93,7 @@ final class SmallestReason
      * Demands that exclude the target, out of the nearest that do.
      *
      * @param list<Demand> $own
-     * @param list<int>    $from
+     * @param list<int> $from
      *
      * @return list<Demand>|null nearest first
      */
@@ -129,7 +129,7 @@ final class SmallestReason
         if ($left < 1) {
             throw new Undecided();
         }
-        $asked = array_map(fn (Demand $demand): int => $this->beside($target, $demand), $demands);
+        $asked = array_map(fn(Demand $demand): int => $this->beside($target, $demand), $demands);
         $blamed = $this->clauses->excluding([$target, ...$asked], min($left, self::STEPS_OF_A_QUESTION));
         if (null === $blamed) {
             return null;
@@ -147,8 +147,8 @@ final class SmallestReason
     }
 
     /**
-     * What a demand still asks where a target is a value that is chosen: of thousands of rows only those with that value
-     * are left. Elsewhere what it asks.
+     * What a demand still asks where a target is a value that is chosen: of thousands of rows only those with that
+     * value are left. Elsewhere what it asks.
      */
     private function beside(int $target, Demand $demand): int
     {
@@ -179,21 +179,23 @@ final class SmallestReason
     }
 
     /**
-     * @param list<Demand>         $demands
+     * @param list<Demand> $demands
      * @param array<string, Cause> $causes
      *
      * @return list<Demand> those all of whose places are among the causes
      */
     private static function among(array $demands, array $causes): array
     {
-        return array_values(array_filter($demands, static function (Demand $demand) use ($causes): bool {
-            foreach ($demand->causes as $cause) {
-                if (!isset($causes[$cause->key()])) {
-                    return false;
+        return array_values(
+            array_filter($demands, static function (Demand $demand) use ($causes): bool {
+                foreach ($demand->causes as $cause) {
+                    if (!isset($causes[$cause->key()])) {
+                        return false;
+                    }
                 }
-            }
 
-            return true;
-        }));
+                return true;
+            }),
+        );
     }
 }

@@ -7,6 +7,4 @@ namespace Ithrel\Core\Reach\Reason;
 /**
  * A reason was not found within the stated bound; the fact itself stands.
  */
-final class Undecided extends \RuntimeException
-{
-}
+final class Undecided extends \RuntimeException {}

@@ -9,9 +9,7 @@ namespace Ithrel\Core\Setup\Charge;
  */
 abstract readonly class Charge
 {
-    public function __construct(public string $at, public bool $perLine)
-    {
-    }
+    public function __construct(public string $at, public bool $perLine) {}
 
     /** The word of the document for this form. */
     abstract public function how(): string;

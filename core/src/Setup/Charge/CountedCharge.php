@@ -14,8 +14,14 @@ final readonly class CountedCharge extends Charge
     /**
      * @param 'per-character'|'per-file'|'per-pick' $how
      */
-    public function __construct(string $at, bool $perLine, public string $how, public BigDecimal $amount, public int $free, public bool $skipSpaces)
-    {
+    public function __construct(
+        string $at,
+        bool $perLine,
+        public string $how,
+        public BigDecimal $amount,
+        public int $free,
+        public bool $skipSpaces,
+    ) {
         parent::__construct($at, $perLine);
     }
 

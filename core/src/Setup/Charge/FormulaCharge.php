@@ -12,8 +12,13 @@ use Ithrel\Core\Formula\Formula;
  */
 final readonly class FormulaCharge extends Charge
 {
-    public function __construct(string $at, bool $perLine, public Formula $formula, public ?BigDecimal $min, public ?BigDecimal $max)
-    {
+    public function __construct(
+        string $at,
+        bool $perLine,
+        public Formula $formula,
+        public ?BigDecimal $min,
+        public ?BigDecimal $max,
+    ) {
         parent::__construct($at, $perLine);
     }
 

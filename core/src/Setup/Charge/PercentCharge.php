@@ -11,8 +11,13 @@ use Brick\Math\BigDecimal;
  */
 final readonly class PercentCharge extends Charge
 {
-    public function __construct(string $at, bool $perLine, public BigDecimal $rate, public bool $ofRunning, public ?BigDecimal $level = null)
-    {
+    public function __construct(
+        string $at,
+        bool $perLine,
+        public BigDecimal $rate,
+        public bool $ofRunning,
+        public ?BigDecimal $level = null,
+    ) {
         parent::__construct($at, $perLine);
     }
 

@@ -12,9 +12,7 @@ final readonly class All implements Condition
     /**
      * @param list<Condition> $parts
      */
-    public function __construct(public string $at, public array $parts)
-    {
-    }
+    public function __construct(public string $at, public array $parts) {}
 
     public function at(): string
     {
@@ -23,6 +21,6 @@ final readonly class All implements Condition
 
     public function tests(): array
     {
-        return array_merge(...array_map(static fn (Condition $part): array => $part->tests(), $this->parts));
+        return array_merge(...array_map(static fn(Condition $part): array => $part->tests(), $this->parts));
     }
 }

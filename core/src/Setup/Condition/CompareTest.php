@@ -11,9 +11,15 @@ use Brick\Math\BigDecimal;
  */
 final readonly class CompareTest implements Test
 {
-    public function __construct(public string $at, public string $option, public ?BigDecimal $atLeast, public ?BigDecimal $atMost, public ?BigDecimal $above, public ?BigDecimal $below, public bool $ofDays)
-    {
-    }
+    public function __construct(
+        public string $at,
+        public string $option,
+        public ?BigDecimal $atLeast,
+        public ?BigDecimal $atMost,
+        public ?BigDecimal $above,
+        public ?BigDecimal $below,
+        public bool $ofDays,
+    ) {}
 
     public function at(): string
     {

@@ -9,9 +9,7 @@ namespace Ithrel\Core\Setup\Condition;
  */
 final readonly class FilledTest implements Test
 {
-    public function __construct(public string $at, public string $option, public bool $filled)
-    {
-    }
+    public function __construct(public string $at, public string $option, public bool $filled) {}
 
     public function at(): string
     {

@@ -12,9 +12,7 @@ final readonly class IsTest implements Test
     /**
      * @param list<string>|bool $is
      */
-    public function __construct(public string $at, public string $option, public array|bool $is)
-    {
-    }
+    public function __construct(public string $at, public string $option, public array|bool $is) {}
 
     public function at(): string
     {

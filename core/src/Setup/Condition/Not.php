@@ -6,9 +6,7 @@ namespace Ithrel\Core\Setup\Condition;
 
 final readonly class Not implements Condition
 {
-    public function __construct(public string $at, public Condition $part)
-    {
-    }
+    public function __construct(public string $at, public Condition $part) {}
 
     public function at(): string
     {

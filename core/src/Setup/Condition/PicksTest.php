@@ -9,9 +9,7 @@ namespace Ithrel\Core\Setup\Condition;
  */
 final readonly class PicksTest implements Test
 {
-    public function __construct(public string $at, public string $option, public ?int $atLeast, public ?int $atMost)
-    {
-    }
+    public function __construct(public string $at, public string $option, public ?int $atLeast, public ?int $atMost) {}
 
     public function at(): string
     {

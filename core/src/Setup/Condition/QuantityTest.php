@@ -9,9 +9,7 @@ namespace Ithrel\Core\Setup\Condition;
  */
 final readonly class QuantityTest implements Test
 {
-    public function __construct(public string $at, public ?int $atLeast, public ?int $atMost)
-    {
-    }
+    public function __construct(public string $at, public ?int $atLeast, public ?int $atMost) {}
 
     public function at(): string
     {

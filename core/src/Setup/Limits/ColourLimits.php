@@ -12,9 +12,7 @@ final readonly class ColourLimits
     /**
      * @param list<string>|null $colours as "#rrggbb" in lower case; null = any
      */
-    public function __construct(public ?array $colours = null)
-    {
-    }
+    public function __construct(public ?array $colours = null) {}
 
     /** A colour as it is carried, "#rrggbb" in lower case; null where it is none. */
     public static function parse(string $typed): ?string

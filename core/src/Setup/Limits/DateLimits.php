@@ -12,23 +12,26 @@ use Ithrel\Core\Setup\Today;
 final readonly class DateLimits
 {
     /**
-     * @param list<int>|null  $weekdays 1 = Monday … 7; null = every day
-     * @param array<int,true> $closed   day numbers
+     * @param list<int>|null $weekdays 1 = Monday … 7; null = every day
+     * @param array<int,true> $closed day numbers
      */
-    public function __construct(public ?int $earliest = null, public ?int $latest = null, public ?array $weekdays = null, public array $closed = [])
-    {
-    }
+    public function __construct(
+        public ?int $earliest = null,
+        public ?int $latest = null,
+        public ?array $weekdays = null,
+        public array $closed = [],
+    ) {}
 
     public function isOpen(int $day): bool
     {
-        return (null === $this->earliest || $day >= $this->earliest)
-            && (null === $this->latest || $day <= $this->latest)
-            && !$this->isClosed($day);
+        return (null === $this->earliest || $day >= $this->earliest) &&
+            (null === $this->latest || $day <= $this->latest) &&
+            !$this->isClosed($day);
     }
 
     public function isClosed(int $day): bool
     {
-        return isset($this->closed[$day])
-            || (null !== $this->weekdays && !in_array(Today::weekdayOf($day), $this->weekdays, true));
+        return isset($this->closed[$day]) ||
+            (null !== $this->weekdays && !in_array(Today::weekdayOf($day), $this->weekdays, true));
     }
 }

@@ -19,6 +19,5 @@ final readonly class FileLimits
         public ?int $maxFiles = null,
         public ?int $minWidth = null,
         public ?int $minHeight = null,
-    ) {
-    }
+    ) {}
 }

@@ -17,6 +17,5 @@ final readonly class NumberLimits
         public ?BigDecimal $step = null,
         public ?int $decimals = null,
         public ?string $unit = null,
-    ) {
-    }
+    ) {}
 }

@@ -9,7 +9,5 @@ namespace Ithrel\Core\Setup\Limits;
  */
 final readonly class Picks
 {
-    public function __construct(public int $min = 0, public ?int $max = null)
-    {
-    }
+    public function __construct(public int $min = 0, public ?int $max = null) {}
 }

@@ -12,7 +12,7 @@ use Ithrel\Core\Pattern\HtmlPattern;
 final readonly class TextLimits
 {
     /**
-     * @param 'utf16'|'codepoints'|'graphemes'|'bytes'                           $measure
+     * @param 'utf16'|'codepoints'|'graphemes'|'bytes' $measure
      * @param 'any'|'no-emoji'|'letters'|'digits'|'letters-digits'|'basic-latin' $allow
      */
     public function __construct(
@@ -22,6 +22,5 @@ final readonly class TextLimits
         public ?int $maxLines = null,
         public string $allow = 'any',
         public ?HtmlPattern $pattern = null,
-    ) {
-    }
+    ) {}
 }

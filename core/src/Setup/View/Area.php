@@ -7,25 +7,29 @@ namespace Ithrel\Core\Setup\View;
 use Brick\Math\BigDecimal;
 
 /**
- * Where a place lies on its picture, in per cent of it from its upper left corner: a box, the ellipse within a box, or a
- * polygon.
+ * Where a place lies on its picture, in per cent of it from its upper left corner: a box, the ellipse within a box, or
+ * a polygon.
  */
 final readonly class Area
 {
     /**
-     * @param 'box'|'ellipse'|'polygon'           $shape
-     * @param list<array{BigDecimal, BigDecimal}> $points of a polygon; of a box its corners, also those around an ellipse
+     * @param 'box'|'ellipse'|'polygon' $shape
+     * @param list<array{BigDecimal, BigDecimal}> $points of a polygon; of a box its corners, also those around an
+     *                                                    ellipse
      */
-    public function __construct(public string $shape, public array $points)
-    {
-    }
+    public function __construct(public string $shape, public array $points) {}
 
     public static function box(string $shape, BigDecimal $x, BigDecimal $y, BigDecimal $width, BigDecimal $height): self
     {
         $right = $x->plus($width);
         $bottom = $y->plus($height);
 
-        return new self('ellipse' === $shape ? 'ellipse' : 'box', [[$x, $y], [$right, $y], [$right, $bottom], [$x, $bottom]]);
+        return new self('ellipse' === $shape ? 'ellipse' : 'box', [
+            [$x, $y],
+            [$right, $y],
+            [$right, $bottom],
+            [$x, $bottom],
+        ]);
     }
 
     /**

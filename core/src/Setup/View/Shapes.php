@@ -46,8 +46,12 @@ final class Shapes
     {
         [$left, $top, $right, $bottom] = $a->bounds();
         [$otherLeft, $otherTop, $otherRight, $otherBottom] = $b->bounds();
-        if ($left->isGreaterThanOrEqualTo($otherRight) || $otherLeft->isGreaterThanOrEqualTo($right)
-            || $top->isGreaterThanOrEqualTo($otherBottom) || $otherTop->isGreaterThanOrEqualTo($bottom)) {
+        if (
+            $left->isGreaterThanOrEqualTo($otherRight) ||
+            $otherLeft->isGreaterThanOrEqualTo($right) ||
+            $top->isGreaterThanOrEqualTo($otherBottom) ||
+            $otherTop->isGreaterThanOrEqualTo($bottom)
+        ) {
             return false;
         }
         if ('ellipse' === $a->shape) {
@@ -86,7 +90,10 @@ final class Shapes
     private static function ellipseOverlaps(Area $ellipse, Area $polygon): bool
     {
         [$x, $y, $across, $down] = self::axes($ellipse);
-        $points = array_map(static fn (array $p): array => [$p[0]->minus($x)->dividedBy($across), $p[1]->minus($y)->dividedBy($down)], self::exact($polygon->points));
+        $points = array_map(
+            static fn(array $p): array => [$p[0]->minus($x)->dividedBy($across), $p[1]->minus($y)->dividedBy($down)],
+            self::exact($polygon->points),
+        );
         $zero = BigRational::zero();
         if (self::where([$zero, $zero], $points) >= 0) {
             return true;
@@ -95,7 +102,11 @@ final class Shapes
             $dx = $to[0]->minus($from[0]);
             $dy = $to[1]->minus($from[1]);
             // How far along the side the point next to the origin lies, from 0 to 1.
-            $t = $from[0]->multipliedBy($dx)->plus($from[1]->multipliedBy($dy))->negated()->dividedBy($dx->multipliedBy($dx)->plus($dy->multipliedBy($dy)));
+            $t = $from[0]
+                ->multipliedBy($dx)
+                ->plus($from[1]->multipliedBy($dy))
+                ->negated()
+                ->dividedBy($dx->multipliedBy($dx)->plus($dy->multipliedBy($dy)));
             $t = $t->isNegative() ? $zero : ($t->isGreaterThan(1) ? BigRational::one() : $t);
             $nearX = $from[0]->plus($dx->multipliedBy($t));
             $nearY = $from[1]->plus($dy->multipliedBy($t));
@@ -108,9 +119,9 @@ final class Shapes
     }
 
     /**
-     * Two ellipses x'Ax = 0 and x'Bx = 0 (negative inside) share no inside exactly where det(tA + B) has a positive root:
-     * two where they are apart, a double one where they touch (Wang, Wang and Kim 2001; from memory). Roots are counted
-     * by Sturm's theorem.
+     * Two ellipses x'Ax = 0 and x'Bx = 0 (negative inside) share no inside exactly where det(tA + B) has a positive
+     * root: two where they are apart, a double one where they touch (Wang, Wang and Kim 2001; from memory). Roots are
+     * counted by Sturm's theorem.
      */
     private static function ellipsesOverlap(Area $one, Area $other): bool
     {
@@ -151,10 +162,10 @@ final class Shapes
             if ([] === $rest) {
                 break;
             }
-            $chain[] = array_map(static fn (BigRational $f): BigRational => $f->negated(), $rest);
+            $chain[] = array_map(static fn(BigRational $f): BigRational => $f->negated(), $rest);
         }
-        $atZero = array_map(static fn (array $p): int => $p[0]->getSign(), $chain);
-        $farOut = array_map(static fn (array $p): int => $p[count($p) - 1]->getSign(), $chain);
+        $atZero = array_map(static fn(array $p): int => $p[0]->getSign(), $chain);
+        $farOut = array_map(static fn(array $p): int => $p[count($p) - 1]->getSign(), $chain);
 
         return self::changes($atZero) - self::changes($farOut);
     }
@@ -176,7 +187,7 @@ final class Shapes
     }
 
     /**
-     * @param list<BigRational>           $of
+     * @param list<BigRational> $of
      * @param non-empty-list<BigRational> $by
      *
      * @return list<BigRational> without leading zeros
@@ -203,9 +214,17 @@ final class Shapes
      */
     private static function axes(Area $ellipse): array
     {
-        [$left, $top, $right, $bottom] = array_map(static fn (BigDecimal $d): BigRational => $d->toBigRational(), $ellipse->bounds());
+        [$left, $top, $right, $bottom] = array_map(
+            static fn(BigDecimal $d): BigRational => $d->toBigRational(),
+            $ellipse->bounds(),
+        );
 
-        return [$left->plus($right)->dividedBy(2), $top->plus($bottom)->dividedBy(2), $right->minus($left)->dividedBy(2), $bottom->minus($top)->dividedBy(2)];
+        return [
+            $left->plus($right)->dividedBy(2),
+            $top->plus($bottom)->dividedBy(2),
+            $right->minus($left)->dividedBy(2),
+            $bottom->minus($top)->dividedBy(2),
+        ];
     }
 
     /**
@@ -225,27 +244,41 @@ final class Shapes
                 $alongY = $b[1]->minus($a[1]);
                 $cross = $alongX->multipliedBy($d[1]->minus($c[1]))->minus($alongY->multipliedBy($d[0]->minus($c[0])));
                 if (!$cross->isZero()) {
-                    $cuts[] = $c[0]->minus($a[0])->multipliedBy($d[1]->minus($c[1]))->minus($c[1]->minus($a[1])->multipliedBy($d[0]->minus($c[0])))->dividedBy($cross);
+                    $cuts[] = $c[0]
+                        ->minus($a[0])
+                        ->multipliedBy($d[1]->minus($c[1]))
+                        ->minus($c[1]->minus($a[1])->multipliedBy($d[0]->minus($c[0])))
+                        ->dividedBy($cross);
                     continue;
                 }
                 // Parallel: where they lie on one line, its ends cut.
                 foreach ([$c, $d] as $end) {
-                    $cuts[] = $end[0]->minus($a[0])->multipliedBy($alongX)->plus($end[1]->minus($a[1])->multipliedBy($alongY))->dividedBy($alongX->power(2)->plus($alongY->power(2)));
+                    $cuts[] = $end[0]
+                        ->minus($a[0])
+                        ->multipliedBy($alongX)
+                        ->plus($end[1]->minus($a[1])->multipliedBy($alongY))
+                        ->dividedBy($alongX->power(2)->plus($alongY->power(2)));
                 }
             }
-            $cuts = array_filter($cuts, static fn (BigRational $t): bool => !$t->isNegative() && $t->isLessThanOrEqualTo(1));
-            usort($cuts, static fn (BigRational $s, BigRational $t): int => $s->compareTo($t));
+            $cuts = array_filter(
+                $cuts,
+                static fn(BigRational $t): bool => !$t->isNegative() && $t->isLessThanOrEqualTo(1),
+            );
+            usort($cuts, static fn(BigRational $s, BigRational $t): int => $s->compareTo($t));
             for ($i = 1; $i < count($cuts); ++$i) {
                 if (!$cuts[$i]->isEqualTo($cuts[$i - 1])) {
                     $t = $cuts[$i]->plus($cuts[$i - 1])->dividedBy(2);
-                    yield [$a[0]->plus($b[0]->minus($a[0])->multipliedBy($t)), $a[1]->plus($b[1]->minus($a[1])->multipliedBy($t))];
+                    yield [
+                        $a[0]->plus($b[0]->minus($a[0])->multipliedBy($t)),
+                        $a[1]->plus($b[1]->minus($a[1])->multipliedBy($t)),
+                    ];
                 }
             }
         }
     }
 
     /**
-     * @param Point       $point
+     * @param Point $point
      * @param list<Point> $polygon
      *
      * @return int 1 inside, 0 on a side, -1 outside
@@ -261,7 +294,7 @@ final class Shapes
             $isAbove = $a[1]->isGreaterThan($point[1]);
             if ($isAbove !== $b[1]->isGreaterThan($point[1])) {
                 // A ray to the right crosses the side.
-                $inside = $inside !== ((self::turn($a, $b, $point) > 0) !== $isAbove);
+                $inside = $inside !== (self::turn($a, $b, $point) > 0 !== $isAbove);
             }
         }
 
@@ -269,7 +302,7 @@ final class Shapes
     }
 
     /**
-     * @param Point               $point
+     * @param Point $point
      * @param array{Point, Point} $side
      */
     private static function liesOn(array $point, array $side): bool
@@ -296,7 +329,12 @@ final class Shapes
      */
     private static function meet(array $a, array $b, array $c, array $d): bool
     {
-        if (self::liesOn($a, [$c, $d]) || self::liesOn($b, [$c, $d]) || self::liesOn($c, [$a, $b]) || self::liesOn($d, [$a, $b])) {
+        if (
+            self::liesOn($a, [$c, $d]) ||
+            self::liesOn($b, [$c, $d]) ||
+            self::liesOn($c, [$a, $b]) ||
+            self::liesOn($d, [$a, $b])
+        ) {
             return true;
         }
 
@@ -312,7 +350,11 @@ final class Shapes
      */
     private static function turn(array $a, array $b, array $c): int
     {
-        return $b[0]->minus($a[0])->multipliedBy($c[1]->minus($a[1]))->minus($b[1]->minus($a[1])->multipliedBy($c[0]->minus($a[0])))->getSign();
+        return $b[0]
+            ->minus($a[0])
+            ->multipliedBy($c[1]->minus($a[1]))
+            ->minus($b[1]->minus($a[1])->multipliedBy($c[0]->minus($a[0])))
+            ->getSign();
     }
 
     /**
@@ -340,6 +382,6 @@ final class Shapes
      */
     private static function exact(array $points): array
     {
-        return array_map(static fn (array $p): array => [$p[0]->toBigRational(), $p[1]->toBigRational()], $points);
+        return array_map(static fn(array $p): array => [$p[0]->toBigRational(), $p[1]->toBigRational()], $points);
     }
 }

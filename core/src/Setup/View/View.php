@@ -10,8 +10,8 @@ namespace Ithrel\Core\Setup\View;
 final readonly class View
 {
     /**
-     * @param string          $at     JSON Pointer of the view
-     * @param int|null        $width  pixels of the picture; null where they are not told
+     * @param string $at JSON Pointer of the view
+     * @param int|null $width pixels of the picture; null where they are not told
      * @param list<ViewPlace> $places
      */
     public function __construct(
@@ -22,6 +22,5 @@ final readonly class View
         public ?int $width,
         public ?int $height,
         public array $places,
-    ) {
-    }
+    ) {}
 }

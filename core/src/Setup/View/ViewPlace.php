@@ -13,10 +13,10 @@ use Ithrel\Core\Setup\Option;
 final readonly class ViewPlace
 {
     /**
-     * @param string            $at    JSON Pointer of the place
+     * @param string $at JSON Pointer of the place
      * @param list<string>|null $takes codes of text and file options; null: any of them
-     * @param int|null          $most  contents at a time; null: not limited
-     * @param list<string>      $fixed what the shopper cannot do to a content: move, turn, resize
+     * @param int|null $most contents at a time; null: not limited
+     * @param list<string> $fixed what the shopper cannot do to a content: move, turn, resize
      */
     public function __construct(
         public string $at,
@@ -26,12 +26,11 @@ final readonly class ViewPlace
         public ?array $takes,
         public ?int $most,
         public array $fixed,
-    ) {
-    }
+    ) {}
 
     public function takes(Option $option): bool
     {
-        return (Kind::Text === $option->kind || Kind::File === $option->kind)
-            && (null === $this->takes || in_array($option->code, $this->takes, true));
+        return (Kind::Text === $option->kind || Kind::File === $option->kind) &&
+            (null === $this->takes || in_array($option->code, $this->takes, true));
     }
 }
