@@ -2,9 +2,11 @@ import vue from '@vitejs/plugin-vue'
 import vuetify from 'vite-plugin-vuetify'
 import { defineConfig } from 'vitest/config'
 
-export default defineConfig({
+export default defineConfig(({ command }) => ({
   plugins: [vue(), vuetify({ autoImport: true })],
-  base: '/build/',
+  // While it is developed (./ithrel dev) Vite serves the page, and the application answers what is asked of it.
+  base: command === 'serve' ? '/' : '/build/',
+  server: { host: '127.0.0.1', strictPort: true, proxy: { '/api': { target: process.env.ITHREL_DEV_SERVER ?? '' } } },
   build: {
     outDir: '../app/public/build',
     emptyOutDir: true,
@@ -18,4 +20,4 @@ export default defineConfig({
     setupFiles: ['src/shared/testSetup.ts'],
     server: { deps: { inline: ['vuetify'] } },
   },
-})
+}))

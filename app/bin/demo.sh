@@ -34,7 +34,7 @@ demo() {
 
 # Where everything is kept; for this account alone.
 set_places() {
-    export APP_ENV=prod ITHREL_VAR="${ITHREL_VAR:-$root/var}"
+    export APP_ENV="${1:-prod}" ITHREL_VAR="${ITHREL_VAR:-$root/var}"
     export ITHREL_DATABASE="${ITHREL_DATABASE:-$ITHREL_VAR/ithrel.sqlite}"
     umask 077
     mkdir -p "$ITHREL_VAR" "$ITHREL_VAR/sessions"
@@ -68,10 +68,19 @@ prepare_database() {
     touch "$cache/.made"
 }
 
-# Serves until it is told to end. Each of the server, the rehearsal shop and the workers is a process group; all are ended
-# together.
+# Serves until it is told to end.
 serve() {
+    begin_serving "$1" "$2" || return 1
+    begin_workers 2
+    echo "Ithrel answers at http://127.0.0.1:$1/, its rehearsal shop at http://127.0.0.1:$2/ (Ctrl-C ends both)"
+    wait "${groups[1]}"
+}
+
+# begin_serving PORT SHOP-PORT [PHP-OPTION…] : the application and its rehearsal shop. Each, as each worker, is a process
+# group; all are ended together.
+begin_serving() {
     local port=$1 shop=$2 each
+    shift 2
     for each in "$port" "$shop"; do
         if (exec 3<>"/dev/tcp/127.0.0.1/$each") 2>/dev/null; then
             say "port $each is taken; choose another with --port=N and --shop-port=N"
@@ -80,15 +89,12 @@ serve() {
     done
     groups=()
     trap 'end_all; exit 0' INT TERM HUP EXIT
-    local served=(php -d opcache.enable=1 -d opcache.enable_cli=1 -d variables_order=EGPCS -d post_max_size=64M -d upload_max_filesize=64M -d max_file_uploads=60)
+    local served=(php -d opcache.enable=1 -d opcache.enable_cli=1 -d variables_order=EGPCS -d post_max_size=64M -d upload_max_filesize=64M -d max_file_uploads=60 "$@")
     export ITHREL_SHOP="http://127.0.0.1:$shop" ITHREL_SHOP_VAR="$ITHREL_VAR/shop" PHP_CLI_SERVER_WORKERS=4
     begin shop.log "${served[@]}" -d memory_limit=256M -S "127.0.0.1:$shop" -t "$root/shop/public" "$root/shop/public/index.php"
     await "$shop" shop.log || return 1
     begin server.log "${served[@]}" -d memory_limit=1G -S "127.0.0.1:$port" -t "$root/app/public" "$root/app/bin/router.php"
-    await "$port" server.log || return 1
-    begin_workers 2
-    echo "Ithrel answers at http://127.0.0.1:$port/, its rehearsal shop at http://127.0.0.1:$shop/ (Ctrl-C ends both)"
-    wait "${groups[1]}"
+    await "$port" server.log
 }
 
 # begin_workers N : workers, each begun again should it end before it is told to.

@@ -7,8 +7,9 @@ use Symfony\Component\HttpFoundation\Request;
 
 require dirname(__DIR__, 2) . '/vendor/autoload.php';
 
-$environment = getenv('APP_ENV');
-$kernel = new Kernel(false === $environment ? 'prod' : $environment, false);
+$environment = getenv('APP_ENV') ?: 'prod';
+// In "dev", the container is made anew whenever a source of it changes.
+$kernel = new Kernel($environment, 'dev' === $environment);
 $request = Request::createFromGlobals();
 $response = $kernel->handle($request);
 $response->send();
