@@ -9,6 +9,7 @@ use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Limit\TextMeasure;
+use Ithrel\Core\Limit\Type\InputTypes;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Pointer;
@@ -161,25 +162,11 @@ final readonly class GivenState
         $check = new InputCheck();
         $input = null === $typed ? null : $check->parse($option, $typed);
         if (null === $input && (null === $typed || !TextMeasure::isBlank($typed))) {
-            $code = match ($option->kind) {
-                Kind::Number => 'input.number',
-                Kind::Date => 'input.date',
-                Kind::Colour => 'input.colour',
-                default => 'input.characters',
-            };
+            [$code, $expected] = InputTypes::of($option)?->unreadable() ?? ['input.characters', 'a text'];
             $problems[] = new AnswerProblem(
                 $code,
                 $option->code,
-                sprintf(
-                    '%s: %s was expected.',
-                    $option->name(),
-                    match ($option->kind) {
-                        Kind::Number => 'a number like "12.5"',
-                        Kind::Date => 'a date like "2030-01-31"',
-                        Kind::Colour => 'a colour like "#1f5c8a"',
-                        default => 'a text',
-                    },
-                ),
+                sprintf('%s: %s was expected.', $option->name(), $expected),
                 null,
                 $typed,
             );

@@ -5,14 +5,11 @@ declare(strict_types=1);
 namespace Ithrel\Core\Answer;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\NumberSet;
-use Ithrel\Core\Limit\TextSamples;
+use Ithrel\Core\Limit\Type\InputTypes;
+use Ithrel\Core\Limit\Type\Ordered;
 use Ithrel\Core\Setup\Condition\CompareTest;
 use Ithrel\Core\Setup\Condition\Test;
-use Ithrel\Core\Setup\Kind;
-use Ithrel\Core\Setup\Limits\DateLimits;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 
@@ -31,41 +28,13 @@ final readonly class InputClasses
      */
     public function of(Option $option, array $tests): array
     {
-        return match ($option->kind) {
-            Kind::Number, Kind::Date => $this->compared($option, $tests),
-            Kind::Text => self::textIsPossible($option) ? [Input::text(self::aText($option))] : [],
-            Kind::File => self::fileIsPossible($option)
-                ? [Input::files([new GivenFile('file', $option->file->types[0] ?? null)])]
-                : [],
-            Kind::Colour => [] === $option->colour?->colours
-                ? []
-                : [Input::text($option->colour->colours[0] ?? '#000000')],
-            default => [],
-        };
-    }
+        $type = InputTypes::of($option);
+        if ($type instanceof Ordered) {
+            return $this->compared($option, $type, $tests);
+        }
+        $ordinary = $type?->ordinary($this->setup->today->day);
 
-    private static function textIsPossible(Option $option): bool
-    {
-        $limits = $option->text;
-
-        return null !== $limits &&
-            (null === $limits->max || ($limits->max >= 1 && ($limits->min ?? 0) <= $limits->max)) &&
-            (null === $limits->maxLines || $limits->maxLines >= 1);
-    }
-
-    private static function aText(Option $option): string
-    {
-        // Where no text of the pattern is found, one stands for "filled" all the same: counting asks for no more.
-        return (new TextSamples($option))->shortest() ?? str_repeat('x', max(1, min(100_000, $option->text->min ?? 1)));
-    }
-
-    private static function fileIsPossible(Option $option): bool
-    {
-        $limits = $option->file;
-
-        return null !== $limits &&
-            [] !== $limits->types &&
-            (null === $limits->maxFiles || ($limits->maxFiles >= 1 && ($limits->minFiles ?? 0) <= $limits->maxFiles));
+        return null === $ordinary ? [] : [$ordinary];
     }
 
     /**
@@ -73,12 +42,12 @@ final readonly class InputClasses
      *
      * @return list<Input>
      */
-    private function compared(Option $option, array $tests): array
+    private function compared(Option $option, Ordered $type, array $tests): array
     {
         /** @var array<string, BigDecimal> $marks bounds at which some test changes */
         $marks = [];
         foreach ($tests as $test) {
-            if ($test instanceof CompareTest && $test->ofDays === (Kind::Date === $option->kind)) {
+            if ($test instanceof CompareTest && $test->ofDays === $type->isOfDays()) {
                 foreach ([$test->atLeast, $test->atMost, $test->above, $test->below] as $bound) {
                     if (null !== $bound) {
                         $marks[(string) $bound->strippedOfTrailingZeros()] = $bound;
@@ -95,7 +64,7 @@ final readonly class InputClasses
                 null === $mark ? [[$low, null, false]] : [[$low, $mark, false], [$mark, $mark, true]]
                 as [$from, $to, $point]
             ) {
-                $input = $this->member($option, $from, $point, $to, $point);
+                $input = $type->between($from, $point, $to, $point, $this->setup->today->day);
                 if (null !== $input) {
                     $state = new State([$option->index => $input]);
                     $classes[
@@ -113,59 +82,5 @@ final readonly class InputClasses
         }
 
         return array_values($classes);
-    }
-
-    private function member(Option $option, ?BigDecimal $low, bool $lowIn, ?BigDecimal $high, bool $highIn): ?Input
-    {
-        if (null !== $option->number) {
-            $number = NumberSet::of($option->number)->first($low, $lowIn, $high, $highIn);
-
-            return null === $number ? null : Input::number($number);
-        }
-        $day =
-            null === $option->date
-                ? null
-                : self::firstDay(
-                    $option->date,
-                    $low?->toInt(),
-                    $lowIn,
-                    $high?->toInt(),
-                    $highIn,
-                    $this->setup->today->day,
-                );
-
-        return null === $day ? null : Input::day($day);
-    }
-
-    private static function firstDay(
-        DateLimits $limits,
-        ?int $low,
-        bool $lowIn,
-        ?int $high,
-        bool $highIn,
-        int $today,
-    ): ?int {
-        // The years 0001 to 9999 of ISO 8601's four-digit form.
-        $from = max($limits->earliest ?? -719162, null === $low ? -719162 : $low + ($lowIn ? 0 : 1));
-        $to = min($limits->latest ?? 2932896, null === $high ? 2932896 : $high - ($highIn ? 0 : 1));
-        // A week without closed days is enough to meet every weekday that is open at all.
-        $span = 7 * (count($limits->closed) + 1);
-        $starts = null === $limits->earliest && null === $low ? [min($today, $to)] : [];
-        foreach ([...$starts, $from] as $start) {
-            for ($day = max($from, $start); $day <= min($to, max($from, $start) + $span); ++$day) {
-                if ($limits->isOpen($day)) {
-                    return $day;
-                }
-            }
-        }
-        if ([] !== $starts) {
-            for ($day = $to; $day >= max($from, $to - $span); --$day) {
-                if ($limits->isOpen($day)) {
-                    return $day;
-                }
-            }
-        }
-
-        return null;
     }
 }

@@ -29,52 +29,54 @@ final readonly class Truth
      */
     public function holds(?Condition $condition, State $state, ?int $quantity = null): bool
     {
-        if (null === $condition) {
-            return true;
-        }
-        if ($condition instanceof All) {
-            foreach ($condition->parts as $part) {
-                if (!$this->holds($part, $state, $quantity)) {
-                    return false;
-                }
+        return match (true) {
+            null === $condition => true,
+            $condition instanceof All => $this->hold($condition->parts, $state, $quantity, true),
+            $condition instanceof Any => !$this->hold($condition->parts, $state, $quantity, false),
+            $condition instanceof Not => !$this->holds($condition->part, $state, $quantity),
+            $condition instanceof IsTest => $this->is($condition, $state),
+            $condition instanceof PicksTest => $this->picks($condition, $state),
+            $condition instanceof FilledTest => $this->filled($condition, $state),
+            $condition instanceof QuantityTest => null !== $quantity &&
+                self::isWithin($quantity, $condition->atLeast, $condition->atMost),
+            $condition instanceof CompareTest => $this->compares($condition, $state),
+        };
+    }
+
+    /**
+     * Whether all of them hold, or none of them does.
+     *
+     * @param list<Condition> $parts
+     */
+    private function hold(array $parts, State $state, ?int $quantity, bool $is): bool
+    {
+        foreach ($parts as $part) {
+            if ($this->holds($part, $state, $quantity) !== $is) {
+                return false;
             }
-
-            return true;
-        }
-        if ($condition instanceof Any) {
-            foreach ($condition->parts as $part) {
-                if ($this->holds($part, $state, $quantity)) {
-                    return true;
-                }
-            }
-
-            return false;
-        }
-        if ($condition instanceof Not) {
-            return !$this->holds($condition->part, $state, $quantity);
-        }
-        if ($condition instanceof IsTest) {
-            return $this->is($condition, $state);
-        }
-        if ($condition instanceof PicksTest) {
-            $option = $this->setup->option($condition->option);
-            $count = Kind::Several === $option?->kind ? count($state->picked($option->index)) : 0;
-
-            return $count >= ($condition->atLeast ?? 0) &&
-                (null === $condition->atMost || $count <= $condition->atMost);
-        }
-        if ($condition instanceof FilledTest) {
-            $option = $this->setup->option($condition->option);
-
-            return $condition->filled === (null !== $option && $state->has($option->index));
-        }
-        if ($condition instanceof QuantityTest) {
-            return null !== $quantity &&
-                $quantity >= ($condition->atLeast ?? 0) &&
-                (null === $condition->atMost || $quantity <= $condition->atMost);
         }
 
-        return $condition instanceof CompareTest && $this->compares($condition, $state);
+        return true;
+    }
+
+    private function picks(PicksTest $test, State $state): bool
+    {
+        $option = $this->setup->option($test->option);
+        $count = Kind::Several === $option?->kind ? count($state->picked($option->index)) : 0;
+
+        return self::isWithin($count, $test->atLeast, $test->atMost);
+    }
+
+    private static function isWithin(int $count, ?int $atLeast, ?int $atMost): bool
+    {
+        return $count >= ($atLeast ?? 0) && (null === $atMost || $count <= $atMost);
+    }
+
+    private function filled(FilledTest $test, State $state): bool
+    {
+        $option = $this->setup->option($test->option);
+
+        return $test->filled === (null !== $option && $state->has($option->index));
     }
 
     private function is(IsTest $test, State $state): bool

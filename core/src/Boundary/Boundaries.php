@@ -72,14 +72,14 @@ final readonly class Boundaries
     public function candidates(Option $option): Candidates
     {
         $to = new Candidates();
-        match (true) {
-            null !== $option->text => (new TextCandidates($option, $this->samples[$option->code] ?? []))->into($to),
-            null !== $option->number => (new NumberCandidates($option))->into($to),
-            null !== $option->date => (new DateCandidates($option, $this->reach->setup->today->day))->into($to),
-            null !== $option->file => (new FileCandidates($option))->into($to),
-            null !== $option->colour => (new ColourCandidates($option->colour))->into($to),
-            Kind::Several === $option->kind => (new PickCandidates($option))->into($to),
-            default => null,
+        match ($option->kind) {
+            Kind::Text => (new TextCandidates($option, $this->samples[$option->code] ?? []))->into($to),
+            Kind::Number => (new NumberCandidates($option))->into($to),
+            Kind::Date => (new DateCandidates($option, $this->reach->setup->today->day))->into($to),
+            Kind::File => (new FileCandidates($option))->into($to),
+            Kind::Colour => (new ColourCandidates($option))->into($to),
+            Kind::Several => (new PickCandidates($option))->into($to),
+            Kind::One, Kind::Flag, Kind::Part, Kind::Note => null,
         };
 
         return $to;

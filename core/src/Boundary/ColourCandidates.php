@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Boundary;
 
 use Ithrel\Core\Setup\Limits\ColourLimits;
+use Ithrel\Core\Setup\Option;
 
 /**
  * Colours on a list and beside it, and the ways in which people write them.
@@ -13,7 +14,12 @@ final readonly class ColourCandidates
 {
     private const MOST = 60;
 
-    public function __construct(private ColourLimits $limits) {}
+    private ColourLimits $limits;
+
+    public function __construct(Option $option)
+    {
+        $this->limits = $option->colour ?? throw new \LogicException('A colour has limits.');
+    }
 
     public function into(Candidates $to): void
     {

@@ -56,12 +56,12 @@ final class HtmlField
         if ('' === (null === $option->text ? trim($answer) : $answer)) {
             return $option->required ? self::missing($option) : self::VALID;
         }
-        $flags = match (true) {
-            null !== $option->text => self::text($option->text, $answer),
-            null !== $option->number => self::number($option->number, $answer),
-            null !== $option->date => self::date($option->date, $answer),
-            null !== $option->colour => null === self::colour($answer) ? null : [],
-            default => null,
+        $flags = match ($option->kind) {
+            Kind::Text => self::text($option->text ?? new TextLimits(), $answer),
+            Kind::Number => self::number($option->number ?? new NumberLimits(), $answer),
+            Kind::Date => self::date($option->date ?? new DateLimits(), $answer),
+            Kind::Colour => null === self::colour($answer) ? null : [],
+            Kind::File, Kind::One, Kind::Several, Kind::Flag, Kind::Part, Kind::Note => null,
         };
         if (null === $flags) {
             return self::NONE;
@@ -86,32 +86,53 @@ final class HtmlField
     public static function field(Option $option): ?array
     {
         $required = $option->required ? ['required' => ''] : [];
-        if (null !== $option->text) {
-            $limits =
-                'utf16' === $option->text->measure
-                    ? ['minlength' => $option->text->min, 'maxlength' => $option->text->max]
-                    : [];
 
-            return self::isTextarea($option->text)
-                ? ['textarea', self::attributes($required + $limits)]
-                : ['text', self::attributes($required + $limits + ['pattern' => $option->text->pattern?->source])];
-        }
-        if (null !== $option->number) {
-            $places = $option->number->decimals;
-            $step =
-                $option->number->step ?? (null === $places ? 'any' : BigDecimal::ofUnscaledValue(1, max(0, $places)));
+        return match ($option->kind) {
+            Kind::Text => self::textField($option->text ?? new TextLimits(), $required),
+            Kind::Number => self::numberField($option->number ?? new NumberLimits(), $required),
+            Kind::Date => self::dateField($option->date ?? new DateLimits(), $required),
+            Kind::Colour, Kind::File, Kind::One, Kind::Several, Kind::Flag, Kind::Part, Kind::Note => null,
+        };
+    }
 
-            return [
-                'number',
-                self::attributes(
-                    $required + ['min' => $option->number->min, 'max' => $option->number->max, 'step' => $step],
-                ),
-            ];
-        }
-        if (null === $option->date) {
-            return null;
-        }
-        [$first, $last] = [$option->date->earliest, $option->date->latest];
+    /**
+     * @param array<string, string> $required
+     *
+     * @return array{string, array<string, string>}
+     */
+    private static function textField(TextLimits $limits, array $required): array
+    {
+        $lengths = 'utf16' === $limits->measure ? ['minlength' => $limits->min, 'maxlength' => $limits->max] : [];
+
+        return self::isTextarea($limits)
+            ? ['textarea', self::attributes($required + $lengths)]
+            : ['text', self::attributes($required + $lengths + ['pattern' => $limits->pattern?->source])];
+    }
+
+    /**
+     * @param array<string, string> $required
+     *
+     * @return array{string, array<string, string>}
+     */
+    private static function numberField(NumberLimits $limits, array $required): array
+    {
+        $places = $limits->decimals;
+        $step = $limits->step ?? (null === $places ? 'any' : BigDecimal::ofUnscaledValue(1, max(0, $places)));
+
+        return [
+            'number',
+            self::attributes($required + ['min' => $limits->min, 'max' => $limits->max, 'step' => $step]),
+        ];
+    }
+
+    /**
+     * @param array<string, string> $required
+     *
+     * @return array{string, array<string, string>}
+     */
+    private static function dateField(DateLimits $limits, array $required): array
+    {
+        [$first, $last] = [$limits->earliest, $limits->latest];
 
         return [
             'date',

@@ -4,12 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Plan;
 
-use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\Page;
-use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\InputCheck;
-use Ithrel\Core\Limit\NumberSet;
+use Ithrel\Core\Limit\Type\InputTypes;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 
@@ -19,8 +17,6 @@ use Ithrel\Core\Setup\Option;
  */
 final readonly class InputSamples
 {
-    private const TEXTS = ['Für Ada & Léo "M"', 'Ada & Leo <3 M', 'Ada and Leo', 'AdaLeo', '20301207', 'A', '7'];
-
     /**
      * @param array<string, list<string>> $given option => texts that a tester gave
      *
@@ -34,7 +30,7 @@ final readonly class InputSamples
                 $samples[$option->index] = self::distinct(
                     [
                         ...array_map(Input::text(...), $given[$option->code] ?? []),
-                        ...self::telling($option),
+                        ...InputTypes::of($option)?->samples() ?? [],
                         ...$page->inputs[$option->index],
                     ],
                     $option,
@@ -43,52 +39,6 @@ final readonly class InputSamples
         }
 
         return $samples;
-    }
-
-    /**
-     * @return list<Input>
-     */
-    private static function telling(Option $option): array
-    {
-        if (null !== $option->number) {
-            $set = NumberSet::of($option->number);
-            $min = $option->number->min ?? BigDecimal::zero();
-            $max = $option->number->max ?? $min->plus(100);
-            $third = $set->near($min->plus($max->minus($min)->multipliedBy('0.37')));
-
-            return null === $third ? [] : [Input::number($third)];
-        }
-        if (null !== $option->text) {
-            $texts = self::TEXTS;
-            $least = $option->text->min ?? 0;
-            foreach (['Ada', '7'] as $filler) {
-                $texts[] = mb_substr(str_repeat($filler, $least + 1), 0, max(1, $least));
-            }
-            if (null !== $option->text->max) {
-                $texts[] = mb_substr('Für Ada & Léo', 0, max(1, $option->text->max));
-            }
-
-            return array_map(Input::text(...), [...$texts, ...$option->text->pattern?->samples() ?? []]);
-        }
-        if (null !== $option->file) {
-            $type = $option->file->types[0] ?? 'image/png';
-            $file = static fn(int $n): GivenFile => new GivenFile(
-                'lamp-' . $n . '.png',
-                str_ends_with($type, '/*') ? substr($type, 0, -1) . 'png' : $type,
-                min(120_000, $option->file->maxBytes ?? 120_000),
-                max(800, $option->file->minWidth ?? 0),
-                max(600, $option->file->minHeight ?? 0),
-            );
-
-            return [
-                Input::files(array_map($file, range(1, max(2, $option->file->minFiles ?? 1)))),
-                Input::files([$file(1)]),
-            ];
-        }
-
-        return null === $option->colour
-            ? []
-            : array_map(Input::text(...), array_slice($option->colour->colours ?? ['#1f5c8a', '#000000'], 0, 2));
     }
 
     /**

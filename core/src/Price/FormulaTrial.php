@@ -59,19 +59,19 @@ final readonly class FormulaTrial implements Names
             $names['levels.' . $code] = sprintf('the price level “%s”', $code);
         }
         foreach ($setup->options as $option) {
-            $names += match (true) {
-                Kind::Number === $option->kind => [
+            $names += match ($option->kind) {
+                Kind::Number => [
                     $option->code =>
                         $option->name() . (null === $option->number?->unit ? '' : ' in ' . $option->number->unit),
                 ],
-                Kind::Text === $option->kind => [
+                Kind::Text => [
                     sprintf('chars(%s)', $option->code) => 'characters of ' . $option->name(),
                 ],
-                Kind::File === $option->kind => [sprintf('files(%s)', $option->code) => 'files of ' . $option->name()],
-                Kind::Several === $option->kind => [
+                Kind::File => [sprintf('files(%s)', $option->code) => 'files of ' . $option->name()],
+                Kind::Several => [
                     sprintf('picks(%s)', $option->code) => 'picks of ' . $option->name(),
                 ],
-                default => [],
+                Kind::Date, Kind::Colour, Kind::One, Kind::Flag, Kind::Part, Kind::Note => [],
             };
             foreach (Kind::Several === $option->kind ? [] : $option->values as $value) {
                 foreach (array_keys($value->figures) as $figure) {

@@ -16,6 +16,7 @@ use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Condition\QuantityTest;
 use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Limits\NumberLimits;
 use Ithrel\Core\Setup\Option;
 
 /**
@@ -239,57 +240,63 @@ final class FormulaWays
      */
     private function answers(Option $option, int $most): array
     {
-        $none = $option->required ? [] : [null];
-        if (Kind::Number === $option->kind && null !== $option->number) {
-            $set = NumberSet::of($option->number);
-            $numbers = $set->all(null, true, null, true, $most);
-            if (null === $numbers) {
-                $near = array_map(
-                    static fn(int $n): ?BigDecimal => $set->near(BigDecimal::of($n)),
-                    range(-2, max(2, $most - 6)),
-                );
-                $numbers = array_filter([
-                    $set->first(null, true, null, true),
-                    $set->last(null, true, null, true),
-                    ...$near,
-                ]);
-            }
-            $distinct = [];
-            foreach ($numbers as $number) {
-                $distinct[(string) $number] = Input::number($number);
-            }
-
-            return [...array_values($distinct), ...$none];
-        }
-        if (null !== $option->text) {
-            return [...self::texts($option, $most), null];
-        }
-        if (null !== $option->file) {
-            $least = max(1, $option->file->minFiles ?? 1);
-
-            return [
-                ...array_map(
-                    static fn(int $n): Input => Input::files(array_fill(0, $n, new GivenFile('file'))),
-                    range($least, max($least, min($option->file->maxFiles ?? $least + 8, $least + 8))),
-                ),
-                null,
-            ];
-        }
-        if (Kind::Date === $option->kind || Kind::Colour === $option->kind) {
-            return [...$this->reach->board->page->inputs[$option->index], null];
-        }
-        if (Kind::Several === $option->kind) {
+        return match ($option->kind) {
+            Kind::Number => [...self::numbers($option, $most), ...$option->required ? [] : [null]],
+            Kind::Text => [...self::texts($option, $most), null],
+            Kind::File => [...self::files($option), null],
+            Kind::Date, Kind::Colour => [...$this->reach->board->page->inputs[$option->index], null],
             // Formulas ask how many are picked, never which.
-            return [
+            Kind::Several => [
                 null,
                 ...array_map(
                     static fn(int $n): array => range(0, $n),
                     array_slice(array_keys($option->values), 0, max(1, $most)),
                 ),
-            ];
+            ],
+            Kind::One, Kind::Part, Kind::Flag, Kind::Note => [
+                ...array_map(static fn(int $v): array => [$v], array_keys($option->values)),
+                null,
+            ],
+        };
+    }
+
+    /**
+     * @return list<Input> most of them at most, but the ends
+     */
+    private static function numbers(Option $option, int $most): array
+    {
+        $set = NumberSet::of($option->number ?? new NumberLimits());
+        $numbers = $set->all(null, true, null, true, $most);
+        if (null === $numbers) {
+            $near = array_map(
+                static fn(int $n): ?BigDecimal => $set->near(BigDecimal::of($n)),
+                range(-2, max(2, $most - 6)),
+            );
+            $numbers = array_filter([
+                $set->first(null, true, null, true),
+                $set->last(null, true, null, true),
+                ...$near,
+            ]);
+        }
+        $distinct = [];
+        foreach ($numbers as $number) {
+            $distinct[(string) $number] = Input::number($number);
         }
 
-        return [...array_map(static fn(int $v): array => [$v], array_keys($option->values)), null];
+        return array_values($distinct);
+    }
+
+    /**
+     * @return list<Input> from as few files as are asked for
+     */
+    private static function files(Option $option): array
+    {
+        $least = max(1, $option->file->minFiles ?? 1);
+
+        return array_map(
+            static fn(int $n): Input => Input::files(array_fill(0, $n, new GivenFile('file'))),
+            range($least, max($least, min($option->file->maxFiles ?? $least + 8, $least + 8))),
+        );
     }
 
     /**

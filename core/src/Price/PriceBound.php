@@ -77,7 +77,6 @@ final class PriceBound
             $charge instanceof FormulaCharge => $charge->min,
             $charge instanceof ReplaceCharge => BigDecimal::zero(),
             $charge instanceof TierCharge => self::leastOf($charge, $base),
-            default => null,
         };
 
         return null === $amount ? null : BigDecimal::min($amount, 0);

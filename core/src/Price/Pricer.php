@@ -218,35 +218,46 @@ final readonly class Pricer
         ?BigDecimal $running,
         StateNames $names,
     ): ?Workings {
-        if ($charge instanceof TierCharge) {
-            $step = $charge->step($quantity);
-
-            return null === $step
+        return match (true) {
+            $charge instanceof TierCharge => null === ($step = $charge->step($quantity))
                 ? new Workings(BigDecimal::zero())
-                : $this->amount($step, $quantity, $option, $state, $base, $running, $names);
-        }
-        if ($charge instanceof FixedCharge) {
-            return new Workings($charge->amount);
-        }
-        if ($charge instanceof PercentCharge) {
-            $of = $charge->level ?? ($charge->ofRunning ? $running : $base);
+                : $this->amount($step, $quantity, $option, $state, $base, $running, $names),
+            $charge instanceof FixedCharge => new Workings($charge->amount),
+            $charge instanceof PercentCharge => self::share(
+                $charge,
+                $charge->level ?? ($charge->ofRunning ? $running : $base),
+            ),
+            $charge instanceof CountedCharge => $this->counted($charge, $option, $state),
+            $charge instanceof FormulaCharge => self::evaluated($charge, $names),
+            $charge instanceof ReplaceCharge => throw new \LogicException(
+                'What replaces the base adds nothing to it: ' . $charge->at,
+            ),
+        };
+    }
 
-            return null === $of ? null : new Workings($of->multipliedBy($charge->rate)->multipliedBy('0.01'), $of);
-        }
-        if ($charge instanceof CountedCharge && null !== $option) {
-            $counted = max(0, $this->countOf($charge, $option, $state) - $charge->free);
+    private static function share(PercentCharge $charge, ?BigDecimal $of): ?Workings
+    {
+        return null === $of ? null : new Workings($of->multipliedBy($charge->rate)->multipliedBy('0.01'), $of);
+    }
 
-            return new Workings($charge->amount->multipliedBy($counted), BigDecimal::of($counted));
-        }
-        if ($charge instanceof FormulaCharge) {
-            $value = (new Evaluator($names))->value($charge->formula);
-            $held = null !== $charge->max && $value->isGreaterThan($charge->max) ? $charge->max : $value;
-            $held = null !== $charge->min && $held->isLessThan($charge->min) ? $charge->min : $held;
+    private function counted(CountedCharge $charge, ?Option $option, State $state): Workings
+    {
+        $of = $option ?? throw new \LogicException('Nothing is counted of the charge at ' . $charge->at);
+        $counted = max(0, $this->countOf($charge, $of, $state) - $charge->free);
 
-            return new Workings($held, null, $held === $value ? null : $value);
-        }
+        return new Workings($charge->amount->multipliedBy($counted), BigDecimal::of($counted));
+    }
 
-        throw new \LogicException('No meaning for the charge at ' . $charge->at);
+    /**
+     * @throws FormulaError
+     */
+    private static function evaluated(FormulaCharge $charge, StateNames $names): Workings
+    {
+        $value = (new Evaluator($names))->value($charge->formula);
+        $held = null !== $charge->max && $value->isGreaterThan($charge->max) ? $charge->max : $value;
+        $held = null !== $charge->min && $held->isLessThan($charge->min) ? $charge->min : $held;
+
+        return new Workings($held, null, $held === $value ? null : $value);
     }
 
     private function countOf(CountedCharge $charge, Option $option, State $state): int

@@ -195,25 +195,23 @@ final class Board
      */
     public function proposition(?Condition $condition, ?int $quantity = null): int
     {
-        if (null === $condition) {
-            return Propositions::TRUE;
-        }
-        if ($condition instanceof All) {
-            return $this->props->all(
-                array_map(fn(Condition $c): int => $this->proposition($c, $quantity), $condition->parts),
-            );
-        }
-        if ($condition instanceof Any) {
-            return $this->props->any(
-                array_map(fn(Condition $c): int => $this->proposition($c, $quantity), $condition->parts),
-            );
-        }
-        if ($condition instanceof Not) {
-            return $this->props->not($this->proposition($condition->part, $quantity));
-        }
-        \assert($condition instanceof Test);
+        return match (true) {
+            null === $condition => Propositions::TRUE,
+            $condition instanceof All => $this->props->all($this->propositions($condition->parts, $quantity)),
+            $condition instanceof Any => $this->props->any($this->propositions($condition->parts, $quantity)),
+            $condition instanceof Not => $this->props->not($this->proposition($condition->part, $quantity)),
+            $condition instanceof Test => $this->test($condition, $quantity),
+        };
+    }
 
-        return $this->test($condition, $quantity);
+    /**
+     * @param list<Condition> $conditions
+     *
+     * @return list<int>
+     */
+    private function propositions(array $conditions, ?int $quantity): array
+    {
+        return array_map(fn(Condition $c): int => $this->proposition($c, $quantity), $conditions);
     }
 
     private function test(Test $test, ?int $quantity): int

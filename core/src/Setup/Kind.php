@@ -24,7 +24,7 @@ enum Kind: string
     {
         return match ($this) {
             self::One, self::Several, self::Flag, self::Part => true,
-            default => false,
+            self::Text, self::Number, self::Date, self::File, self::Colour, self::Note => false,
         };
     }
 
@@ -32,7 +32,7 @@ enum Kind: string
     {
         return match ($this) {
             self::Text, self::Number, self::Date, self::File, self::Colour => true,
-            default => false,
+            self::One, self::Several, self::Flag, self::Part, self::Note => false,
         };
     }
 

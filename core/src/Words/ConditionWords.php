@@ -28,22 +28,10 @@ final readonly class ConditionWords
 
     public function of(Condition $condition, bool $nested = false): string
     {
-        if ($condition instanceof All || $condition instanceof Any) {
-            if ([] === $condition->parts) {
-                return $condition instanceof All ? 'always' : 'never';
-            }
-            $words = implode(
-                $condition instanceof All ? ' and ' : ' or ',
-                array_map(fn(Condition $c): string => $this->of($c, count($condition->parts) > 1), $condition->parts),
-            );
-
-            return $nested && count($condition->parts) > 1 ? '(' . $words . ')' : $words;
-        }
-        if ($condition instanceof Not) {
-            return 'not (' . $this->of($condition->part) . ')';
-        }
-
         return match (true) {
+            $condition instanceof All => $this->joined($condition->parts, ' and ', 'always', $nested),
+            $condition instanceof Any => $this->joined($condition->parts, ' or ', 'never', $nested),
+            $condition instanceof Not => 'not (' . $this->of($condition->part) . ')',
             $condition instanceof IsTest => $this->is($condition),
             $condition instanceof PicksTest => $this->name($condition->option) .
                 ' has ' .
@@ -54,7 +42,21 @@ final readonly class ConditionWords
             $condition instanceof QuantityTest => self::range($condition->atLeast, $condition->atMost) .
                 ' pieces are bought',
             $condition instanceof CompareTest => $this->compare($condition),
-            default => 'its condition holds',
+        };
+    }
+
+    /**
+     * @param list<Condition> $parts
+     */
+    private function joined(array $parts, string $word, string $without, bool $nested): string
+    {
+        $isSeveral = count($parts) > 1;
+        $words = implode($word, array_map(fn(Condition $c): string => $this->of($c, $isSeveral), $parts));
+
+        return match (true) {
+            [] === $parts => $without,
+            $nested && $isSeveral => '(' . $words . ')',
+            default => $words,
         };
     }
 

@@ -190,7 +190,12 @@ final class Shopper
             ),
             Kind::Flag => $this->tick($control, true === $click->answer),
             Kind::File => $this->upload($control, is_array($click->answer) ? $click->answer : []),
-            default => $this->write($option, $control, is_string($click->answer) ? $click->answer : ''),
+            Kind::Text, Kind::Number, Kind::Date, Kind::Colour => $this->write(
+                $option,
+                $control,
+                is_string($click->answer) ? $click->answer : '',
+            ),
+            Kind::Note => false,
         };
     }
 

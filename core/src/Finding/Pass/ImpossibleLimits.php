@@ -7,8 +7,8 @@ namespace Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Limit\Type\InputTypes;
 use Ithrel\Core\Reach\Reach;
-use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Value;
 
 /**
@@ -20,14 +20,9 @@ final class ImpossibleLimits implements Pass
     {
         foreach ($reach->setup->options as $option) {
             $why = null;
-            if ($option->kind->isInput() && $reach->board->isUnfillable($option)) {
-                $why = match ($option->kind) {
-                    Kind::Number => 'no number is between its ends and on its step',
-                    Kind::Date => 'no day of its window is open',
-                    Kind::File => 'no kind or number of files is let through',
-                    Kind::Colour => 'the list of its colours is empty',
-                    default => 'no text is short and long enough at once',
-                };
+            $type = InputTypes::of($option);
+            if (null !== $type && $reach->board->isUnfillable($option)) {
+                $why = $type->whyImpossible();
             } elseif (null !== $option->picks) {
                 $offered = count(array_filter($option->values, static fn(Value $v): bool => !$v->hidden));
                 if (0 === $option->picks->max && $offered > 0) {

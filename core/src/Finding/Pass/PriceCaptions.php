@@ -18,7 +18,10 @@ use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Charge\Charge;
 use Ithrel\Core\Setup\Charge\CountedCharge;
 use Ithrel\Core\Setup\Charge\FixedCharge;
+use Ithrel\Core\Setup\Charge\FormulaCharge;
 use Ithrel\Core\Setup\Charge\PercentCharge;
+use Ithrel\Core\Setup\Charge\ReplaceCharge;
+use Ithrel\Core\Setup\Charge\TierCharge;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
@@ -163,7 +166,11 @@ final class PriceCaptions implements Pass
                 } .
                 ' is charged',
             ],
-            default => [null, ''],
+            $charge instanceof PercentCharge,
+            $charge instanceof FormulaCharge,
+            $charge instanceof ReplaceCharge,
+            $charge instanceof TierCharge
+                => [null, ''],
         };
         if (null === $amount) {
             return;

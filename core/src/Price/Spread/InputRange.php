@@ -95,7 +95,11 @@ final class InputRange
             Kind::Number => $this->numbers($option),
             Kind::Text => $this->texts($option),
             Kind::File => $this->files($option),
-            default => [$this->board->page->inputs[$option->index], false, false],
+            Kind::Date, Kind::Colour, Kind::One, Kind::Several, Kind::Flag, Kind::Part, Kind::Note => [
+                $this->board->page->inputs[$option->index],
+                false,
+                false,
+            ],
         };
     }
 

@@ -6,6 +6,10 @@ namespace Ithrel\Core\Setup\Condition;
 
 /**
  * A condition on the answers of a state. Each knows its place in the document.
+ *
+ * Whoever tells conditions apart names every kind of them, or fails the static analysis.
+ *
+ * @phpstan-sealed All|Any|Not|Test
  */
 interface Condition
 {

@@ -6,6 +6,8 @@ namespace Ithrel\Core\Setup\Condition;
 
 /**
  * A condition that asks one option (or, in charges, the quantity).
+ *
+ * @phpstan-sealed CompareTest|FilledTest|IsTest|PicksTest|QuantityTest
  */
 interface Test extends Condition
 {
