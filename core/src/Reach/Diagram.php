@@ -306,4 +306,13 @@ final class Diagram
     {
         return 0 === $count || ($count instanceof \GMP && 0 === gmp_sign($count));
     }
+
+    /** What stands at the root: all states that are offered, or stocked too. */
+    public static function root(?self $diagram, bool $stocked): \GMP
+    {
+        $counts = $stocked ? $diagram?->selectable : $diagram?->offered;
+        $count = $counts[0][0] ?? 0;
+
+        return $count instanceof \GMP ? $count : gmp_init($count);
+    }
 }

@@ -1,0 +1,355 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Reach;
+
+use Ithrel\Core\Answer\State;
+
+/**
+ * Combinations in which a proposition holds: what guards forbid, counted, and examples of it.
+ */
+final class WhereCounts
+{
+    private ?\GMP $wrong = null;
+
+    /** @var array<int, \GMP>|null by guard */
+    private ?array $broken = null;
+
+    /** @var array<int, int>|null cell => letter of a selectable state with the fewest answers */
+    private ?array $fewest = null;
+
+    /** @var array{int, Diagram}|null proposition that was asked for last, and its combinations */
+    private ?array $last = null;
+
+    /** @var array<int, int>|null option => its position in the walk */
+    private ?array $walked = null;
+
+    public function __construct(private readonly Reach $reach) {}
+
+    /** Selectable combinations that break at least one guard. */
+    public function wrongSales(): \GMP
+    {
+        return $this->wrong ??= $this->countWrong();
+    }
+
+    private function countWrong(): \GMP
+    {
+        $total = $this->reach->selectable();
+        if (0 === gmp_sign($total)) {
+            return $total;
+        }
+        $clusters = $this->guardClusters();
+        if (null === $clusters) {
+            return $total;
+        }
+        // An input that only guards ask can stand in two clusters; breaking a guard of either is enough.
+        $safe = $total;
+        foreach ($clusters as [$components, $inputs, $broken]) {
+            $all = gmp_init(1);
+            foreach ($components as $c) {
+                $all = gmp_mul($all, Diagram::root($this->reach->components[$c]->choices, true));
+            }
+            // Where no input is asked, keeping all guards is as good to count, and guards come and go one after the
+            // other.
+            $kept = match (true) {
+                Propositions::TRUE === $broken => gmp_init(0),
+                $this->asksInput($broken) => gmp_sub($all, $this->countAmong($components, $inputs, $broken)),
+                default => $this->countAmong($components, [], $this->reach->board->props->not($broken)),
+            };
+            $safe = gmp_mul(gmp_div_q($safe, $all), $kept);
+        }
+
+        return gmp_sub($total, $safe);
+    }
+
+    /**
+     * For each guard the selectable combinations that break it.
+     *
+     * @return array<int, \GMP> by guard
+     */
+    public function brokenGuards(): array
+    {
+        if (null === $this->broken) {
+            $this->broken = [];
+            foreach ($this->reach->board->guards as $guard => $p) {
+                $this->broken[$guard] = $this->countWhere($this->reach->board->props->not($p));
+            }
+        }
+
+        return $this->broken;
+    }
+
+    /**
+     * Combinations in which the proposition holds for some inputs, among the selectable ones.
+     *
+     * @throws TooLarge
+     */
+    public function countWhere(int $p): \GMP
+    {
+        $this->reach->compiled();
+        $total = $this->reach->selectable();
+        if (Propositions::FALSE === $p || 0 === gmp_sign($total)) {
+            return gmp_init(0);
+        }
+        if (Propositions::TRUE === $p) {
+            return $total;
+        }
+        [$components, $inputs] = $this->touched($p);
+        foreach ($components as $c) {
+            $total = gmp_div_q($total, Diagram::root($this->reach->components[$c]->choices, true));
+        }
+
+        return gmp_mul($total, $this->countAmong($components, $inputs, $p));
+    }
+
+    /**
+     * Guards that share a component, looked at together.
+     *
+     * @return list<array{list<int>, list<int>, int}>|null components, inputs that only guards ask, and the
+     *                                                     proposition that a guard is broken; null where one always is
+     */
+    public function guardClusters(): ?array
+    {
+        $groups = new Groups(count($this->reach->components));
+        $touched = [];
+        foreach ($this->reach->board->guards as $guard => $p) {
+            if (Propositions::FALSE === $p) {
+                return null;
+            }
+            if (Propositions::TRUE !== $p) {
+                $touched[$guard] = $this->touched($p);
+                foreach ($touched[$guard][0] as $c) {
+                    $groups->join($touched[$guard][0][0], $c);
+                }
+            }
+        }
+        $members = [];
+        foreach ($touched as $guard => [$components]) {
+            $members[[] === $components ? 'inputs' : 'c' . $groups->of($components[0])][] = $guard;
+        }
+        $clusters = [];
+        foreach ($members as $guards) {
+            $components = array_merge(...array_map(static fn(int $g): array => $touched[$g][0], $guards));
+            $inputs = array_merge(...array_map(static fn(int $g): array => $touched[$g][1], $guards));
+            $broken = $this->reach->board->props->any(
+                array_map(fn(int $g): int => $this->reach->board->props->not($this->reach->board->guards[$g]), $guards),
+            );
+            $clusters[] = [array_values(array_unique($components)), array_values(array_unique($inputs)), $broken];
+        }
+
+        return $clusters;
+    }
+
+    /**
+     * A proposition, and that what is typed into inputs of some components stays as it is.
+     *
+     * @param list<int> $components
+     * @param array<int, int> $typed cell of an input => letter
+     */
+    public function withTyped(int $p, array $components, array $typed): int
+    {
+        $all = [$p];
+        foreach ($typed as $cell => $letter) {
+            if (
+                in_array(
+                    $this->reach->parts->componentOf[$this->reach->board->cells[$cell]->option] ?? -1,
+                    $components,
+                    true,
+                )
+            ) {
+                $all[] = $this->reach->board->props->literal($cell, [$letter => true]);
+            }
+        }
+
+        return $this->reach->board->props->all($all);
+    }
+
+    /**
+     * A selectable combination with the fewest answers in which a proposition holds for some inputs.
+     *
+     * @param bool $whole whether options are answered too that do not hang together with the proposition
+     */
+    public function exampleWhere(int $p, bool $whole = true): ?State
+    {
+        if (0 === gmp_sign($this->reach->selectable())) {
+            return null;
+        }
+        [$components, $inputs] = $this->touched($p);
+        $letters = [];
+        if (Propositions::TRUE !== $p) {
+            $where = $this->lastWhere($components, $inputs, $p);
+            if (Diagram::isZero($where->selectable[0][0] ?? 0)) {
+                return null;
+            }
+            $letters = $where->fewestAnswers($this->reach->board->cells);
+        }
+        if (!$whole) {
+            return $this->reach->board->stateOfLetters($letters);
+        }
+        if (null === $this->fewest) {
+            $this->fewest = [];
+            foreach ($this->reach->compiled() as $component) {
+                $this->fewest += $component->choices?->fewestAnswers($this->reach->board->cells) ?? [];
+            }
+        }
+        $letters += $this->fewest;
+
+        return $this->reach->board->stateOfLetters($letters);
+    }
+
+    /**
+     * Whether some complete state that clicks reach keeps a proposition.
+     *
+     * @throws TooLarge
+     */
+    public function isOfferedWhere(int $p): bool
+    {
+        if (Propositions::FALSE === $p || 0 === gmp_sign($this->reach->offered())) {
+            return false;
+        }
+        [$components, $inputs] = $this->touched($p);
+
+        return Propositions::TRUE === $p ||
+            !Diagram::isZero($this->where($components, $inputs, $p, false, false)->offered[0][0] ?? 0);
+    }
+
+    /**
+     * The offered combination with the fewest answers in which a proposition holds for some inputs; of several the
+     * first in listing order.
+     *
+     * @throws TooLarge
+     */
+    public function fewestOffered(int $p): ?State
+    {
+        if (!$this->isOfferedWhere($p)) {
+            return null;
+        }
+        [$components, $inputs] = $this->touched($p);
+        $letters =
+            [] === $components
+                ? []
+                : FewestAnswers::in($this->where($components, $inputs, $p, true, false), $this->reach->board->cells);
+        foreach (array_diff(array_keys($this->reach->components), $components) as $c) {
+            $letters += FewestAnswers::in($this->reach->inDisplayOrder($c), $this->reach->board->cells);
+        }
+
+        return $this->reach->board->stateOfLetters($letters);
+    }
+
+    /**
+     * The components that a proposition about guards concerns, and the inputs that only guards ask.
+     *
+     * @return array{list<int>, list<int>}
+     */
+    private function touched(int $p): array
+    {
+        $components = $inputs = [];
+        $queue = array_keys($this->reach->board->props->cellsOf($p));
+        while (null !== ($cell = array_pop($queue))) {
+            $option = $this->reach->board->cells[$cell]->option;
+            if (isset($this->reach->parts->componentOf[$option])) {
+                $components[$this->reach->parts->componentOf[$option]] = true;
+            } elseif (!isset($inputs[$option])) {
+                $inputs[$option] = true;
+                array_push(
+                    $queue,
+                    ...array_keys($this->reach->board->props->cellsOf($this->reach->board->shown[$option])),
+                );
+            }
+        }
+
+        return [array_keys($components), array_keys($inputs)];
+    }
+
+    private function asksInput(int $p): bool
+    {
+        foreach (array_keys($this->reach->board->props->cellsOf($p)) as $cell) {
+            if ($this->reach->board->isInput($this->reach->board->cells[$cell]->option)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * @param list<int> $components
+     * @param list<int> $inputs
+     */
+    private function countAmong(array $components, array $inputs, int $p): \GMP
+    {
+        return Diagram::root($this->lastWhere($components, $inputs, $p), true);
+    }
+
+    /**
+     * The same as stockedWhere, in walk order; the last one asked for is kept, as count and example ask one after the
+     * other.
+     *
+     * @param list<int> $components
+     * @param list<int> $inputs
+     */
+    private function lastWhere(array $components, array $inputs, int $p): Diagram
+    {
+        if (null === $this->last || $this->last[0] !== $p) {
+            $this->last = [$p, $this->stockedWhere($components, $inputs, $p, false)];
+        }
+
+        return $this->last[1];
+    }
+
+    /**
+     * The stocked combinations of some components in which a proposition holds for some inputs.
+     *
+     * @param list<int> $components
+     * @param list<int> $inputs further inputs that the proposition asks
+     * @param bool $displayed whether the cells stand in display order, else in walk order
+     *
+     * @throws TooLarge
+     */
+    public function stockedWhere(array $components, array $inputs, int $p, bool $displayed): Diagram
+    {
+        return $this->where($components, $inputs, $p, $displayed, true);
+    }
+
+    /**
+     * The same, also of what is offered but not stocked where that is asked for.
+     *
+     * @param list<int> $components
+     * @param list<int> $inputs
+     *
+     * @throws TooLarge
+     */
+    private function where(array $components, array $inputs, int $p, bool $displayed, bool $stockedOnly): Diagram
+    {
+        $this->reach->compilation->askOfClicks();
+        $take = array_fill_keys($inputs, true);
+        $circles = [];
+        $musts = [$p];
+        foreach ($components as $c) {
+            $take += array_fill_keys($this->reach->components[$c]->options, true);
+            array_push($circles, ...$this->reach->components[$c]->circles);
+            $musts[] = $this->reach->components[$c]->must;
+        }
+        $options = array_keys($take);
+        if ($displayed) {
+            sort($options);
+        } else {
+            $this->walked ??= array_flip($this->reach->board->dependencies->walk);
+            usort($options, fn(int $a, int $b): int => $this->walked[$a] <=> $this->walked[$b]);
+        }
+
+        return Projection::of(
+            $this->reach->board,
+            Compiler::compile(
+                $this->reach->board,
+                $options,
+                $this->reach->board->props->all($musts),
+                [],
+                $this->reach->compilation->automata($circles, $options),
+                false,
+                $stockedOnly,
+            ),
+        );
+    }
+}
