@@ -15,6 +15,8 @@ final class DeadEndCauses
     /** @var array<string, Reach> */
     private array $changed = [];
 
+    private ?RowEnds $ofRows = null;
+
     public function __construct(private readonly Reach $reach) {}
 
     public function count(TrapCause $cause): \GMP
@@ -24,8 +26,8 @@ final class DeadEndCauses
         }
 
         return match ($cause) {
-            TrapCause::MissingRow => $this->changed($cause)->deadEnds(),
-            TrapCause::SoldOutRow => $this->changed($cause)->selectable(),
+            TrapCause::MissingRow => $this->ofRows()?->count($cause) ?? $this->changed($cause)->deadEnds(),
+            TrapCause::SoldOutRow => $this->ofRows()?->count($cause) ?? $this->changed($cause)->selectable(),
             // The rest, without another setup that has to be compiled.
             default => $this->reach->isItemStocked()
                 ? gmp_sub(
@@ -36,10 +38,20 @@ final class DeadEndCauses
         };
     }
 
+    /** Rows hang on one component alone; null where they hang on none, or not on it as a whole. */
+    private function ofRows(): ?RowEnds
+    {
+        return $this->ofRows ??= RowEnds::of($this->reach);
+    }
+
     public function first(TrapCause $cause): ?State
     {
         if (0 === gmp_sign($this->count($cause))) {
             return null;
+        }
+        $ofRows = TrapCause::SoldOutValue === $cause ? null : $this->ofRows();
+        if (null !== $ofRows) {
+            return $ofRows->first($cause);
         }
         $listing = new Listing(
             $this->changed($cause),

@@ -222,6 +222,31 @@ final class Diagram
         return array_sum(array_map(count(...), $this->edges));
     }
 
+    /**
+     * The first path in the order of the letters that leads to something; there has to be one.
+     *
+     * @param list<list<int|\GMP>> $counts offered or selectable
+     * @param list<Cell> $cells of the board
+     *
+     * @return array<int, int> cell => letter
+     */
+    public function firstPath(array $counts, array $cells): array
+    {
+        $letters = [];
+        $node = 0;
+        foreach ($this->cells as $p => $cell) {
+            for ($letter = 0; $letter < $cells[$cell]->size; ++$letter) {
+                $child = $this->child($p, $node, $letter);
+                if ($child >= 0 && !self::isZero($counts[$p + 1][$child])) {
+                    [$letters[$cell], $node] = [$letter, $child];
+                    break;
+                }
+            }
+        }
+
+        return $letters;
+    }
+
     /** Counts paths from the end to the root. Whole numbers stay native while they surely fit. */
     public function countPaths(): void
     {

@@ -132,21 +132,21 @@ final class TrapCounts
     {
         $this->reach->compilation->askOfClicks();
 
-        return $this->walks ??= array_map(
-            fn(Component $c): Traps => new Traps(
-                $this->reach->board,
-                Compiler::compile(
-                    $this->reach->board,
-                    $c->options,
-                    $c->must,
-                    [],
-                    $this->reach->compilation->automata($c->circles, $c->options),
-                    true,
-                    false,
-                    true,
-                ),
-            ),
-            $this->reach->components,
+        return $this->walks ??= array_map($this->walk(...), $this->reach->compiled());
+    }
+
+    private function walk(Component $component): Traps
+    {
+        $board = $this->reach->board;
+        $walk = null === $component->diagram ? null : new Traps($board, $component->diagram);
+        if (null !== $walk && !$walk->hasAny()) {
+            return $walk;
+        }
+        $automata = $this->reach->compilation->automata($component->circles, $component->options);
+
+        return new Traps(
+            $board,
+            Compiler::compile($board, $component->options, $component->must, [], $automata, true, false, true),
         );
     }
 }
