@@ -16,6 +16,7 @@ use Ithrel\App\People\Who;
 use Ithrel\App\Store\HandedSheet;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
+use Ithrel\App\Store\StoredSetup;
 use Ithrel\App\Work\Bounds;
 use Ithrel\App\Work\OutOfBounds;
 use Ithrel\Core\Diff\DiffResult;
@@ -92,7 +93,7 @@ final readonly class DiffController
         $with = $request->query->getString('with');
         $before =
             '' === $with
-                ? $this->revision($stored->revisions(), $request->query->getString('from'))
+                ? self::revision($stored, $request->query->getString('from'))
                 : $this->shelf->get($with)->latest();
         $today = Today::of(Shelf::today());
         $old = ReadDocument::of($this->reader, $before->document(), $today);
@@ -146,25 +147,15 @@ final readonly class DiffController
         return new JsonResponse(self::view($diff, $setup, $setup, $counts));
     }
 
-    /**
-     * @param list<Revision> $revisions
-     */
-    private function revision(array $revisions, string $number): Revision
+    private static function revision(StoredSetup $stored, string $number): Revision
     {
-        $wanted =
-            '' === $number
-                ? max(1, count($revisions) - 1)
-                : (1 === preg_match('/^\d{1,9}$/D', $number)
-                    ? (int) $number
-                    : 0);
-        foreach ($revisions as $revision) {
-            if ($revision->number() === $wanted) {
-                return $revision;
-            }
-        }
-        throw new NotFoundHttpException(
-            sprintf('There is no revision "%s".', mb_strimwidth($number, 0, 20, '…', 'UTF-8')),
-        );
+        $wanted = '' === $number ? max(1, $stored->latest()->number() - 1) : (int) $number;
+        $revision = '' === $number || 1 === preg_match('/^\d{1,9}$/D', $number) ? $stored->revision($wanted) : null;
+
+        return $revision ??
+            throw new NotFoundHttpException(
+                sprintf('There is no revision "%s".', mb_strimwidth($number, 0, 20, '…', 'UTF-8')),
+            );
     }
 
     /**

@@ -7,7 +7,6 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\DueBegun;
 use Ithrel\App\Api\Dto\DueLeft;
 use Ithrel\App\Api\Dto\NewRehearsal;
-use Ithrel\App\Api\Dto\SheetText;
 use Ithrel\App\Api\Dto\ShopFault;
 use Ithrel\App\Api\Dto\ShopPage;
 use Ithrel\App\Api\Dto\ShopView;
@@ -16,27 +15,22 @@ use Ithrel\App\Rehearsal\DueRehearsals;
 use Ithrel\App\Rehearsal\ItemPages;
 use Ithrel\App\Rehearsal\JUnitFile;
 use Ithrel\App\Rehearsal\NoAnswer;
-use Ithrel\App\Rehearsal\Plans;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\ShopSettings;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
-use Ithrel\Core\Compare\HandDepth;
-use Ithrel\Core\Compare\HandSheet;
 use Ithrel\Core\Setup\UnreadableDocument;
-use Ithrel\Core\Table\Csv;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * Tries a setup in a shop, or by hand, and shows what the shop did.
+ * Tries a setup in a shop, and shows what the shop did.
  */
 final readonly class RehearsalController
 {
@@ -45,7 +39,6 @@ final readonly class RehearsalController
         private Rehearsals $rehearsals,
         private RehearsalViews $views,
         private ShopSettings $shops,
-        private Plans $plans,
         private ItemPages $pages,
         private DueRehearsals $due,
     ) {}
@@ -449,112 +442,6 @@ final readonly class RehearsalController
                 'Content-Type' => $isCsv ? 'text/csv; charset=utf-8' : 'application/xml',
                 'Content-Disposition' => 'attachment; filename=' . $file,
             ],
-        );
-    }
-
-    #[Route('/api/setups/{id}/hand-sheet', methods: ['GET'])]
-    #[
-        OA\Get(
-            path: '/api/setups/{id}/hand-sheet',
-            operationId: 'getHandSheet',
-            parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-            ],
-            responses: [
-                new OA\Response(
-                    response: 200,
-                    description: 'The plan for somebody who tries it by hand.',
-                    content: new OA\JsonContent(ref: '#/components/schemas/HandSheetView'),
-                ),
-            ],
-        ),
-    ]
-    public function handSheet(string $id): JsonResponse
-    {
-        $revision = $this->shelf->get($id)->latest();
-
-        return new JsonResponse(
-            $this->views->hand($this->shelf->reach($revision)->setup, $this->plans->of($revision, Shelf::today())),
-        );
-    }
-
-    #[Route('/api/setups/{id}/hand-sheet.csv', methods: ['GET'])]
-    #[
-        OA\Get(
-            path: '/api/setups/{id}/hand-sheet.csv',
-            operationId: 'downloadHandSheet',
-            parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-                new OA\Parameter(
-                    name: 'depth',
-                    in: 'query',
-                    description: 'A row a check, a thing (once for all stages where it is alike), or ' .
-                        'a thing at a stage.',
-                    schema: new OA\Schema(type: 'string', enum: ['check', 'thing', 'stage'], default: 'stage'),
-                ),
-            ],
-            responses: [
-                new OA\Response(
-                    response: 200,
-                    description: 'The same as CSV, with an empty column for what was found.',
-                ),
-            ],
-        ),
-    ]
-    public function handSheetAsCsv(string $id, #[MapQueryParameter] HandDepth $depth = HandDepth::Stage): Response
-    {
-        $revision = $this->shelf->get($id)->latest();
-        $setup = $this->shelf->reach($revision)->setup;
-        $plan = $this->plans->of($revision, Shelf::today());
-
-        return new StreamedResponse(
-            static function () use ($setup, $plan, $depth): void {
-                foreach (HandSheet::rows($setup, $plan, $depth) as $row) {
-                    echo Csv::text([$row]);
-                }
-            },
-            Response::HTTP_OK,
-            ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => 'attachment; filename=by-hand.csv'],
-        );
-    }
-
-    #[Route('/api/setups/{id}/hand-sheet', methods: ['POST'])]
-    #[Changes('brought in a sheet filled in by hand')]
-    #[
-        OA\Post(
-            path: '/api/setups/{id}/hand-sheet',
-            operationId: 'readHandSheet',
-            requestBody: new OA\RequestBody(
-                required: true,
-                content: new OA\JsonContent(ref: '#/components/schemas/SheetText'),
-            ),
-            parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-            ],
-            responses: [
-                new OA\Response(
-                    response: 201,
-                    description: 'What was found is kept as a rehearsal.',
-                    content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'),
-                ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
-            ],
-        ),
-    ]
-    public function readHandSheet(string $id, #[MapRequestPayload] SheetText $sheet): JsonResponse
-    {
-        $setup = $this->shelf->get($id);
-        $revision = $setup->latest();
-        $plan = $this->plans->of($revision, Shelf::today());
-        $document = $this->shelf->reach($revision)->setup;
-        $found = HandSheet::read($document, $plan, $sheet->text);
-        if ([] === $found) {
-            throw UnreadableDocument::at('', 'Nothing is filled in: the column "found" is empty in every row.');
-        }
-
-        return new JsonResponse(
-            $this->views->full($this->rehearsals->byHand($setup, $revision, $document, $plan, $found, Shelf::today())),
-            Response::HTTP_CREATED,
         );
     }
 

@@ -13,7 +13,6 @@ use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\ShelfPage;
 use Ithrel\Core\Gate\Gate;
 use OpenApi\Attributes as OA;
-use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
@@ -190,70 +189,5 @@ final readonly class SetupController
         $this->shelf->remove($this->shelf->get($id));
 
         return new Response(null, Response::HTTP_NO_CONTENT);
-    }
-
-    #[Route('/api/setups/{id}/revisions', methods: ['POST'])]
-    #[Changes('brought in another revision')]
-    #[
-        OA\Post(
-            path: '/api/setups/{id}/revisions',
-            operationId: 'revise',
-            requestBody: new OA\RequestBody(
-                required: true,
-                content: new OA\JsonContent(ref: '#/components/schemas/DocumentText'),
-            ),
-            parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-            ],
-            responses: [
-                new OA\Response(
-                    response: 201,
-                    description: 'Kept as the next revision.',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Desk'),
-                ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 412),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
-            ],
-        ),
-    ]
-    public function revise(string $id, #[MapRequestPayload] DocumentText $document): JsonResponse
-    {
-        $setup = $this->shelf->get($id);
-        $this->shelf->revise($setup, $document->text, $document->on);
-
-        return new JsonResponse($this->views->desk($setup), Response::HTTP_CREATED);
-    }
-
-    #[Route('/api/setups/{id}/document', methods: ['GET'])]
-    #[
-        OA\Get(
-            path: '/api/setups/{id}/document',
-            operationId: 'getDocument',
-            parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-            ],
-            responses: [
-                new OA\Response(
-                    response: 200,
-                    description: 'The document, byte for byte as it came in.',
-                    content: new OA\JsonContent(type: 'object'),
-                ),
-            ],
-        ),
-    ]
-    public function document(string $id): Response
-    {
-        $setup = $this->shelf->get($id);
-        $name = trim((string) preg_replace('/[^\p{L}\p{N}]+/u', '-', $setup->title()), '-');
-        $name = '' === $name ? 'setup' : $name;
-
-        return new Response($setup->latest()->document(), Response::HTTP_OK, [
-            'Content-Type' => 'application/json; charset=utf-8',
-            'Content-Disposition' => HeaderUtils::makeDisposition(
-                HeaderUtils::DISPOSITION_ATTACHMENT,
-                $name . '.json',
-                mb_check_encoding($name, 'ASCII') ? $name . '.json' : 'setup.json',
-            ),
-        ]);
     }
 }

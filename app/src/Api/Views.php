@@ -9,7 +9,6 @@ use Ithrel\App\Api\Dto\DeadValue;
 use Ithrel\App\Api\Dto\Desk;
 use Ithrel\App\Api\Dto\FindingView;
 use Ithrel\App\Api\Dto\LastRehearsal;
-use Ithrel\App\Api\Dto\RevisionView;
 use Ithrel\App\Api\Dto\RunningView;
 use Ithrel\App\Api\Dto\ShelfEntry;
 use Ithrel\App\Api\Dto\ShelfView;
@@ -137,15 +136,7 @@ final readonly class Views
             $setup->title(),
             $revision->sha256(),
             Shelf::today(),
-            array_map(
-                static fn(Revision $r): RevisionView => new RevisionView(
-                    $r->number(),
-                    $r->sha256(),
-                    $r->createdAt()->format(DATE_ATOM),
-                    strlen($r->document()),
-                ),
-                $setup->revisions(),
-            ),
+            $revision->number(),
             $document,
             null === $report ? null : new Counts(...$report['counts']),
             array_map(
@@ -177,20 +168,13 @@ final readonly class Views
      */
     private function change(StoredSetup $setup): array
     {
-        $revisions = $setup->revisions();
-        $last = count($revisions) - 1;
-        if ($last < 1) {
-            return [[], []];
-        }
-        [$report] = $this->reports->of($revisions[$last]);
+        $latest = $setup->latest();
+        $before = $setup->revision($latest->number() - 1);
+        [$report] = null === $before ? [null] : $this->reports->of($latest);
 
-        return null === $report
+        return null === $before || null === $report
             ? [[], []]
-            : $this->changeOf(
-                $revisions[$last - 1],
-                $this->shelf->reach($revisions[$last])->setup,
-                self::findings($report),
-            );
+            : $this->changeOf($before, $this->shelf->reach($latest)->setup, self::findings($report));
     }
 
     /**

@@ -70,7 +70,7 @@ final class Shelf
         // Another may revise it at the same time; each gets the number after what is there once its turn has come.
         return $this->entities->wrapInTransaction(function () use ($stored, $document, $setup, $on): Revision {
             $this->entities->refresh($stored);
-            $latest = $stored->latest();
+            $latest = $stored->newest() ?? throw new \LogicException('A stored setup has a revision.');
             if (null !== $on && $latest->sha256() !== $on && $latest->sha256() !== hash('sha256', $document)) {
                 throw new PreconditionFailedHttpException(
                     sprintf('Revision %d came in while you wrote. Nothing of yours is lost.', $latest->number()),
@@ -99,8 +99,8 @@ final class Shelf
 
             return;
         }
-        foreach ($stored->revisions() as $revision) {
-            $this->compiled->forget($revision->sha256());
+        foreach ($this->hashes($stored) as $sha256) {
+            $this->compiled->forget($sha256);
         }
         $this->pictures->forget($this->pictured($stored));
         $this->ownPictures->forget($stored->id());
@@ -115,6 +115,47 @@ final class Shelf
             $remove();
         }
         $this->entities->clear();
+    }
+
+    /**
+     * Its revisions without their documents.
+     *
+     * @return array{int, list<array{number: int, sha256: string, createdAt: string, bytes: int}>} how many there are,
+     *                                                                                             and some, newest first
+     */
+    public function revisions(StoredSetup $stored, int $from, int $limit): array
+    {
+        $rows = [];
+        $found = $this->entities
+            ->getConnection()
+            ->iterateAssociative(
+                'SELECT number, sha256, created_at, LENGTH(CAST(document AS BLOB)) AS bytes FROM revision ' .
+                    'WHERE setup_id = ? ORDER BY number DESC LIMIT ? OFFSET ?',
+                [$stored->id(), $limit, $from],
+            );
+        foreach ($found as $row) {
+            /** @var array{number: int, sha256: string, created_at: string, bytes: int} $row */
+            $rows[] = [
+                'number' => $row['number'],
+                'sha256' => $row['sha256'],
+                'createdAt' => (new \DateTimeImmutable($row['created_at']))->format(DATE_ATOM),
+                'bytes' => $row['bytes'],
+            ];
+        }
+
+        return [$stored->latest()->number(), $rows];
+    }
+
+    /**
+     * @return list<string>
+     */
+    private function hashes(StoredSetup $stored): array
+    {
+        $hashes = $this->entities
+            ->getConnection()
+            ->fetchFirstColumn('SELECT sha256 FROM revision WHERE setup_id = ?', [$stored->id()]);
+
+        return array_values(array_filter($hashes, is_string(...)));
     }
 
     /**

@@ -103,7 +103,7 @@ class StoredSetup
 
     public function latest(): Revision
     {
-        return $this->newest() ?? throw new \LogicException('A stored setup has a revision.');
+        return $this->latest ?? ($this->newest() ?? throw new \LogicException('A stored setup has a revision.'));
     }
 
     /** The revision with a number, without reading the others. */
@@ -116,27 +116,17 @@ class StoredSetup
         return false === $found ? null : $found;
     }
 
-    private function newest(): ?Revision
+    /** The latest revision as it is now: another may have come in since it was asked for last. */
+    public function newest(): ?Revision
     {
-        if (null === $this->latest) {
-            $newest = $this->revisions
-                ->matching(
-                    Criteria::create(true)
-                        ->orderBy(['number' => Order::Descending])
-                        ->setMaxResults(1),
-                )
-                ->first();
-            $this->latest = false === $newest ? null : $newest;
-        }
+        $newest = $this->revisions
+            ->matching(
+                Criteria::create(true)
+                    ->orderBy(['number' => Order::Descending])
+                    ->setMaxResults(1),
+            )
+            ->first();
 
-        return $this->latest;
-    }
-
-    /**
-     * @return list<Revision> oldest first
-     */
-    public function revisions(): array
-    {
-        return array_values($this->revisions->toArray());
+        return $this->latest = false === $newest ? null : $newest;
     }
 }

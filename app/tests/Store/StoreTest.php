@@ -57,7 +57,10 @@ final class StoreTest extends KernelTestCase
         $id = $setup->id();
         $this->entities->clear();
         $found = $this->shelf->get($id);
-        self::assertSame([1, 2], array_map(static fn($r): int => $r->number(), $found->revisions()));
+        self::assertSame(
+            [2, [2, 1]],
+            [$found->latest()->number(), array_column($this->shelf->revisions($found, 0, 9)[1], 'number')],
+        );
         self::assertSame(
             ['First', 'New item'],
             [$found->title(), $found->item()],

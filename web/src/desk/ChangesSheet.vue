@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { answer, client } from '../shared/api'
 import Differences from '../shared/Differences.vue'
 import { queries } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
@@ -14,7 +15,7 @@ const router = useRouter()
 const one = (value: unknown): string => (typeof value === 'string' ? value : '')
 const withSetup = computed(() => one(route.query.with))
 const from = computed(() =>
-  withSetup.value === '' ? one(route.query.from) || String(Math.max(1, desk.value.revisions.length - 1)) : '',
+  withSetup.value === '' ? one(route.query.from) || String(Math.max(1, desk.value.revision - 1)) : '',
 )
 const diff = useQuery(
   computed(() => queries.diff(desk.value.id, desk.value.sha256, from.value, withSetup.value)),
@@ -22,19 +23,34 @@ const diff = useQuery(
 /** What is typed to find another setup on the shelf. */
 const sought = ref('')
 const shelf = useQuery(computed(() => queries.shelf({ search: sought.value, order: 'title', limit: 30 })))
+const revisions = useQuery(computed(() => queries.revisions(desk.value.id, desk.value.sha256)))
+const earlier = computed(() =>
+  (revisions.data.value?.rows ?? []).filter((r) => r.number < desk.value.revision),
+)
 const sides = computed(() => [
-  ...desk.value.revisions
-    .slice(0, -1)
-    .map((r) => ({
-      value: `r${r.number}`,
-      title: `Revision ${r.number}, ${r.createdAt.slice(0, 16).replace('T', ' ')}`,
-    }))
-    .reverse(),
+  ...earlier.value.map((r) => ({
+    value: `r${r.number}`,
+    title: `Revision ${r.number}, ${r.createdAt.slice(0, 16).replace('T', ' ')}`,
+  })),
   ...(shelf.data.value?.rows ?? [])
     .filter((s) => s.id !== desk.value.id)
     .map((s) => ({ value: s.id, title: s.title })),
 ])
 const side = computed(() => (withSetup.value === '' ? `r${from.value}` : withSetup.value))
+const queryClient = useQueryClient()
+const restore = useMutation({
+  mutationFn: (number: number) =>
+    answer(
+      client.POST('/api/setups/{id}/revisions/{number}/restore', {
+        params: { path: { id: desk.value.id, number } },
+      }),
+    ),
+  onSuccess: async (next) => {
+    queryClient.setQueryData(queries.desk(desk.value.id).queryKey, next)
+    await queryClient.invalidateQueries({ queryKey: ['shelf'] })
+    beside(`r${next.revision - 1}`)
+  },
+})
 function beside(value: string): void {
   void router.replace({
     query: value.startsWith('r') ? { from: value.slice(1) } : { with: value },
@@ -56,10 +72,18 @@ function beside(value: string): void {
         @update:model-value="(v: string | null) => v && beside(v)"
       />
       <span
-        >beside <strong>revision {{ desk.revisions.length }}</strong> of {{ desk.title }}</span
+        >beside <strong>revision {{ desk.revision }}</strong> of {{ desk.title }}</span
+      >
+      <v-btn
+        v-if="withSetup === '' && desk.revision > 1"
+        :loading="restore.isPending.value"
+        title="Its document becomes the next revision; nothing in between is lost"
+        @click="restore.mutate(Number(from))"
+        >Restore revision {{ from }}</v-btn
       >
     </div>
-    <p v-if="desk.revisions.length === 1 && withSetup === ''" class="quiet pa-4">
+    <Trouble v-if="restore.error.value" :error="restore.error.value" class="my-3" />
+    <p v-if="desk.revision === 1 && withSetup === ''" class="quiet pa-4">
       There is no earlier revision yet. Pick another setup to hold this one beside it.
     </p>
     <Trouble v-else-if="diff.error.value" :error="diff.error.value" class="ma-4" />

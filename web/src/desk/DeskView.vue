@@ -99,7 +99,7 @@ async function picked(file: File): Promise<void> {
           ><router-link
             :to="{ name: 'changes', params: { id } }"
             title="What the latest revision changed; or this setup beside another one"
-            >revision {{ desk.revisions.length }}</router-link
+            >revision {{ desk.revision }}</router-link
           >
           · {{ desk.sha256.slice(0, 8) }} · as of {{ desk.today }} ·
           <router-link

@@ -45,10 +45,10 @@ const findings = computed(() =>
 )
 const chosen = ref(-1)
 const fresh = computed(
-  () => new Set(draft.checked.value?.fresh ?? (desk.value.revisions.length > 1 ? desk.value.fresh : [])),
+  () => new Set(draft.checked.value?.fresh ?? (desk.value.revision > 1 ? desk.value.fresh : [])),
 )
 const since = computed(() => {
-  const revision = desk.value.revisions.length
+  const revision = desk.value.revision
   const now = draft.checked.value
   if (now) return { revision, settled: now.settled, fresh: now.fresh.length, isWritten: true }
   const { settled, fresh: found } = desk.value

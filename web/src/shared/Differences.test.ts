@@ -25,19 +25,21 @@ const diff = {
   counts: true,
 }
 
-const revised = () =>
-  desk({
-    revisions: [1, 2].map((number) => ({
-      number,
-      sha256: `${number}`.repeat(64),
-      createdAt: '2026-11-26T10:00:00+00:00',
-      bytes: 900,
-    })),
-  })
+const revised = () => desk({ revision: 2 })
+const revisions = {
+  total: 2,
+  from: 0,
+  rows: [2, 1].map((number) => ({
+    number,
+    sha256: `${number}`.repeat(64),
+    createdAt: '2026-11-26T10:00:00+00:00',
+    bytes: 900,
+  })),
+}
 
 describe('two sides', () => {
   it('tell what is lost, repriced and changed, each with a way to its place', async () => {
-    serve({ '/api/setups/d/diff': diff, '/api/setups': { rows: [], running: { runs: 0 } } })
+    serve({ '/api/setups/d/diff': diff, '/api/setups': { rows: [], running: { runs: 0 } }, '/api/setups/d/revisions': revisions })
     const w = await station(ChangesSheet, revised(), '/setups/d/changes?from=1')
     expect(w.findAll('h3').map((h) => h.text().replace(/\s+/g, ' '))).toEqual([
       'Places that mean something else 1',
@@ -51,9 +53,22 @@ describe('two sides', () => {
     ])
   })
 
+  it('make an earlier revision the latest again, and say which', async () => {
+    const asked = serve({
+      '/api/setups/d/diff': diff,
+      '/api/setups': { rows: [], running: { runs: 0 } },
+      '/api/setups/d/revisions': revisions,
+      '/api/setups/d/revisions/1/restore': desk({ revision: 3 }),
+    })
+    const w = await station(ChangesSheet, revised(), '/setups/d/changes?from=1')
+    const button = w.findAll('button').find((b) => b.text() === 'Restore revision 1')
+    await button?.trigger('click')
+    expect(asked.some((r) => r.method === 'POST' && r.url.endsWith('/revisions/1/restore'))).toBe(true)
+  })
+
   it('say it where nothing differs', async () => {
     const alike = { ...diff, lost: '0', repriced: { ...diff.repriced, count: '0' }, changes: [] }
-    serve({ '/api/setups/d/diff': alike, '/api/setups': { rows: [], running: { runs: 0 } } })
+    serve({ '/api/setups/d/diff': alike, '/api/setups': { rows: [], running: { runs: 0 } }, '/api/setups/d/revisions': revisions })
     const w = await station(ChangesSheet, revised(), '/setups/d/changes?from=1')
     expect(w.text()).toContain('Nothing differs.')
     expect(w.findAll('h3')).toEqual([])

@@ -178,6 +178,13 @@ export const queries = {
         answer(client.POST('/api/setups/{id}/slip', { params: { path: { id } }, body: state, signal })),
       placeholderData: keepPreviousData,
     }),
+  /** A setup's revisions, newest first; asked anew once there is another. */
+  revisions: (id: string, sha256: string) =>
+    queryOptions({
+      queryKey: ['revisions', id, sha256],
+      queryFn: ({ signal }) =>
+        answer(client.GET('/api/setups/{id}/revisions', { params: { path: { id } }, signal })),
+    }),
   shop: () =>
     queryOptions({ queryKey: ['shop'], queryFn: () => answer(client.GET('/api/shop')), staleTime: 600_000 }),
   rehearsals: (id: string) =>

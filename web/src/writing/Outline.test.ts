@@ -22,7 +22,7 @@ const setup = () =>
   desk({
     sha256: 'first',
     document: JSON.parse(TEXT) as unknown,
-    revisions: [{ number: 1 }],
+    revision: 1,
     settled: [],
     fresh: [],
     counts: { selectable: '2' },

@@ -131,7 +131,7 @@ onUnmounted(() => {
         :disabled="!mayBeSaved"
         :loading="save.isPending.value"
         @click="save.mutate(false)"
-        >Save as revision {{ desk.revisions.length + 1 }}</v-btn
+        >Save as revision {{ desk.revision + 1 }}</v-btn
       >
       <v-btn :aria-expanded="hasTable" @click="hasTable = !hasTable">Bring a table in…</v-btn>
       <v-btn @click="draft.discard()">{{ draft.isChanged.value ? 'Throw the changes away' : 'Done' }}</v-btn>

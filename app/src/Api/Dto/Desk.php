@@ -16,7 +16,7 @@ use OpenApi\Attributes as OA;
             'title',
             'sha256',
             'today',
-            'revisions',
+            'revision',
             'document',
             'counts',
             'deadValues',
@@ -32,7 +32,6 @@ use OpenApi\Attributes as OA;
 final readonly class Desk
 {
     /**
-     * @param list<RevisionView> $revisions
      * @param list<DeadValue> $deadValues
      * @param list<string> $deadOptions
      * @param list<int> $idleRows
@@ -45,10 +44,7 @@ final readonly class Desk
         #[OA\Property] public string $title,
         #[OA\Property] public string $sha256,
         #[OA\Property] public string $today,
-        #[
-            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/RevisionView')),
-        ]
-        public array $revisions,
+        #[OA\Property(description: 'number of the latest')] public int $revision,
         #[OA\Property(type: 'object', additionalProperties: true)] public \stdClass $document,
         #[OA\Property] public ?Counts $counts,
         #[

@@ -8,15 +8,11 @@ use Ithrel\App\Browser\Pilot;
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\App\Rehearsal\NotTried;
 use Ithrel\Core\Compare\Found;
-use Ithrel\Core\Page\CarriedEntries;
 use Ithrel\Core\Page\Control;
 use Ithrel\Core\Page\ControlItem;
-use Ithrel\Core\Page\LinePlaces;
 use Ithrel\Core\Page\PageElement;
 use Ithrel\Core\Page\PageMap;
 use Ithrel\Core\Page\PageSnapshot;
-use Ithrel\Core\Page\PlaceLearner;
-use Ithrel\Core\Page\Signature;
 use Ithrel\Core\Page\Wording;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Click;
@@ -26,18 +22,11 @@ use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 
 /**
- * Tries checks on a shop's page in a browser, each as a new shopper. What the map does not say is not looked at: it
- * stands as expected, and is told apart.
- *
- * @phpstan-import-type Line from Check
+ * Tries checks on a shop's page in a browser, each as a new shopper.
  */
 final class PageDoor
 {
-    private readonly PlaceLearner $places;
-    private readonly CarriedEntries $entries;
-
-    /** @var array<string, true> stage and field that the last check did not look at */
-    private array $unseen = [];
+    private readonly StageReader $reader;
 
     /** @var list<string> lines of the item as the cart showed them last */
     private array $cart = [];
@@ -50,8 +39,7 @@ final class PageDoor
         private readonly bool $orders,
         private readonly ?Camera $camera = null,
     ) {
-        $this->places = new PlaceLearner([], $setup->currency->minorUnits);
-        $this->entries = new CarriedEntries($setup);
+        $this->reader = new StageReader($setup, $map);
     }
 
     /**
@@ -62,7 +50,7 @@ final class PageDoor
      */
     public function try(Check $check): array
     {
-        $this->unseen = [];
+        $this->reader->unseen = [];
         $this->cart = [];
         // An option that is shown in two ways is answered in the one by this check, in the other by the next.
         $this->shopper->usesSecond = 0 === $check->number % 2;
@@ -92,11 +80,11 @@ final class PageDoor
                         // A page that asks one thing after the other does not even go on without it.
                         return [
                             new Found(null, null, null, false, [(string) $check->field], []),
-                            array_keys($this->unseen),
+                            array_keys($this->reader->unseen),
                         ];
                     }
 
-                    return [new Found($click->option, null, null, false, [], []), array_keys($this->unseen)];
+                    return [new Found($click->option, null, null, false, [], []), array_keys($this->reader->unseen)];
                 }
             }
             if ($isLast && null !== $check->offered) {
@@ -107,7 +95,10 @@ final class PageDoor
                 // The page alone is looked at.
                 $this->camera?->take('page');
 
-                return [new Found(null, $offered, null, false, [], [], false, $apart), array_keys($this->unseen)];
+                return [
+                    new Found(null, $offered, null, false, [], [], false, $apart),
+                    array_keys($this->reader->unseen),
+                ];
             }
             if ($isLast && null !== $check->sent && $check->accepted) {
                 throw new NotTried(
@@ -125,10 +116,10 @@ final class PageDoor
                 ($isHeld || isset($this->shopper->held[$check->field]))
             ) {
                 // The page does not even let it be typed, or chosen.
-                return [new Found(null, $offered, null, false, [$check->field], []), array_keys($this->unseen)];
+                return [new Found(null, $offered, null, false, [$check->field], []), array_keys($this->reader->unseen)];
             }
             if ($isLast) {
-                $page = $this->pageSays($check);
+                $page = $this->reader->pageSays($this->pilot->page(), $check);
                 $this->camera?->take('page');
             }
             foreach ($isLast ? $check->sent ?? [] : [] as $code => $answer) {
@@ -147,7 +138,7 @@ final class PageDoor
 
         return [
             new Found(null, $offered, $page, $accepted, $fields, $stages, $accepted && $isPast, $apart),
-            array_keys($this->unseen),
+            array_keys($this->reader->unseen),
         ];
     }
 
@@ -233,73 +224,6 @@ final class PageDoor
     }
 
     /**
-     * @return array{unitPrice: string|null, total: string|null, entries: list<mixed>, image: string|null}|null
-     */
-    private function pageSays(Check $check): ?array
-    {
-        $line = $check->lines[count($check->lines) - 1] ?? null;
-        if (null === $line) {
-            return null;
-        }
-        $said = [];
-        foreach (['unitPrice' => 'unit price', 'total' => 'total', 'image' => 'image'] as $field => $words) {
-            $element = isset($this->map->places[$field])
-                ? Signature::find($this->pilot->page()->root, $this->map->places[$field])
-                : null;
-            if (null === $element) {
-                $this->unseen('page ' . $words, $line[$field]);
-                $said[$field] = $line[$field];
-            } else {
-                $own = $this->read($field, $element, $words);
-                $said[$field] =
-                    'image' === $field &&
-                    null !== $line['image'] &&
-                    null !== $own &&
-                    PlaceLearner::file($line['image']) === $own
-                        ? $line['image']
-                        : $own;
-            }
-        }
-        $entries = $line['entries']['page'] ?? [];
-        $list = isset($this->map->places['entries'])
-            ? Signature::find($this->pilot->page()->root, $this->map->places['entries'])
-            : null;
-        if (null === $list) {
-            // Beside the fields themselves nothing shows what was answered.
-            $this->unseen('page entries', $entries);
-        } else {
-            $entries = $this->entries->read($list, $entries);
-        }
-
-        return [
-            'unitPrice' => $said['unitPrice'],
-            'total' => $said['total'],
-            'entries' => $entries,
-            'image' => $said['image'],
-        ];
-    }
-
-    /**
-     * @throws NoAnswer where it says something else all the time
-     */
-    private function read(string $field, PageElement $element, string $words): ?string
-    {
-        if ($element->moves()) {
-            throw new NoAnswer(sprintf('What the page says of the %s never comes to rest.', $words), true);
-        }
-
-        return $this->places->said($field, $element);
-    }
-
-    /** Where nothing is expected, as of a setup without pictures or points, nobody has to look. */
-    private function unseen(string $what, mixed $expected): void
-    {
-        if (!in_array($expected, [null, '', '0', [], 0], true)) {
-            $this->unseen[$what] = true;
-        }
-    }
-
-    /**
      * Whether what was sent past the page stands in the cart or at the checkout, as the option that it was sent for
      * carries it.
      */
@@ -309,7 +233,7 @@ final class PageDoor
         // Straight to the checkout there is no cart to look at.
         $places = 'express' === $check->route ? $this->map->checkoutLines : $this->map->cartLines;
         $words = null === $option ? [] : $this->words($option, $check->sent[$option->code] ?? null);
-        foreach ([] === $words ? [] : $this->mainLines($places, $this->pilot->page()) as $line) {
+        foreach ([] === $words ? [] : $this->reader->mainLines($places, $this->pilot->page()) as $line) {
             $text = $line->text();
             if ([] === array_filter($words, static fn(string $word): bool => !str_contains($text, $word))) {
                 return true;
@@ -389,7 +313,7 @@ final class PageDoor
             return [$isThere, $isThere ? [] : $named, $isPast];
         }
         $cart = null === $this->map->cart ? $after : $this->pilot->visit($this->map->cart);
-        $lines = $this->mainLines($this->map->cartLines, $cart);
+        $lines = $this->reader->mainLines($this->map->cartLines, $cart);
         $texts = array_map(static fn(PageElement $line): string => $line->text(), $lines);
         // Two that became one were taken: the line that was there says something else now.
         $accepted =
@@ -435,7 +359,7 @@ final class PageDoor
                 $named[] = $option->code;
             }
         }
-        if (1 === preg_match(PageMapper::QUANTITY, $said)) {
+        if (1 === preg_match(ControlSearch::QUANTITY, $said)) {
             $named[] = 'quantity';
         }
         $quantity = null === $this->map->quantity ? null : $this->shopper->byKey($this->map->quantity);
@@ -478,11 +402,11 @@ final class PageDoor
         $checkout = null;
         if ('express' === $check->route) {
             $checkout = $this->pilot->page();
-            $stages['checkout'] = $this->stage('checkout', $this->map->checkoutLines, $checkout, $check);
-            $this->unseen['cart'] = true;
+            $stages['checkout'] = $this->reader->stage('checkout', $this->map->checkoutLines, $checkout, $check);
+            $this->reader->unseen['cart'] = true;
         } else {
             $cart = $this->pilot->page();
-            $stages['cart'] = $this->stage('cart', $this->map->cartLines, $cart, $check);
+            $stages['cart'] = $this->reader->stage('cart', $this->map->cartLines, $cart, $check);
             $button = null === $this->map->toCheckout ? null : Buttons::find($cart, $this->map->toCheckout);
             if (null !== $button && null !== $this->map->checkoutLines) {
                 $places = $this->map->checkoutLines;
@@ -493,9 +417,9 @@ final class PageDoor
                         static fn(PageSnapshot $p): bool => [] !== $places->lines($p),
                     ) ?? $this->pilot->page();
                 $this->camera?->take('checkout');
-                $stages['checkout'] = $this->stage('checkout', $this->map->checkoutLines, $checkout, $check);
+                $stages['checkout'] = $this->reader->stage('checkout', $this->map->checkoutLines, $checkout, $check);
             } else {
-                $this->unseen['checkout'] = true;
+                $this->reader->unseen['checkout'] = true;
             }
         }
         $order =
@@ -504,159 +428,11 @@ final class PageDoor
                 : null;
         if (null !== $order) {
             $this->camera?->take('order');
-            $stages['order'] = $this->stage('order', $this->map->orderLines, $order, $check);
+            $stages['order'] = $this->reader->stage('order', $this->map->orderLines, $order, $check);
         } else {
-            $this->unseen['order'] = true;
+            $this->reader->unseen['order'] = true;
         }
 
         return array_filter($stages, static fn(?array $stage): bool => null !== $stage);
-    }
-
-    /**
-     * @return array{lines: list<array<string, mixed>>, total: string|null}|null
-     */
-    private function stage(string $stage, ?LinePlaces $places, PageSnapshot $page, Check $check): ?array
-    {
-        if (null === $places) {
-            $this->unseen[$stage] = true;
-
-            return null;
-        }
-        $lines = $places->lines($page);
-        $main = $this->mainLines($places, $page);
-        $found = [];
-        foreach ($main as $i => $element) {
-            $expected = $check->lines[$i] ?? $check->lines[count($check->lines) - 1];
-            $found[] = $this->line($stage, $places, $element, $expected, $this->ownBehind($lines, $element, $places));
-        }
-        $total = null === $places->total ? null : Signature::find($page->root, $places->total);
-        if (null === $total) {
-            $this->unseen[$stage . ' total'] = true;
-        }
-
-        return [
-            'lines' => $found,
-            'total' =>
-                null === $total
-                    ? \Ithrel\Core\Compare\Cells::sum(
-                        array_map(static fn(array $l): ?string => $l['total'], $check->lines),
-                    )
-                    : $this->places->said('total', $total),
-        ];
-    }
-
-    /**
-     * @param Line $expected
-     * @param list<PageElement> $own rows of parts that stand behind it
-     *
-     * @return array<string, mixed>
-     */
-    private function line(string $stage, LinePlaces $places, PageElement $element, array $expected, array $own): array
-    {
-        $line = ['points' => $expected['points'], 'name' => $expected['name']];
-        $this->unseen($stage . ' points', $expected['points']);
-        foreach (LinePlaces::FIELDS as $field) {
-            $place = isset($places->fields[$field]) ? Signature::find($element, $places->fields[$field]) : null;
-            if (null === $place) {
-                $this->unseen($stage . ' ' . $field, $expected[$field]);
-                $line[$field] = $expected[$field];
-                continue;
-            }
-            $said = $this->read($field, $place, $field);
-            $line[$field] = match (true) {
-                'sku' === $field &&
-                    null !== $said &&
-                    1 === preg_match('/(?<![\w\-])' . preg_quote($expected['sku'], '/') . '(?![\w\-])/u', $said)
-                    => $expected['sku'],
-                'image' === $field &&
-                    null !== $said &&
-                    null !== $expected['image'] &&
-                    PlaceLearner::file($expected['image']) === $said
-                    => $expected['image'],
-                default => $said,
-            };
-        }
-        $line['entries'] = $this->entries->read($element, $expected['entries'][$stage] ?? []);
-        $line['ownLines'] =
-            [] === $expected['ownLines'] && [] === $own ? [] : $this->ownLines($places, $own, $expected);
-
-        return $line;
-    }
-
-    /**
-     * @return list<PageElement> lines of the item itself
-     */
-    private function mainLines(?LinePlaces $places, PageSnapshot $page): array
-    {
-        return array_values(
-            array_filter($places?->lines($page) ?? [], fn(PageElement $line): bool => !$this->isPart($line, $places)),
-        );
-    }
-
-    private function isPart(PageElement $line, ?LinePlaces $places): bool
-    {
-        $sku = isset($places->fields['sku']) ? Signature::find($line, $places->fields['sku'])?->text() : null;
-        foreach ($this->setup->parts as $part) {
-            if (
-                null !== $sku
-                    ? $sku === $part->sku
-                    : str_contains($line->text(), $part->name) && !str_contains($line->text(), $this->setup->item->name)
-            ) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    /**
-     * @param list<PageElement> $lines
-     *
-     * @return list<PageElement>
-     */
-    private function ownBehind(array $lines, PageElement $line, LinePlaces $places): array
-    {
-        $own = [];
-        $isBehind = false;
-        foreach ($lines as $each) {
-            if ($each === $line) {
-                $isBehind = true;
-            } elseif ($isBehind) {
-                if (!$this->isPart($each, $places)) {
-                    break;
-                }
-                $own[] = $each;
-            }
-        }
-
-        return $own;
-    }
-
-    /**
-     * @param list<PageElement> $rows
-     * @param Line $expected
-     *
-     * @return list<array<string, mixed>>
-     */
-    private function ownLines(LinePlaces $places, array $rows, array $expected): array
-    {
-        $own = [];
-        foreach ($rows as $n => $row) {
-            $wanted = $expected['ownLines'][$n] ?? [];
-            $line = [];
-            foreach (['sku', 'quantity', 'lineTotal'] as $field) {
-                $place = isset($places->fields[$field]) ? Signature::find($row, $places->fields[$field]) : null;
-                $said = null === $place ? null : $this->places->said($field, $place);
-                $known = $wanted[$field] ?? null;
-                $known = is_scalar($known) ? (string) $known : null;
-                $line[$field] =
-                    null === $place || ('lineTotal' === $field && \Ithrel\Core\Compare\Cells::isSame($known, $said))
-                        ? $known
-                        : $said;
-            }
-            $own[] = $line;
-        }
-
-        return $own;
     }
 }

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\Core\Setup\Reading;
+
+use Ithrel\Core\Setup\Levels;
+use Ithrel\Core\Setup\Place;
+use Ithrel\Core\Setup\Problem;
+use Ithrel\Core\Setup\Stage;
+use Ithrel\Core\Setup\Today;
+
+/**
+ * What is known while a document is read: the day, its price levels, and the problems found so far.
+ */
+final class Reading
+{
+    /** @var list<Problem> */
+    public array $problems = [];
+
+    public Levels $levels;
+
+    public function __construct(public readonly Today $today)
+    {
+        $this->levels = new Levels([]);
+    }
+
+    /**
+     * @return list<Stage>
+     */
+    public function stages(Place $p): array
+    {
+        return $p->has('stages')
+            ? array_values(
+                array_filter(
+                    Stage::cases(),
+                    static fn(Stage $s): bool => in_array($s->value, $p->texts('stages'), true),
+                ),
+            )
+            : Stage::cases();
+    }
+
+    /**
+     * @param list<Place> $places
+     */
+    public function unique(array $places, string $key, string $what): void
+    {
+        $seen = [];
+        foreach ($places as $place) {
+            $code = $place->optional($key);
+            if (null === $code) {
+                continue;
+            }
+            if (isset($seen['k' . $code])) {
+                $this->problem(
+                    $place->at($key),
+                    sprintf('The %s "%s" stands here a second time; first at %s.', $what, $code, $seen['k' . $code]),
+                );
+            }
+            $seen['k' . $code] ??= $place->at;
+        }
+    }
+
+    public function problem(string $at, string $message): void
+    {
+        $this->problems[] = new Problem($at, $message);
+    }
+}
