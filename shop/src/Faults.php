@@ -10,6 +10,8 @@ use Brick\Math\BigDecimal;
  * The faults that are switched on, asked one after the other at each place.
  *
  * @phpstan-import-type Answers from Form
+ *
+ * A method a hook.
  */
 final class Faults
 {

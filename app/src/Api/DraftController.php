@@ -55,6 +55,8 @@ use Symfony\Component\Routing\Attribute\Route;
 
 /**
  * What is still being written: drafts out of pages and tables, texts that are checked and not kept, sentences.
+ *
+ * Most of it describes the interface; a method does little.
  */
 final readonly class DraftController
 {

@@ -39,6 +39,8 @@ use Symfony\Component\Routing\Attribute\Route;
 
 /**
  * May it launch, by what is known of the latest revision; what is accepted, and who signed.
+ *
+ * Most of it describes the interface; a method does little.
  */
 final readonly class GateController
 {

@@ -44,6 +44,8 @@ use Symfony\Component\Routing\Attribute\Route;
 
 /**
  * What one path costs, what all of them do, and what somebody wrote down that they should.
+ *
+ * Most of it describes the interface; a method does little.
  */
 final readonly class LedgerController
 {

@@ -39,6 +39,8 @@ use Symfony\Component\Routing\Attribute\Route;
 
 /**
  * What may be typed: boundary sheets, and the files that they speak of.
+ *
+ * Most of it describes the interface; a method does little.
  */
 final readonly class LimitsController
 {

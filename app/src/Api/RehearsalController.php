@@ -31,6 +31,8 @@ use Symfony\Component\Routing\Attribute\Route;
 
 /**
  * Tries a setup in a shop, and shows what the shop did.
+ *
+ * Most of it describes the interface; a method does little.
  */
 final readonly class RehearsalController
 {

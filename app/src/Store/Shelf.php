@@ -118,10 +118,9 @@ final class Shelf
     }
 
     /**
-     * Its revisions without their documents.
+     * Its revisions without their documents: how many there are, and some, newest first.
      *
-     * @return array{int, list<array{number: int, sha256: string, createdAt: string, bytes: int}>} how many there are,
-     *                                                                                             and some, newest first
+     * @return array{int, list<array{number: int, sha256: string, createdAt: string, bytes: int}>}
      */
     public function revisions(StoredSetup $stored, int $from, int $limit): array
     {

@@ -12,6 +12,8 @@ use Ithrel\Core\Setup\Option;
 
 /**
  * Texts at the edges of a text's limits: in plain letters, and in everything that measures count differently.
+ *
+ * Long, as it is a list.
  */
 final readonly class TextCandidates
 {

@@ -15,6 +15,9 @@ use Ithrel\Core\Setup\Row;
  * each condition that a later option asks, what is left of it; obligations that answers given have brought
  * (none in walk order, but in circles and in other orders); the place in the tree of variant rows; the picks
  * of the several being answered. Two beginnings with equal notes are one node.
+ *
+ * Its parts share the cell that is being decided and are asked some million times a setup: apart, they would hand it on
+ * with every call.
  */
 final class Compiler
 {

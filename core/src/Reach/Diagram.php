@@ -340,4 +340,21 @@ final class Diagram
 
         return $count instanceof \GMP ? $count : gmp_init($count);
     }
+
+    /**
+     * @param array<int, array<int, true>> $pins cell => letters that are let through; cells not named are free
+     *
+     * @return list<int> group => letters of it that the pins let through
+     */
+    public function ways(int $position, array $pins): array
+    {
+        $free = $pins[$this->cells[$position]] ?? null;
+
+        return array_map(
+            static fn(array $letters): int => null === $free
+                ? count($letters)
+                : count(array_filter($letters, static fn(int $l): bool => isset($free[$l]))),
+            $this->groups[$position],
+        );
+    }
 }

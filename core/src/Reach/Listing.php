@@ -23,24 +23,10 @@ final class Listing
     /** @var list<int> cells in display order */
     private readonly array $cells;
 
-    /** @var list<Diagram> */
-    private array $diagrams = [];
-
-    /** @var list<list<list<int|\GMP>>> diagram => layer => node => offered under the pins */
-    private array $offered = [];
-
-    /** @var list<list<list<int|\GMP>>> diagram => layer => node => selectable under the pins */
-    private array $selectable = [];
-
     /** @var array<int, list<array{int, int}>> cell => [diagram, position] it is decided in */
     private array $at = [];
 
-    /** @var list<array{list<int>, int}> components and the diagram of their wrong combinations */
-    private array $clusters = [];
-
-    private readonly int $components;
-
-    private readonly bool $allWrong;
+    private readonly ListingParts $parts;
 
     /**
      * @param string $set one of SETS
@@ -55,6 +41,7 @@ final class Listing
         private readonly array $pins = [],
         array $typed = [],
     ) {
+        $this->parts = new ListingParts();
         $board = $reach->board;
         $cells = [];
         foreach ($board->setup->options as $option) {
@@ -63,7 +50,7 @@ final class Listing
             }
         }
         $this->cells = $cells;
-        $this->components = count($reach->compiled());
+        $this->parts->components = count($reach->compiled());
         foreach (array_keys($reach->components) as $c) {
             $this->add($reach->inDisplayOrder($c, $typed));
         }
@@ -72,7 +59,7 @@ final class Listing
             $clusters = $reach->guardClusters();
             $allWrong = null === $clusters;
             foreach ($clusters ?? [] as [$components, $inputs, $broken]) {
-                $this->clusters[] = [
+                $this->parts->clusters[] = [
                     $components,
                     $this->add(
                         $reach->stockedWhere(
@@ -85,7 +72,7 @@ final class Listing
                 ];
             }
         }
-        $this->allWrong = $allWrong;
+        $this->parts->allWrong = $allWrong;
     }
 
     public function total(): \GMP
@@ -302,103 +289,30 @@ final class Listing
     public function weighed(): Weights
     {
         $weights = new Weights();
+        $weighing = new ListingWeights($this->reach, $this->set, $this->pins, $this->parts);
         if (self::WRONG_SALE === $this->set) {
-            $this->weighWrong($weights);
+            $weighing->weighWrong($weights);
         } else {
-            $this->weigh($weights);
+            $weighing->weigh($weights);
         }
         ksort($weights->shares);
 
         return $weights;
     }
 
-    private function weigh(Weights $weights): void
-    {
-        $offered = self::SELECTABLE === $this->set ? [] : $this->products($this->offered, $this->reach->isPossible());
-        $selectable =
-            self::OFFERED === $this->set
-                ? []
-                : $this->products($this->selectable, $this->reach->isPossible() && $this->reach->isItemStocked());
-        foreach ($this->diagrams as $d => $diagram) {
-            if (isset($offered[$d])) {
-                $weights->add($this->weightsIn($diagram, $this->offered[$d], $diagram->offered), $offered[$d]);
-            }
-            if (isset($selectable[$d])) {
-                $others = $selectable[$d];
-                $weights->add(
-                    $this->weightsIn($diagram, $this->selectable[$d], $diagram->selectable),
-                    self::DEAD_END === $this->set ? gmp_neg($others) : $others,
-                );
-            }
-        }
-    }
-
-    /** Of what is selectable that which is not safe: a combination is safe where it is in each cluster of guards. */
-    private function weighWrong(Weights $weights): void
-    {
-        $any = $this->reach->isPossible() && $this->reach->isItemStocked();
-        $clusterOf = $safe = [];
-        foreach ($this->clusters as $k => [$components, $diagram]) {
-            $all = gmp_init(1);
-            foreach ($components as $c) {
-                $clusterOf[$c] = $k;
-                $all = gmp_mul($all, $this->selectable[$c][0][0] ?? 0);
-            }
-            $safe[$k] = gmp_sub($all, $this->selectable[$diagram][0][0] ?? 0);
-        }
-        // What is safe beside a cluster, or beside a component that is in none: the product of all other parts.
-        $elsewhere = function (?int $cluster, ?int $component) use ($any, $safe, $clusterOf): \GMP {
-            $product = gmp_init($any ? 1 : 0);
-            foreach ($safe as $k => $count) {
-                $product = $k === $cluster ? $product : gmp_mul($product, $count);
-            }
-            for ($d = 0; $d < $this->components; ++$d) {
-                $product =
-                    isset($clusterOf[$d]) || $d === $component
-                        ? $product
-                        : gmp_mul($product, $this->selectable[$d][0][0] ?? 0);
-            }
-
-            return $product;
-        };
-        $beside = $this->products(array_slice($this->selectable, 0, $this->components), $any);
-        for ($c = 0; $c < $this->components; ++$c) {
-            $own = $this->weightsIn($this->diagrams[$c], $this->selectable[$c], $this->diagrams[$c]->selectable);
-            $weights->add($own, $beside[$c]);
-            if (!$this->allWrong) {
-                $k = $clusterOf[$c] ?? null;
-                $inCluster = gmp_init(1);
-                foreach (null === $k ? [] : $this->clusters[$k][0] as $d) {
-                    $inCluster = $d === $c ? $inCluster : gmp_mul($inCluster, $this->selectable[$d][0][0] ?? 0);
-                }
-                $weights->add($own, gmp_neg(gmp_mul($inCluster, $elsewhere($k, $c))));
-            }
-        }
-        foreach ($this->allWrong ? [] : $this->clusters as $k => [, $diagram]) {
-            $weights->add(
-                $this->weightsIn(
-                    $this->diagrams[$diagram],
-                    $this->selectable[$diagram],
-                    $this->diagrams[$diagram]->selectable,
-                ),
-                $elsewhere($k, null),
-            );
-        }
-    }
-
     private function add(Diagram $diagram): int
     {
-        $number = count($this->diagrams);
+        $number = count($this->parts->diagrams);
         foreach ($diagram->cells as $p => $cell) {
             $this->at[$cell][] = [$number, $p];
         }
-        $this->diagrams[] = $diagram;
+        $this->parts->diagrams[] = $diagram;
         if ([] === array_intersect_key($this->pins, array_fill_keys($diagram->cells, true))) {
-            $this->offered[] = $diagram->offered;
-            $this->selectable[] = $diagram->selectable;
+            $this->parts->offered[] = $diagram->offered;
+            $this->parts->selectable[] = $diagram->selectable;
         } else {
-            $this->offered[] = $this->pinned($diagram, $diagram->offered);
-            $this->selectable[] = $this->pinned($diagram, $diagram->selectable);
+            $this->parts->offered[] = $this->pinned($diagram, $diagram->offered);
+            $this->parts->selectable[] = $this->pinned($diagram, $diagram->selectable);
         }
 
         return $number;
@@ -416,7 +330,7 @@ final class Listing
         $last = count($diagram->cells);
         $result = [$last => $counts[$last]];
         for ($p = $last - 1; $p >= 0; --$p) {
-            $ways = $this->ways($diagram, $p);
+            $ways = $diagram->ways($p, $this->pins);
             $layer = [];
             foreach ($diagram->edges[$p] as $node => $children) {
                 $sum = 0;
@@ -439,138 +353,13 @@ final class Listing
     }
 
     /**
-     * @return list<int> group => letters of it that the pins let through
-     */
-    private function ways(Diagram $diagram, int $p): array
-    {
-        $free = $this->pins[$diagram->cells[$p]] ?? null;
-
-        return array_map(
-            static fn(array $letters): int => null === $free
-                ? count($letters)
-                : count(array_filter($letters, static fn(int $l): bool => isset($free[$l]))),
-            $diagram->groups[$p],
-        );
-    }
-
-    /**
-     * Paths of a diagram that hold each letter.
-     *
-     * @param list<list<int|\GMP>> $counts paths from each node on, under the pins
-     * @param list<list<int|\GMP>> $all the same without pins
-     */
-    private function weightsIn(Diagram $diagram, array $counts, array $all): Weights
-    {
-        $weights = new Weights();
-        $above = [0 => gmp_init(1)];
-        for ($p = 0, $last = count($diagram->cells); $p < $last; ++$p) {
-            $cell = $diagram->cells[$p];
-            if (0 === $this->reach->board->cells[$cell]->bit) {
-                $this->weighSeveral($weights, $diagram, $counts, $p, $above);
-            }
-            $ways = $this->ways($diagram, $p);
-            $free = $this->pins[$cell] ?? null;
-            $sums = array_fill(0, count($ways), gmp_init(0));
-            $next = [];
-            foreach ($above as $node => $paths) {
-                foreach ($diagram->edges[$p][$node] as $g => $child) {
-                    if ($child < 0 || Diagram::isZero($all[$p + 1][$child])) {
-                        continue;
-                    }
-                    if (!Diagram::isZero($counts[$p + 1][$child])) {
-                        $sums[$g] = gmp_add($sums[$g], gmp_mul($paths, $counts[$p + 1][$child]));
-                    }
-                    // Paths that the pins of a later option cut off count where those are thought away.
-                    if (0 !== $ways[$g]) {
-                        $here = gmp_mul($paths, $ways[$g]);
-                        $next[$child] = isset($next[$child]) ? gmp_add($next[$child], $here) : $here;
-                    }
-                }
-            }
-            foreach ($diagram->groups[$p] as $g => $letters) {
-                foreach ($letters as $letter) {
-                    $weights->shares[$cell][$letter] =
-                        null === $free || isset($free[$letter]) ? $sums[$g] : gmp_init(0);
-                    if (null === $this->reach->board->cells[$cell]->bit) {
-                        $weights->freed[$cell][$letter] = $sums[$g];
-                    }
-                }
-            }
-            $above = $next;
-        }
-
-        return $weights;
-    }
-
-    /**
-     * The values of a several without its own pins, and how often nothing of it is picked.
-     *
-     * @param list<list<int|\GMP>> $counts
-     * @param array<int, \GMP> $above node before its first value => paths that lead there
-     */
-    private function weighSeveral(Weights $weights, Diagram $diagram, array $counts, int $first, array $above): void
-    {
-        $option = $this->reach->board->cells[$diagram->cells[$first]]->option;
-        $own = $this->reach->board->cellsOf[$option];
-        $end = $first + count($own);
-        $empty = array_filter($own, fn(int $cell): bool => isset($this->pins[$cell]) && !isset($this->pins[$cell][1]));
-        $none = [] === $empty ? $above : [];
-        for ($p = $first; $p < $end; ++$p) {
-            $next = [];
-            foreach ($none as $node => $paths) {
-                $child = $diagram->child($p, $node, 1);
-                if ($child >= 0) {
-                    $next[$child] = isset($next[$child]) ? gmp_add($next[$child], $paths) : $paths;
-                }
-            }
-            $none = $next;
-        }
-        $weights->empty[$option] = gmp_init(0);
-        foreach ($none as $node => $paths) {
-            $weights->empty[$option] = gmp_add($weights->empty[$option], gmp_mul($paths, $counts[$end][$node]));
-        }
-        if ([] === array_intersect_key($this->pins, array_fill_keys($own, true))) {
-            return;
-        }
-        $below = [$end => $counts[$end]];
-        for ($p = $end - 1; $p >= $first; --$p) {
-            foreach ($diagram->edges[$p] as $node => $children) {
-                $sum = gmp_init(0);
-                foreach ($children as $g => $child) {
-                    $sum =
-                        $child < 0
-                            ? $sum
-                            : gmp_add($sum, gmp_mul($below[$p + 1][$child], count($diagram->groups[$p][$g])));
-                }
-                $below[$p][$node] = $sum;
-            }
-        }
-        for ($p = $first; $p < $end; ++$p) {
-            $next = [];
-            foreach ($above as $node => $paths) {
-                foreach ($diagram->edges[$p][$node] as $g => $child) {
-                    foreach ($child < 0 ? [] : $diagram->groups[$p][$g] as $letter) {
-                        $cell = $diagram->cells[$p];
-                        $weights->freed[$cell][$letter] = gmp_add(
-                            $weights->freed[$cell][$letter] ?? 0,
-                            gmp_mul($paths, $below[$p + 1][$child]),
-                        );
-                        $next[$child] = isset($next[$child]) ? gmp_add($next[$child], $paths) : $paths;
-                    }
-                }
-            }
-            $above = $next;
-        }
-    }
-
-    /**
      * The node each diagram stands at.
      *
      * @return list<array{int, int}> diagram => [layer, node]
      */
     private function start(): array
     {
-        return array_fill(0, count($this->diagrams), [0, 0]);
+        return array_fill(0, count($this->parts->diagrams), [0, 0]);
     }
 
     /**
@@ -584,9 +373,9 @@ final class Listing
             return null;
         }
         foreach ($this->at[$cell] ?? [] as [$d, $p]) {
-            $diagram = $this->diagrams[$d];
+            $diagram = $this->parts->diagrams[$d];
             $child = $nodes[$d][1] >= 0 ? $diagram->child($p, $nodes[$d][1], $letter) : Diagram::NONE;
-            if ($child < 0 && $d < $this->components) {
+            if ($child < 0 && $d < $this->parts->components) {
                 return null;
             }
             $nodes[$d] = [$p + 1, $child];
@@ -601,7 +390,7 @@ final class Listing
     private function isNothing(array $nodes): bool
     {
         if (self::OFFERED === $this->set || self::SELECTABLE === $this->set) {
-            $counts = self::OFFERED === $this->set ? $this->offered : $this->selectable;
+            $counts = self::OFFERED === $this->set ? $this->parts->offered : $this->parts->selectable;
             foreach ($nodes as $d => [$layer, $node]) {
                 if (Diagram::isZero($counts[$d][$layer][$node] ?? 0)) {
                     return true;
@@ -625,12 +414,12 @@ final class Listing
         $stocked = $possible && $this->reach->isItemStocked();
         $offered = $selectable = $safe = gmp_init(1);
         $needsOffered = self::OFFERED === $this->set || self::DEAD_END === $this->set;
-        for ($d = 0; $d < $this->components; ++$d) {
+        for ($d = 0; $d < $this->parts->components; ++$d) {
             [$layer, $node] = $nodes[$d];
             if ($needsOffered) {
-                $offered = gmp_mul($offered, $this->offered[$d][$layer][$node] ?? 0);
+                $offered = gmp_mul($offered, $this->parts->offered[$d][$layer][$node] ?? 0);
             }
-            $selectable = gmp_mul($selectable, $this->selectable[$d][$layer][$node] ?? 0);
+            $selectable = gmp_mul($selectable, $this->parts->selectable[$d][$layer][$node] ?? 0);
         }
         $offered = $possible ? $offered : gmp_init(0);
         $selectable = $stocked ? $selectable : gmp_init(0);
@@ -641,48 +430,25 @@ final class Listing
                     ? $selectable
                     : gmp_sub($offered, $selectable));
         }
-        if ($this->allWrong) {
+        if ($this->parts->allWrong) {
             return $selectable;
         }
         $inClusters = [];
-        foreach ($this->clusters as [$components, $wrong]) {
+        foreach ($this->parts->clusters as [$components, $wrong]) {
             $all = gmp_init(1);
             foreach ($components as $c) {
                 $inClusters[$c] = true;
-                $all = gmp_mul($all, $this->selectable[$c][$nodes[$c][0]][$nodes[$c][1]] ?? 0);
+                $all = gmp_mul($all, $this->parts->selectable[$c][$nodes[$c][0]][$nodes[$c][1]] ?? 0);
             }
-            $safe = gmp_mul($safe, gmp_sub($all, $this->selectable[$wrong][$nodes[$wrong][0]][$nodes[$wrong][1]] ?? 0));
+            $safe = gmp_mul($safe, gmp_sub($all, $this->parts->selectable[$wrong][$nodes[$wrong][0]][$nodes[$wrong][1]] ?? 0));
         }
-        for ($d = 0; $d < $this->components; ++$d) {
+        for ($d = 0; $d < $this->parts->components; ++$d) {
             if (!isset($inClusters[$d])) {
-                $safe = gmp_mul($safe, $this->selectable[$d][$nodes[$d][0]][$nodes[$d][1]] ?? 0);
+                $safe = gmp_mul($safe, $this->parts->selectable[$d][$nodes[$d][0]][$nodes[$d][1]] ?? 0);
             }
         }
 
         return $stocked ? gmp_sub($selectable, $safe) : gmp_init(0);
-    }
-
-    /**
-     * For each diagram the paths of all others together.
-     *
-     * @param list<list<list<int|\GMP>>> $counts
-     *
-     * @return list<\GMP>
-     */
-    private function products(array $counts, bool $any): array
-    {
-        $after = [gmp_init(1)];
-        foreach (array_reverse($counts) as $layers) {
-            $after[] = gmp_mul($after[count($after) - 1], $layers[0][0] ?? 0);
-        }
-        $products = [];
-        $before = gmp_init($any ? 1 : 0);
-        foreach ($counts as $d => $layers) {
-            $products[] = gmp_mul($before, $after[count($counts) - 1 - $d]);
-            $before = gmp_mul($before, $layers[0][0] ?? 0);
-        }
-
-        return $products;
     }
 
     /**

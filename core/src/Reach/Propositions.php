@@ -11,6 +11,8 @@ namespace Ithrel\Core\Reach;
  * or that at least (or fewer than) n bits of a run of cells are picked. Conjunctions and disjunctions
  * are flat, sorted and free of doubles, and the atoms of one cell in them are merged; that is what the
  * numbering can tell apart, so two propositions of one meaning may still have two numbers.
+ *
+ * One table, whose columns every method reads.
  */
 final class Propositions
 {

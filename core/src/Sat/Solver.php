@@ -12,6 +12,8 @@ namespace Ithrel\Core\Sat;
  * What is learned follows from the clauses alone, so it serves every later question.
  *
  * A variable is a number from 1; a literal is a variable, or its negative.
+ *
+ * One loop, whose steps share the trail, the watches and what was learned.
  */
 final class Solver
 {

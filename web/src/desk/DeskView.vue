@@ -3,7 +3,7 @@ import { mdiDownload, mdiOpenInNew, mdiTrayArrowDown } from '@mdi/js'
 import { useMutation, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { answer, client, type Desk } from '../shared/api'
+import { answer, client, deskOf } from '../shared/api'
 import { grouped, readable } from '../shared/numbers'
 import FilePick from '../shared/FilePick.vue'
 import { queries, queryClient } from '../shared/queries'
@@ -16,9 +16,9 @@ const props = defineProps<{ id: string }>()
 const route = useRoute()
 const router = useRouter()
 const query = useQuery(computed(() => ({ ...queries.desk(props.id), shallow: true })))
-const desk = computed(() => query.data.value)
+const desk = computed(() => deskOf(query.data.value))
 const shop = useQuery(queries.shop())
-provideDesk(computed(() => desk.value as unknown as Desk))
+provideDesk(desk)
 
 const STATIONS = [
   { name: 'outline', title: 'Outline', asks: 'What was entered?' },

@@ -29,6 +29,13 @@ export interface ChargeForm {
 }
 export type Charge = string | number | ChargeForm
 
+/** A charge of the whole setup, beside what it is called and when it is active. */
+export interface SetupCharge extends ChargeForm {
+  id?: string
+  label?: string
+  when?: Condition
+}
+
 export interface Value {
   code: string
   label?: string
@@ -133,7 +140,7 @@ export interface SetupDocument {
   parts?: { sku: string; name?: string; price?: string; weight?: string; stock?: string | number }[]
   options: Option[]
   variants?: { by?: string[]; rows?: Row[] }
-  charges?: (Charge & { id?: string; label?: string; when?: Condition })[]
+  charges?: SetupCharge[]
   guards?: { id?: string; never?: Condition; always?: Condition; because?: string }[]
   rounding?: { mode?: string; at?: string }
   views?: View[]

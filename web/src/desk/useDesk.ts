@@ -1,9 +1,10 @@
-import { inject, provide, type ComputedRef, type InjectionKey } from 'vue'
+import { computed, inject, provide, type ComputedRef, type InjectionKey } from 'vue'
 import type { Desk } from '../shared/api'
 
-const KEY: InjectionKey<ComputedRef<Desk>> = Symbol('desk')
+const KEY: InjectionKey<ComputedRef<Desk | undefined>> = Symbol('desk')
 
-export function provideDesk(desk: ComputedRef<Desk>): void {
+/** @param desk undefined until it is there; no station stands on it before */
+export function provideDesk(desk: ComputedRef<Desk | undefined>): void {
   provide(KEY, desk)
 }
 
@@ -11,5 +12,8 @@ export function provideDesk(desk: ComputedRef<Desk>): void {
 export function useDesk(): ComputedRef<Desk> {
   const desk = inject(KEY)
   if (!desk) throw new Error('useDesk() is for stations inside DeskView, which provides the setup.')
-  return desk
+  return computed(() => {
+    if (!desk.value) throw new Error('A station stands on a desk that is there.')
+    return desk.value
+  })
 }

@@ -39,7 +39,11 @@ const revisions = {
 
 describe('two sides', () => {
   it('tell what is lost, repriced and changed, each with a way to its place', async () => {
-    serve({ '/api/setups/d/diff': diff, '/api/setups': { rows: [], running: { runs: 0 } }, '/api/setups/d/revisions': revisions })
+    serve({
+      '/api/setups/d/diff': diff,
+      '/api/setups': { rows: [], running: { runs: 0 } },
+      '/api/setups/d/revisions': revisions,
+    })
     const w = await station(ChangesSheet, revised(), '/setups/d/changes?from=1')
     expect(w.findAll('h3').map((h) => h.text().replace(/\s+/g, ' '))).toEqual([
       'Places that mean something else 1',
@@ -68,7 +72,11 @@ describe('two sides', () => {
 
   it('say it where nothing differs', async () => {
     const alike = { ...diff, lost: '0', repriced: { ...diff.repriced, count: '0' }, changes: [] }
-    serve({ '/api/setups/d/diff': alike, '/api/setups': { rows: [], running: { runs: 0 } }, '/api/setups/d/revisions': revisions })
+    serve({
+      '/api/setups/d/diff': alike,
+      '/api/setups': { rows: [], running: { runs: 0 } },
+      '/api/setups/d/revisions': revisions,
+    })
     const w = await station(ChangesSheet, revised(), '/setups/d/changes?from=1')
     expect(w.text()).toContain('Nothing differs.')
     expect(w.findAll('h3')).toEqual([])

@@ -31,6 +31,18 @@ export type {
 /** A setup on the desk. What the interface description calls an object is a document that its schema was asked of. */
 export type Desk = Omit<DeskAsTold, 'document'> & { document: SetupDocument }
 
+export function deskOf(told: DeskAsTold | undefined): Desk | undefined {
+  if (!told) return undefined
+  const { document } = told
+  if (!isDocument(document)) throw new Error('What the server keeps as a setup has no options.')
+  return { ...told, document }
+}
+
+/** The server keeps nothing else; its schema was asked when it came in. */
+function isDocument(told: object): told is SetupDocument {
+  return 'options' in told && Array.isArray(told.options) && 'item' in told
+}
+
 /** What the server could not do, with the places that are to be mended. */
 export class Refusal extends Error {
   constructor(

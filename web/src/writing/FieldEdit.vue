@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { JSONPath } from './paths'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
-import type { Charge } from '../desk/document'
+import type { Charge, SetupCharge } from '../desk/document'
 import { answer, client, Refusal } from '../shared/api'
 import { chargeWords, conditionWords } from '../outline/words'
 import { readCharge, writeCharge } from './chargeText'
@@ -21,10 +21,11 @@ const written = ref('')
 /** A setup's charge stands beside its label and condition, in one object. */
 const chargeAlone = (all: unknown): Charge | undefined => {
   if (props.field.key !== '') return all as Charge | undefined
-  const rest = Object.entries((all ?? {}) as Record<string, unknown>).filter(
-    ([k]) => !['id', 'label', 'when'].includes(k),
-  )
-  return rest.length === 0 ? undefined : (Object.fromEntries(rest) as unknown as Charge)
+  const rest: Partial<SetupCharge> = { ...(all as SetupCharge | undefined) }
+  delete rest.id
+  delete rest.label
+  delete rest.when
+  return rest.how === undefined ? undefined : { ...rest, how: rest.how }
 }
 const shown = computed<string>(() => {
   const v = value.value

@@ -6,6 +6,7 @@ namespace Ithrel\App\Rehearsal\Page;
 
 use Ithrel\App\Browser\Pilot;
 use Ithrel\App\Rehearsal\NotTried;
+use Ithrel\Core\Draft\FieldWords;
 use Ithrel\Core\Page\Control;
 use Ithrel\Core\Page\OptionMatcher;
 use Ithrel\Core\Page\PageElement;
@@ -21,9 +22,6 @@ use Ithrel\Core\Setup\Setup;
 final class ControlSearch
 {
     private const MOST_SEARCHES = 14;
-
-    /** How a quantity is called, in some languages (common practice, no source). */
-    public const QUANTITY = '/(?:^|[\s_\-\[])(?:qty|quantity|quantité|quantità|quantita|menge|anzahl|cantidad|quantidade|antal|aantal|antall|ilość|ilosc|количество|数量|العدد|الكمية|כמות)(?:$|[\s_\-\]:*.])/iu';
 
     /** @var array<string, int> code of an option => how well its control fits */
     private array $fits = [];
@@ -169,7 +167,7 @@ final class ControlSearch
             if (
                 !isset($used[$control->key()]) &&
                 in_array($control->kind, [Control::NUMBER, Control::TEXT, Control::LIST], true) &&
-                1 === preg_match(self::QUANTITY, $words)
+                1 === preg_match(FieldWords::QUANTITY, $words)
             ) {
                 $this->map->quantity = $control->key();
 

@@ -8,6 +8,7 @@ use Ithrel\App\Browser\Pilot;
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\App\Rehearsal\NotTried;
 use Ithrel\Core\Compare\Found;
+use Ithrel\Core\Draft\FieldWords;
 use Ithrel\Core\Page\Control;
 use Ithrel\Core\Page\ControlItem;
 use Ithrel\Core\Page\PageElement;
@@ -359,7 +360,7 @@ final class PageDoor
                 $named[] = $option->code;
             }
         }
-        if (1 === preg_match(ControlSearch::QUANTITY, $said)) {
+        if (1 === preg_match(FieldWords::QUANTITY, $said)) {
             $named[] = 'quantity';
         }
         $quantity = null === $this->map->quantity ? null : $this->shopper->byKey($this->map->quantity);

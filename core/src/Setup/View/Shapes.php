@@ -11,6 +11,8 @@ use Brick\Math\BigRational;
  * Whether shapes of a picture share an inside, exactly. What only touches shares none.
  *
  * @phpstan-type Point array{BigRational, BigRational}
+ *
+ * A method a pair of shapes, and the exact arithmetic that they share.
  */
 final class Shapes
 {
