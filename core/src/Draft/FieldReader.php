@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
-
 /**
  * Reads one field of an item's page as an option.
  */

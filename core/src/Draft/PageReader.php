@@ -24,11 +24,7 @@ final readonly class PageReader
 
     private const SEARCH = '/\b(?:search|suche|recherche|buscar|zoek|query)\b/iu';
 
-    private function __construct(
-        private PageTree $tree,
-        private DraftSource $source,
-        private FieldReader $field,
-    ) {}
+    private function __construct(private PageTree $tree, private DraftSource $source, private FieldReader $field) {}
 
     /**
      * @param string $html UTF-8
@@ -205,7 +201,8 @@ final readonly class PageReader
     {
         $words = implode(' ', [$field->attribute('name'), $field->attribute('id'), $field->label]);
 
-        return in_array($field->role, ['number', 'text', 'select'], true) && 1 === preg_match(FieldWords::QUANTITY, $words);
+        return in_array($field->role, ['number', 'text', 'select'], true) &&
+            1 === preg_match(FieldWords::QUANTITY, $words);
     }
 
     private function isContact(PageField $field): bool

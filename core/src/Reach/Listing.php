@@ -440,7 +440,10 @@ final class Listing
                 $inClusters[$c] = true;
                 $all = gmp_mul($all, $this->parts->selectable[$c][$nodes[$c][0]][$nodes[$c][1]] ?? 0);
             }
-            $safe = gmp_mul($safe, gmp_sub($all, $this->parts->selectable[$wrong][$nodes[$wrong][0]][$nodes[$wrong][1]] ?? 0));
+            $safe = gmp_mul(
+                $safe,
+                gmp_sub($all, $this->parts->selectable[$wrong][$nodes[$wrong][0]][$nodes[$wrong][1]] ?? 0),
+            );
         }
         for ($d = 0; $d < $this->parts->components; ++$d) {
             if (!isset($inClusters[$d])) {

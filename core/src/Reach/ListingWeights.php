@@ -22,11 +22,17 @@ final readonly class ListingWeights
 
     public function weigh(Weights $weights): void
     {
-        $offered = Listing::SELECTABLE === $this->set ? [] : $this->products($this->parts->offered, $this->reach->isPossible());
+        $offered =
+            Listing::SELECTABLE === $this->set
+                ? []
+                : $this->products($this->parts->offered, $this->reach->isPossible());
         $selectable =
             Listing::OFFERED === $this->set
                 ? []
-                : $this->products($this->parts->selectable, $this->reach->isPossible() && $this->reach->isItemStocked());
+                : $this->products(
+                    $this->parts->selectable,
+                    $this->reach->isPossible() && $this->reach->isItemStocked(),
+                );
         foreach ($this->parts->diagrams as $d => $diagram) {
             if (isset($offered[$d])) {
                 $weights->add($this->weightsIn($diagram, $this->parts->offered[$d], $diagram->offered), $offered[$d]);
@@ -71,7 +77,11 @@ final readonly class ListingWeights
         };
         $beside = $this->products(array_slice($this->parts->selectable, 0, $this->parts->components), $any);
         for ($c = 0; $c < $this->parts->components; ++$c) {
-            $own = $this->weightsIn($this->parts->diagrams[$c], $this->parts->selectable[$c], $this->parts->diagrams[$c]->selectable);
+            $own = $this->weightsIn(
+                $this->parts->diagrams[$c],
+                $this->parts->selectable[$c],
+                $this->parts->diagrams[$c]->selectable,
+            );
             $weights->add($own, $beside[$c]);
             if (!$this->parts->allWrong) {
                 $k = $clusterOf[$c] ?? null;
