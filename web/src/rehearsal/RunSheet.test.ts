@@ -220,13 +220,23 @@ describe('a rehearsal', () => {
     const going = {
       ...run,
       state: 'running',
-      waiting: 2,
-      agrees: 1,
+      waiting: 3,
+      agrees: 0,
       differs: 0,
       noAnswer: 0,
       likely: [],
     } as Rehearsal
-    const requests = serve(served({ '/api/rehearsals/r1/cancel': { ...going, state: 'cancelled' } }, going))
+    // The checks are newer than what the run was told with, and both are told alike.
+    const tried = rows.map((c) => ({ ...c, verdict: c.number === 1 ? 'agrees' : 'waiting' }))
+    const requests = serve(
+      served(
+        {
+          '/api/rehearsals/r1/cancel': { ...going, state: 'cancelled' },
+          '/api/rehearsals/r1/checks': tried,
+        },
+        going,
+      ),
+    )
     const w = await sheet()
     expect(w.get('progress').attributes()).toMatchObject({ max: '3', value: '1' })
     expect(w.get('[role=status]').text()).toBe('1 of 3 tried')

@@ -30,19 +30,33 @@ function fromAddress(key: string): string | null {
 }
 const id = computed(() => fromAddress('run') ?? runs.data.value?.[0]?.id ?? '')
 const query = useQuery(computed(() => ({ ...queries.rehearsal(id.value), enabled: id.value !== '' })))
-const run = computed(() => (query.data.value?.id === id.value ? query.data.value : undefined))
+const told = computed(() => (query.data.value?.id === id.value ? query.data.value : undefined))
 const checks = useQuery(
   computed(() => ({
     ...queries.checks(id.value),
-    enabled: run.value !== undefined && run.value.state !== 'planning',
+    enabled: told.value !== undefined && told.value.state !== 'planning',
   })),
 )
 watch(
-  () => (run.value === undefined ? null : `${run.value.id} ${run.value.waiting} ${run.value.state}`),
+  () => (told.value === undefined ? null : `${told.value.id} ${told.value.waiting} ${told.value.state}`),
   () => {
     if (checks.isFetched.value) void checks.refetch({ cancelRefetch: true })
   },
 )
+const all = computed(() => checks.data.value ?? [])
+/** The run with the figures of its checks, where they are there: they are newer than what it was told with. */
+const run = computed(() => {
+  if (told.value === undefined || all.value.length === 0) return told.value
+  const of = (verdict: string): number => all.value.filter((c) => c.verdict === verdict).length
+  return {
+    ...told.value,
+    waiting: of('waiting'),
+    agrees: of('agrees'),
+    differs: of('differs'),
+    noAnswer: of('no-answer'),
+    notTried: of('not-tried'),
+  }
+})
 watch(
   () => run.value && isOver(run.value),
   (over, before) => {
@@ -64,7 +78,6 @@ const purpose = computed({
 })
 const place = computed(() => fromAddress('place'))
 const number = computed(() => Number(fromAddress('check') ?? 0))
-const all = computed(() => checks.data.value ?? [])
 const purposes = computed(() => [
   { value: null, title: 'every purpose' },
   ...Array.from(new Map(all.value.map((c) => [c.purpose, c.purposeWords])), ([value, title]) => ({
