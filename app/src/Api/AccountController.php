@@ -6,6 +6,7 @@ namespace Ithrel\App\Api;
 
 use Ithrel\App\Api\Dto\AccountGiven;
 use Ithrel\App\Api\Dto\AccountView;
+use Ithrel\App\Http\Created;
 use Ithrel\App\People\Accounts;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Needs;
@@ -182,7 +183,11 @@ final readonly class AccountController
     private function done(\Closure $do, int $status = Response::HTTP_OK): JsonResponse
     {
         try {
-            return new JsonResponse(self::view($do()), $status);
+            $view = self::view($do());
+
+            return Response::HTTP_CREATED === $status
+                ? new Created($view, '/api/accounts')
+                : new JsonResponse($view, $status);
         } catch (\DomainException $e) {
             throw new UnprocessableEntityHttpException($e->getMessage(), $e);
         }

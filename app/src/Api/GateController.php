@@ -16,6 +16,7 @@ use Ithrel\App\Gate\GatePage;
 use Ithrel\App\Gate\Launches;
 use Ithrel\App\Gate\SarifFile;
 use Ithrel\App\Gate\SetupGate;
+use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
@@ -135,7 +136,7 @@ final readonly class GateController
             $given->until,
         );
 
-        return new JsonResponse($this->view($stored, $this->gates->of($stored)), Response::HTTP_CREATED);
+        return new Created($this->view($stored, $this->gates->of($stored)), sprintf('/api/setups/%s/gate', $id));
     }
 
     #[Route('/api/setups/{id}/accepted/{item}', requirements: ['item' => '[0-9A-Z]{26}'], methods: ['DELETE'])]
@@ -195,9 +196,7 @@ final readonly class GateController
     {
         $launch = $this->launches->sign($this->shelf->get($id), $this->person($given->by), $given->sha256);
 
-        return new JsonResponse(self::launch($launch), Response::HTTP_CREATED, [
-            'Location' => sprintf('/api/setups/%s/launches/%s', $id, $launch->id()),
-        ]);
+        return new Created(self::launch($launch), sprintf('/api/setups/%s/launches/%s', $id, $launch->id()));
     }
 
     #[Route('/api/setups/{id}/launches/{item}', requirements: ['item' => '[0-9A-Z]{26}'], methods: ['GET'])]

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Api;
 
 use Ithrel\App\Api\Dto\SheetText;
+use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
 use Ithrel\App\Rehearsal\Plans;
 use Ithrel\App\Rehearsal\Rehearsals;
@@ -133,9 +134,8 @@ final readonly class HandSheetController
             throw UnreadableDocument::at('', 'Nothing is filled in: the column "found" is empty in every row.');
         }
 
-        return new JsonResponse(
-            $this->views->full($this->rehearsals->byHand($setup, $revision, $document, $plan, $found, Shelf::today())),
-            Response::HTTP_CREATED,
-        );
+        $rehearsal = $this->rehearsals->byHand($setup, $revision, $document, $plan, $found, Shelf::today());
+
+        return new Created($this->views->full($rehearsal), '/api/rehearsals/' . $rehearsal->id());
     }
 }

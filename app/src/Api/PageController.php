@@ -7,6 +7,7 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\NewItemPage;
 use Ithrel\App\Api\Dto\ShopGiven;
 use Ithrel\App\Api\Dto\ThingMended;
+use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
 use Ithrel\App\Rehearsal\ItemPages;
 use Ithrel\App\Rehearsal\ShopSettings;
@@ -85,7 +86,7 @@ final readonly class PageController
     {
         $page = $this->pages->begin($this->shelf->get($id), $this->shops->page($new->address));
 
-        return new JsonResponse($this->views->full($page), Response::HTTP_CREATED);
+        return new Created($this->views->full($page), '/api/pages/' . $page->id());
     }
 
     #[Route('/api/pages/{page}', methods: ['GET'])]

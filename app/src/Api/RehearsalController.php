@@ -10,6 +10,7 @@ use Ithrel\App\Api\Dto\NewRehearsal;
 use Ithrel\App\Api\Dto\ShopFault;
 use Ithrel\App\Api\Dto\ShopPage;
 use Ithrel\App\Api\Dto\ShopView;
+use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
 use Ithrel\App\Rehearsal\DueRehearsals;
 use Ithrel\App\Rehearsal\ItemPages;
@@ -18,6 +19,7 @@ use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\ShopSettings;
 use Ithrel\App\Rehearsal\TriedCheck;
+use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Setup\UnreadableDocument;
@@ -154,19 +156,16 @@ final readonly class RehearsalController
                 throw UnreadableDocument::at('/page', 'This is no page of the setup that is mapped.');
             }
 
-            return new JsonResponse(
-                $this->views->short(
-                    $this->rehearsals->begin(
-                        $setup,
-                        $revision,
-                        $this->shops->page($mapped->address()),
-                        [],
-                        Shelf::today(),
-                        $mapped,
-                        $new->carry,
-                    ),
+            return $this->begun(
+                $this->rehearsals->begin(
+                    $setup,
+                    $revision,
+                    $this->shops->page($mapped->address()),
+                    [],
+                    Shelf::today(),
+                    $mapped,
+                    $new->carry,
                 ),
-                Response::HTTP_CREATED,
             );
         }
         $page = trim($new->address);
@@ -179,20 +178,22 @@ final readonly class RehearsalController
             );
         }
 
-        return new JsonResponse(
-            $this->views->short(
-                $this->rehearsals->begin(
-                    $setup,
-                    $revision,
-                    $this->shops->address($page),
-                    $new->faults,
-                    Shelf::today(),
-                    null,
-                    $new->carry,
-                ),
+        return $this->begun(
+            $this->rehearsals->begin(
+                $setup,
+                $revision,
+                $this->shops->address($page),
+                $new->faults,
+                Shelf::today(),
+                null,
+                $new->carry,
             ),
-            Response::HTTP_CREATED,
         );
+    }
+
+    private function begun(Rehearsal $rehearsal): Created
+    {
+        return new Created($this->views->short($rehearsal), '/api/rehearsals/' . $rehearsal->id());
     }
 
     #[Route('/api/rehearsals/due', methods: ['POST'], priority: 1)]
@@ -214,12 +215,12 @@ final readonly class RehearsalController
     {
         $done = $this->due->begin();
 
-        return new JsonResponse(
+        return new Created(
             new DueBegun(
                 $done['begun'],
                 array_map(static fn(array $l): DueLeft => new DueLeft($l['title'], $l['why']), $done['left']),
             ),
-            Response::HTTP_CREATED,
+            '/api/setups',
         );
     }
 
@@ -245,10 +246,7 @@ final readonly class RehearsalController
     public function rehearseWhatChanged(string $id): JsonResponse
     {
         try {
-            return new JsonResponse(
-                $this->views->short($this->due->again($this->shelf->get($id))),
-                Response::HTTP_CREATED,
-            );
+            return $this->begun($this->due->again($this->shelf->get($id)));
         } catch (NoAnswer $e) {
             throw new ServiceUnavailableHttpException(null, $e->getMessage(), $e);
         }

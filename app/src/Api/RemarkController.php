@@ -7,6 +7,7 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\RemarkAnswer;
 use Ithrel\App\Api\Dto\RemarkGiven;
 use Ithrel\App\Api\Dto\RemarkView;
+use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Who;
 use Ithrel\App\Store\Remark;
@@ -15,7 +16,6 @@ use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
-use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
@@ -89,7 +89,7 @@ final readonly class RemarkController
             ? $this->remarks->write($setup, $given->about, $given->at, $given->words, $person, trim($given->text))
             : $this->remarks->answer($setup, $given->to, $person, trim($given->text));
 
-        return new JsonResponse($this->views($setup), Response::HTTP_CREATED);
+        return new Created($this->views($setup), sprintf('/api/setups/%s/remarks', $id));
     }
 
     #[Route('/api/setups/{id}/remarks/{remark}/close', requirements: ['remark' => '[0-9A-Z]{26}'], methods: ['POST'])]

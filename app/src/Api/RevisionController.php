@@ -7,6 +7,7 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\DocumentText;
 use Ithrel\App\Api\Dto\RevisionPage;
 use Ithrel\App\Api\Dto\RevisionView;
+use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
@@ -95,7 +96,7 @@ final readonly class RevisionController
         $setup = $this->shelf->get($id);
         $this->shelf->revise($setup, $document->text, $document->on);
 
-        return new JsonResponse($this->views->desk($setup), Response::HTTP_CREATED);
+        return $this->created($setup);
     }
 
     #[
@@ -130,7 +131,7 @@ final readonly class RevisionController
         $setup = $this->shelf->get($id);
         $this->shelf->revise($setup, $this->revision($setup, $number)->document());
 
-        return new JsonResponse($this->views->desk($setup), Response::HTTP_CREATED);
+        return $this->created($setup);
     }
 
     #[Route('/api/setups/{id}/document', methods: ['GET'])]
@@ -190,6 +191,13 @@ final readonly class RevisionController
         $response->setEtag($revision->sha256())->setPrivate()->setMaxAge(31_536_000)->setImmutable();
 
         return $response;
+    }
+
+    private function created(StoredSetup $setup): Created
+    {
+        $document = sprintf('/api/setups/%s/revisions/%d/document', $setup->id(), $setup->latest()->number());
+
+        return new Created($this->views->desk($setup), $document);
     }
 
     private function revision(StoredSetup $setup, int $number): Revision

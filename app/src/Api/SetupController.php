@@ -7,6 +7,7 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\DocumentText;
 use Ithrel\App\Api\Dto\NewTitle;
 use Ithrel\App\Gate\Verdicts;
+use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
 use Ithrel\App\Store\Reports;
 use Ithrel\App\Store\Shelf;
@@ -115,7 +116,7 @@ final readonly class SetupController
         $setup = $this->shelf->bringIn($document->text);
         $this->reports->of($setup->latest());
 
-        return new JsonResponse($this->views->shelfEntry($setup), Response::HTTP_CREATED);
+        return new Created($this->views->shelfEntry($setup), '/api/setups/' . $setup->id());
     }
 
     #[Route('/api/setups/{id}', methods: ['GET'])]

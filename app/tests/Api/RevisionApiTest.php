@@ -31,9 +31,14 @@ final class RevisionApiTest extends ApiTestCase
         self::assertSame('"' . hash('sha256', $first) . '"', $response->getEtag());
         self::assertTrue($response->isImmutable());
         $this->send('GET', "/api/setups/{$id}/revisions/3/document", null, 404);
+        $this->send('POST', "/api/setups/{$id}/rehearsals", ['address' => 'http://127.0.0.1:1/items/a'], 201);
+        $at = (string) $this->browser->getResponse()->headers->get('Location');
+        self::assertStringStartsWith('/api/rehearsals/', $at);
+        self::assertSame($id, $this->send('GET', $at, null, 200)['setup'], 'What was made is found where it was said.');
 
         $desk = $this->send('POST', "/api/setups/{$id}/revisions/1/restore", null, 201);
         self::assertSame([3, hash('sha256', $first)], [$desk['revision'], $desk['sha256']]);
+        self::assertResponseHeaderSame('Location', "/api/setups/{$id}/revisions/3/document");
         self::assertSame(
             ['"' . hash('sha256', $second) . '"'],
             [$this->etagOf("/api/setups/{$id}/revisions/2/document")],
