@@ -432,22 +432,30 @@ final class Compiler
                 $children[] = Diagram::NONE;
                 continue;
             }
-            $this->becameTrue = [];
+            $this->becameTrue = $changed = [];
             $this->matchedRow = null;
-            $after = $unchanged;
             $key = $beginning;
             foreach ($this->changing as [$i, $condition]) {
                 $left = $this->carried[$i];
                 if ($left > Propositions::TRUE) {
-                    $left = $this->props->given($left, $this->id, $letter);
+                    $changed[$i] = $left = $this->props->given($left, $this->id, $letter);
                     if (Propositions::TRUE === $left && isset($this->followed->watched[$condition])) {
                         $this->becameTrue[] = $condition;
                     }
-                    $after[self::FIXED + $i] = $left;
                 }
                 $key .= ',' . $left;
             }
-            $this->noteSettled($notes, $letter);
+            if ([] !== $this->settled) {
+                $this->noteSettled($notes, $letter);
+            }
+            if ([] === $this->becameTrue && isset($this->index[$key])) {
+                $children[] = $this->index[$key];
+                continue;
+            }
+            $after = $unchanged;
+            foreach ($changed as $i => $left) {
+                $after[self::FIXED + $i] = $left;
+            }
             $children[] = $this->nodeOf($position, $after, $key);
         }
 

@@ -10,13 +10,20 @@ use Ithrel\Core\Answer\State;
  * Offered combinations whose variant row is missing or sold out. Rows are matched by the options of one component, so
  * it alone is compiled once more with these causes told apart; what the others offer multiplies.
  */
-final readonly class RowEnds
+final class RowEnds
 {
+    /** @var array<string, Diagram> cause => the combinations that end so */
+    private array $ends = [];
+
     /**
      * @param int $component that matches rows
      * @param Diagram $diagram of it in display order, with what its states lack
      */
-    private function __construct(private Reach $reach, private int $component, private Diagram $diagram) {}
+    private function __construct(
+        private readonly Reach $reach,
+        private readonly int $component,
+        private readonly Diagram $diagram,
+    ) {}
 
     /** Null where no component matches rows, or only clicks tell what it offers. */
     public static function of(Reach $reach): ?self
@@ -63,6 +70,9 @@ final readonly class RowEnds
     /** The row of a combination hangs on its choices alone, whatever is typed. */
     private function those(TrapCause $cause): Diagram
     {
+        if (isset($this->ends[$cause->value])) {
+            return $this->ends[$cause->value];
+        }
         $rowLacks = Diagram::MISSING_ROW | Diagram::ROW_SOLD_OUT;
         $those = clone $this->diagram;
         $those->stocked = array_map(
@@ -73,6 +83,6 @@ final readonly class RowEnds
         );
         $those->countPaths();
 
-        return Projection::of($this->reach->board, $those);
+        return $this->ends[$cause->value] = Projection::of($this->reach->board, $those);
     }
 }
