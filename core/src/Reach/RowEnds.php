@@ -42,7 +42,7 @@ final class RowEnds
 
     public function count(TrapCause $cause): \GMP
     {
-        $count = Diagram::root($this->those($cause), true);
+        $count = $this->reach->isPossible() ? Diagram::root($this->those($cause), true) : gmp_init(0);
         foreach ($this->reach->compiled() as $c => $component) {
             $count = $c === $this->component ? $count : gmp_mul($count, Diagram::root($component->choices, false));
         }

@@ -6,8 +6,10 @@ namespace Ithrel\Core\Tests\Reach;
 
 use Ithrel\Core\Answer\Census;
 use Ithrel\Core\Answer\StateText;
+use Ithrel\Core\Reach\DeadEndCauses;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Reach\TrapCause;
 use Ithrel\Core\Report;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Today;
@@ -234,6 +236,41 @@ final class AgreementTest extends TestCase
                 self::assertSame((string) min(400, (int) $report->counts[$count]), (string) $number);
             }
         }
+    }
+
+    #[TestDox('dead ends by cause, and the first of each, are what looking at every dead end says')]
+    public function testCausesOfDeadEnds(): void
+    {
+        $start = self::firstSeed();
+        $met = [];
+        for ($seed = $start; $seed < $start + 1000; ++$seed) {
+            $reach = self::reach(RandomSetup::document($seed, false, 9));
+            $listing = new Listing($reach, Listing::DEAD_END);
+            if (gmp_cmp($listing->total(), 3000) > 0 || !$reach->isItemStocked()) {
+                continue;
+            }
+            $stock = $reach->board->stock;
+            $counts = $first = [];
+            foreach ($listing->from(gmp_init(0), 3000) as $state) {
+                $row = $stock->row($state);
+                $cause = match (true) {
+                    null === $reach->setup->variants => TrapCause::SoldOutValue,
+                    null === $row => TrapCause::MissingRow,
+                    !$reach->setup->isEnough($row->stock) => TrapCause::SoldOutRow,
+                    default => TrapCause::SoldOutValue,
+                };
+                $counts[$cause->value] = ($counts[$cause->value] ?? 0) + 1;
+                $first[$cause->value] ??= $state->key();
+                $met[$cause->value] = true;
+            }
+            $causes = new DeadEndCauses($reach);
+            foreach ([TrapCause::MissingRow, TrapCause::SoldOutRow, TrapCause::SoldOutValue] as $cause) {
+                $told = sprintf('Seed %d, %s', $seed, $cause->value);
+                self::assertSame((string) ($counts[$cause->value] ?? 0), gmp_strval($causes->count($cause)), $told);
+                self::assertSame($first[$cause->value] ?? null, $causes->first($cause)?->key(), $told);
+            }
+        }
+        self::assertCount(3, $met, 'Each cause was met.');
     }
 
     #[TestDox('shares under pins are what listing and counting says')]
