@@ -49,17 +49,39 @@ final readonly class Check
         public array $places,
         public array $visits,
         public array $quantity,
-        public string $route,
-        public ?array $sent,
-        public ?array $offered,
-        public bool $accepted,
-        public ?string $field,
-        public array $lines,
-        public array $charged,
-        public array $chosen,
+        public string $route = 'form',
+        public ?array $sent = null,
+        public ?array $offered = null,
+        public bool $accepted = false,
+        public ?string $field = null,
+        public array $lines = [],
+        public array $charged = [],
+        public array $chosen = [],
     ) {}
 
     public function numbered(int $number): self
+    {
+        return $this->with($number, $this->lines, $this->charged, $this->chosen);
+    }
+
+    /**
+     * The same, and what all stages have to tell.
+     *
+     * @param list<Line> $lines
+     * @param list<string> $charged
+     * @param list<string> $chosen
+     */
+    public function telling(array $lines, array $charged, array $chosen): self
+    {
+        return $this->with($this->number, $lines, $charged, $chosen);
+    }
+
+    /**
+     * @param list<Line> $lines
+     * @param list<string> $charged
+     * @param list<string> $chosen
+     */
+    private function with(int $number, array $lines, array $charged, array $chosen): self
     {
         return new self(
             $number,
@@ -73,9 +95,9 @@ final readonly class Check
             $this->offered,
             $this->accepted,
             $this->field,
-            $this->lines,
-            $this->charged,
-            $this->chosen,
+            $lines,
+            $charged,
+            $chosen,
         );
     }
 

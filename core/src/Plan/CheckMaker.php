@@ -158,22 +158,9 @@ final class CheckMaker
             return null;
         }
 
-        return new Check(
-            0,
-            $purpose,
-            $about,
-            $places,
-            [$clicks],
-            [$quantity],
-            $route,
-            null,
-            null,
-            true,
-            null,
-            [$this->line($appraisal)],
-            $this->charged($appraisal, $quantity),
-            $this->chosen($state),
-        );
+        $check = new Check(0, $purpose, $about, $places, [$clicks], [$quantity], $route, accepted: true);
+
+        return $check->telling([$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
     }
 
     /**
@@ -211,22 +198,9 @@ final class CheckMaker
             );
         }
 
-        return new Check(
-            0,
-            $purpose,
-            $about,
-            $places,
-            [$clicks],
-            [$quantity],
-            'form',
-            null,
-            null,
-            true,
-            null,
-            [$this->line($appraisal)],
-            $this->charged($appraisal, $quantity),
-            $this->chosen($state),
-        );
+        $check = new Check(0, $purpose, $about, $places, [$clicks], [$quantity], accepted: true);
+
+        return $check->telling([$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
     }
 
     /**
@@ -248,22 +222,9 @@ final class CheckMaker
         ?array $sent = null,
         ?int $quantity = null,
     ): Check {
-        return new Check(
-            0,
-            $purpose,
-            $about,
-            $places,
-            [$clicks],
-            [$quantity ?? $this->rule()->min],
-            $route,
-            $sent,
-            null,
-            false,
-            $field,
-            [],
-            [],
-            [],
-        );
+        $quantity ??= $this->rule()->min;
+
+        return new Check(0, $purpose, $about, $places, [$clicks], [$quantity], $route, $sent, field: $field);
     }
 
     /**
@@ -284,22 +245,9 @@ final class CheckMaker
         $quantity = $this->rule()->min;
         $appraisal = $this->appraised($state, $quantity);
 
-        return new Check(
-            0,
-            $purpose,
-            $about,
-            $places,
-            [$clicks],
-            [$quantity],
-            $route,
-            null,
-            null,
-            false,
-            null,
-            [$this->line($appraisal)],
-            $this->charged($appraisal, $quantity),
-            $this->chosen($state),
-        );
+        $check = new Check(0, $purpose, $about, $places, [$clicks], [$quantity], $route);
+
+        return $check->telling([$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
     }
 
     /**
@@ -321,22 +269,7 @@ final class CheckMaker
 
         return null === $clicks
             ? null
-            : new Check(
-                0,
-                $purpose,
-                $about,
-                $places,
-                [$clicks],
-                [$this->rule()->min],
-                'form',
-                null,
-                $offered,
-                false,
-                null,
-                [],
-                [],
-                [],
-            );
+            : new Check(0, $purpose, $about, $places, [$clicks], [$this->rule()->min], offered: $offered);
     }
 
     /**
@@ -361,14 +294,8 @@ final class CheckMaker
             $places,
             [$clicks, $more],
             [$quantity, $quantity],
-            'form',
-            null,
-            null,
-            true,
-            null,
-            $lines,
-            [],
-            [],
+            accepted: true,
+            lines: $lines,
         );
     }
 
