@@ -25,10 +25,14 @@ final readonly class TryCheck implements Job
 
     public static function fromArray(array $data): self
     {
-        return new self(
-            Field::text($data, 'run'),
-            Field::whole($data, 'round'),
-            Check::fromArray(Field::object($data, 'check')),
-        );
+        $check = Field::object($data, 'check');
+        foreach (['purpose', 'about', 'route'] as $text) {
+            Field::text($check, $text);
+        }
+        foreach (['places', 'visits', 'quantity', 'lines', 'charged', 'chosen'] as $list) {
+            Field::object($check, $list);
+        }
+
+        return new self(Field::text($data, 'run'), Field::whole($data, 'round'), Check::fromArray($check));
     }
 }
