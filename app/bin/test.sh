@@ -1,8 +1,8 @@
 # ./ithrel test: installs what is missing and runs every check, in two lanes side by side; or one suite of the tests.
 
 # What each lane runs, one after the other. They are about as long as one another.
-first_lane=(browser style lint unit)
-second_lane=(core analysis services build types shop app)
+first_lane=(browser style lint unit analysis types)
+second_lane=(core services build shop app)
 
 run_tests() {
     case "${1:-}" in
