@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Rehearsal;
 
 use Doctrine\DBAL\Connection;
+use Ithrel\App\Queue\RedisServer;
 use Ithrel\App\Rehearsal\Job\KeepResult;
 use Ithrel\App\Store\Pictures;
 use Ithrel\App\Store\RehearsalCheck;
@@ -12,6 +13,7 @@ use Ithrel\App\Store\RehearsalState;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Compare\Found;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Symfony\Component\Messenger\MessageBusInterface;
 
 /**
  * Keeps what came of each check, the first that comes; a run whose checks all have a result is done. Each statement can
@@ -19,7 +21,22 @@ use Symfony\Component\Messenger\Attribute\AsMessageHandler;
  */
 final readonly class CheckResults
 {
-    public function __construct(private Connection $connection, private Pictures $pictures, private OpenRuns $runs) {}
+    public function __construct(
+        private Connection $connection,
+        private Pictures $pictures,
+        private OpenRuns $runs,
+        private RedisServer $server,
+        private MessageBusInterface $bus,
+    ) {}
+
+    /**
+     * Where the queue is in the database, the result is there before its job is gone; elsewhere it is in the queue before,
+     * as whoever tried the check may have no database.
+     */
+    public function tell(KeepResult $result): void
+    {
+        $this->server->isThere() ? $this->bus->dispatch($result) : $this->keep($result);
+    }
 
     #[AsMessageHandler]
     public function keep(KeepResult $result): void

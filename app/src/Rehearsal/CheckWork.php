@@ -5,13 +5,11 @@ declare(strict_types=1);
 namespace Ithrel\App\Rehearsal;
 
 use Ithrel\App\Queue\JobInHand;
-use Ithrel\App\Queue\RedisServer;
 use Ithrel\App\Rehearsal\Job\KeepResult;
 use Ithrel\App\Rehearsal\Job\TryCheck;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\Exception\RecoverableMessageHandlingException;
-use Symfony\Component\Messenger\MessageBusInterface;
 
 /**
  * Tries one check, over the shop interface or on a page, and tells what came of it. It knows the run as the queue knows
@@ -28,8 +26,6 @@ final class CheckWork
         private readonly ShopTrial $shop,
         private readonly PageTrial $page,
         private readonly CheckResults $results,
-        private readonly RedisServer $server,
-        private readonly MessageBusInterface $bus,
         private readonly LoggerInterface $log,
     ) {}
 
@@ -40,11 +36,9 @@ final class CheckWork
             return;
         }
         $result = $this->result($job);
-        if (null === $result) {
-            return;
+        if (null !== $result) {
+            $this->results->tell($result);
         }
-        // In the database the result is there before the job is gone; elsewhere it is in the queue before.
-        $this->server->isThere() ? $this->bus->dispatch($result) : $this->results->keep($result);
     }
 
     /**

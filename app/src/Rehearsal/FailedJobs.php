@@ -32,7 +32,7 @@ final readonly class FailedJobs
         $job = $event->getEnvelope()->getMessage();
         $why = 'Something went wrong in Ithrel, not in the shop: ' . $event->getThrowable()->getMessage();
         if ($job instanceof TryCheck) {
-            $this->results->keep(KeepResult::noAnswer($job, $why, 0));
+            $this->results->tell(KeepResult::noAnswer($job, $why, 0));
         } elseif ($job instanceof MakePlan) {
             $rehearsal = $this->rehearsals->find($job->run);
             if (null !== $rehearsal) {

@@ -10,6 +10,7 @@ use Ithrel\App\Queue\JobInHand;
 use Ithrel\App\Queue\TriesStamp;
 use Ithrel\App\Queue\WorkLoop;
 use Ithrel\App\Rehearsal\CheckResults;
+use Ithrel\App\Rehearsal\FailedJobs;
 use Ithrel\App\Rehearsal\HandingOut;
 use Ithrel\App\Rehearsal\Job\KeepResult;
 use Ithrel\App\Rehearsal\Job\MakePlan;
@@ -20,6 +21,8 @@ use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Tests\Api\ApiTestCase;
 use Ithrel\Core\Table\Csv;
 use Ithrel\Shop\Tests\Processes;
+use Symfony\Component\Messenger\Envelope;
+use Symfony\Component\Messenger\Event\WorkerMessageFailedEvent;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Transport\TransportInterface;
 
@@ -250,6 +253,45 @@ final class RehearsalTest extends ApiTestCase
             [$rows[0]['verdict'], $rows[0]['reason']],
         );
         self::assertSame('done', $this->asked($run['id'])['state']);
+    }
+
+    public function testAJobThatFailsForGoodIsSeenByTheTester(): void
+    {
+        $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), []);
+        $failed = self::getContainer()->get(FailedJobs::class);
+        $event = new WorkerMessageFailedEvent(
+            new Envelope(new MakePlan($run['id'])),
+            'desk',
+            new \RuntimeException('The disk is full.'),
+        );
+        $event->setForRetry();
+        $failed->onFailed($event);
+        self::assertSame('planning', $this->asked($run['id'])['state'], 'It is tried again.');
+        $this->work(1);
+        $first = self::getContainer()->get(Rehearsals::class);
+        $check = $first->checks($first->get($run['id']))[0]->check();
+        $failed->onFailed(
+            new WorkerMessageFailedEvent(
+                new Envelope(new TryCheck($run['id'], 0, $check)),
+                'checks',
+                new \RuntimeException('The disk is full.'),
+            ),
+        );
+        self::getContainer()->get(EntityManagerInterface::class)->clear();
+        $row = $this->send('GET', '/api/rehearsals/' . $run['id'] . '/checks', null, 200)[0];
+        self::assertSame(
+            ['no-answer', 'Something went wrong in Ithrel, not in the shop: The disk is full.'],
+            [$row['verdict'], $row['reason']],
+        );
+        $failed->onFailed(
+            new WorkerMessageFailedEvent(
+                new Envelope(new MakePlan($run['id'])),
+                'desk',
+                new \RuntimeException('The disk is full.'),
+            ),
+        );
+        self::getContainer()->get(EntityManagerInterface::class)->clear();
+        self::assertSame('failed', $this->asked($run['id'])['state']);
     }
 
     public function testWorkThatWasLostWithTheApplicationIsPutBack(): void
