@@ -30,8 +30,8 @@ final readonly class CheckResults
     ) {}
 
     /**
-     * Where the queue is in the database, the result is there before its job is gone; elsewhere it is in the queue before,
-     * as whoever tried the check may have no database.
+     * Where the queue is in the database, the result is there before its job is gone; elsewhere it is in the queue
+     * before, as whoever tried the check may have no database.
      */
     public function tell(KeepResult $result): void
     {
