@@ -17,8 +17,7 @@ use Ithrel\Core\Setup\UnreadableDocument;
 final readonly class ShopTold
 {
     /** How the options are told. */
-    public const CATALOGUE =
-        'The items of the shop as CSV, with sku, categories and tags: which of them the setup really hits';
+    public const CATALOGUE = 'The items of the shop as CSV, with sku, categories and tags: which of them the setup really hits';
     public const SHOP = 'What the shop takes (shop/1, with its ceilings)';
 
     private function __construct(public ?Catalogue $catalogue, public ?Ceilings $ceilings) {}
