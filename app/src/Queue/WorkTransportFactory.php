@@ -19,8 +19,8 @@ use Symfony\Component\Messenger\Transport\TransportInterface;
  */
 final readonly class WorkTransportFactory implements TransportFactoryInterface
 {
-    /** Of what needs nothing but the queue. */
-    private const SHARED = ['checks', 'results'];
+    /** Queues of what needs nothing but the queue, and their streams where a Redis server holds them. */
+    public const STREAMS = ['checks' => 'ithrel:checks', 'results' => 'ithrel:results'];
 
     public function __construct(private Connection $connection, private RedisServer $server) {}
 
@@ -38,8 +38,8 @@ final readonly class WorkTransportFactory implements TransportFactoryInterface
     public function createTransport(string $dsn, array $options, SerializerInterface $serializer): TransportInterface
     {
         $queue = substr($dsn, strlen('work://'));
-        if ($this->server->isThere() && in_array($queue, self::SHARED, true)) {
-            return new StreamTransport($this->server, $serializer, 'ithrel:' . $queue);
+        if ($this->server->isThere() && isset(self::STREAMS[$queue])) {
+            return new StreamTransport($this->server, $serializer, self::STREAMS[$queue]);
         }
         $table = new Table(
             [

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Ithrel\App\Queue\RedisServer;
 use Ithrel\App\Queue\TableTransport;
+use Ithrel\App\Queue\WorkTransportFactory;
 use Ithrel\App\Rehearsal\Job\HandOut;
 use Ithrel\App\Rehearsal\Job\LookAtShop;
 use Ithrel\App\Rehearsal\Job\MakePlan;
@@ -95,11 +96,12 @@ final readonly class HandingOut
 
     private function isNothingQueued(): bool
     {
-        $shared = $this->server->isThere()
-            ? $this->server->client()->xlen('ithrel:checks') + $this->server->client()->xlen('ithrel:results')
-            : 0;
+        foreach ($this->server->isThere() ? WorkTransportFactory::STREAMS : [] as $stream) {
+            if (0 !== $this->server->client()->xlen($stream)) {
+                return false;
+            }
+        }
 
-        return 0 === $shared &&
-            false === $this->connection->fetchOne('SELECT 1 FROM ' . TableTransport::TABLE . ' LIMIT 1');
+        return false === $this->connection->fetchOne('SELECT 1 FROM ' . TableTransport::TABLE . ' LIMIT 1');
     }
 }

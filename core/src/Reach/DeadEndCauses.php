@@ -8,7 +8,8 @@ use Ithrel\Core\Answer\State;
 
 /**
  * Dead ends by cause: each is counted under the first of missing row, sold-out row, and something sold out that
- * was chosen. Each cause is a set of combinations of a setup changed so that this set is what is asked for.
+ * was chosen. What rows lack is told by the one component that matches them. Where there is none, and of sold-out
+ * values, a cause is a set of combinations of a setup changed so that this set is what is asked for.
  */
 final class DeadEndCauses
 {
