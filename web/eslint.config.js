@@ -3,7 +3,7 @@ import { defineConfigWithVueTs, vueTsConfigs } from '@vue/eslint-config-typescri
 import pluginVue from 'eslint-plugin-vue'
 
 export default defineConfigWithVueTs(
-  { ignores: ['node_modules', 'src/shared/api.d.ts', 'eslint.config.js'] },
+  { ignores: ['node_modules', 'src/shared/api.d.ts', 'src/desk/setupDocument.d.ts', 'eslint.config.js'] },
   pluginVue.configs['flat/recommended'],
   vueTsConfigs.strictTypeChecked,
   {

@@ -19,5 +19,7 @@ export default defineConfig(({ command }) => ({
     include: ['src/**/*.test.ts'],
     setupFiles: ['src/shared/testSetup.ts'],
     server: { deps: { inline: ['vuetify'] } },
+    // One page and one reading of Vuetify for all files; each mounts what it shows anew.
+    isolate: false,
   },
 }))

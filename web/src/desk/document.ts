@@ -1,154 +1,34 @@
-/** The setup document as the interface reads it: only to show it, never to judge it. */
-export interface Condition {
-  all?: Condition[]
-  any?: Condition[]
-  not?: Condition
-  option?: string
-  is?: string | string[] | boolean
-  filled?: boolean
-  picks?: { atLeast?: number; atMost?: number }
-  quantity?: { atLeast?: number; atMost?: number }
-  atLeast?: string
-  atMost?: string
-  above?: string
-  below?: string
-}
+import type * as made from './setupDocument'
 
-export interface ChargeForm {
-  how: string
-  amount?: string
-  rate?: string
-  of?: string
-  per?: string
-  free?: number
-  skipSpaces?: boolean
-  expr?: string
-  min?: string
-  max?: string
-  steps?: { from: number; amount?: string; rate?: string }[]
-}
-export type Charge = string | number | ChargeForm
+// The setup document as the interface reads it: only to show it, never to judge it. Its JSON Schema says what each kind
+// of option, charge and condition may hold; who shows them asks for a key whatever the kind is.
 
+type Keys<U> = U extends unknown ? keyof U : never
+type Of<U, K> = U extends unknown ? (K extends keyof U ? U[K] : never) : never
+type Item<List> = List extends readonly (infer One)[] ? One : never
+
+/** All that any alternative of a union may hold. */
+type Any<U> = { [K in Keys<U>]?: Of<U, K> }
+
+export type Condition = Any<made.Condition | made.ChargeCondition>
+
+type ChargeAnywhere =
+  Item<made.SetupDocument['charges']> | made.Charge | made.TextCharge | made.SeveralCharge | made.FileCharge
 /** A charge of the whole setup, beside what it is called and when it is active. */
-export interface SetupCharge extends ChargeForm {
-  id?: string
-  label?: string
-  when?: Condition
-}
+export type SetupCharge = Any<Exclude<ChargeAnywhere, made.Decimal>>
+export type ChargeForm = Omit<SetupCharge, 'id' | 'label' | 'when'>
+export type Charge = made.Decimal | ChargeForm
 
-export interface Value {
-  code: string
-  label?: string
-  charge?: Charge
-  weight?: string
-  stock?: string | number
-  sku?: string
-  default?: boolean
-  hidden?: boolean
-  allowedWhen?: Condition
-  item?: string
-  line?: string
-  free?: boolean
-  image?: string
-  figures?: Record<string, string>
-  cost?: string
-  swatch?: string
-}
+export type Value = Any<Item<Of<made.Option, 'values'>>> & { code: string }
+export type Kind = made.Option['kind']
+export type Option = Omit<Any<made.Option>, 'values'> & { code: string; kind: Kind; values?: Value[] }
+export type Row = Item<NonNullable<made.SetupDocument['variants']>['rows']>
+export type View = Item<made.SetupDocument['views']>
+export type ViewPlace = Any<made.Place> & { code: string }
+export type Shape = NonNullable<ViewPlace['shape']>
+export type SetupDocument = Omit<made.SetupDocument, 'options'> & { options: Option[] }
 
-export interface Option {
-  code: string
-  label?: string
-  kind: string
-  required?: boolean
-  shownWhen?: Condition
-  help?: string
-  control?: string | string[]
-  section?: string
-  styled?: string[]
-  default?: unknown
-  stages?: string[]
-  values?: Value[]
-  yes?: Partial<Value>
-  charge?: Charge
-  picks?: { min?: number; max?: number }
-  length?: { min?: number; max?: number; measure?: string }
-  lines?: { max?: number }
-  allow?: string
-  pattern?: string
-  min?: string
-  max?: string
-  step?: string
-  decimals?: number
-  unit?: string
-  earliest?: string
-  latest?: string
-  weekdays?: number[]
-  closed?: string[]
-  types?: string[]
-  maxBytes?: number
-  files?: { min?: number; max?: number }
-  pixels?: { minWidth?: number; minHeight?: number }
-  colours?: string[]
-}
-
-export interface Row {
-  pick: Record<string, string | boolean | string[]>
-  sku?: string
-  price?: string
-  salePrice?: string
-  stock?: string | number
-  weight?: string
-  image?: string
-}
-
-export interface ViewPlace {
-  code: string
-  label?: string
-  shape?: string
-  box?: { x: string; y: string; width: string; height: string }
-  points?: [string, string][]
-  takes?: string[]
-  most?: number
-  fixed?: string[]
-}
-
-export interface View {
-  code: string
-  label?: string
-  image?: string
-  pixels?: { width: number; height: number }
-  places?: ViewPlace[]
-}
-
-export interface SetupDocument {
-  name: string
-  currency: string
-  item: {
-    sku: string
-    name: string
-    price: string
-    image?: string
-    salePrice?: string
-    weight?: string
-    stock?: string | number
-    cost?: string
-    size?: { length: string; width: string; height: string; unit: string }
-    backorder?: boolean
-    data?: { code: string; label: string; value: string; stages?: string[] }[]
-  }
-  quantity?: { min?: number; max?: number; step?: number }
-  parts?: { sku: string; name?: string; price?: string; weight?: string; stock?: string | number }[]
-  options: Option[]
-  variants?: { by?: string[]; rows?: Row[] }
-  charges?: SetupCharge[]
-  guards?: { id?: string; never?: Condition; always?: Condition; because?: string }[]
-  rounding?: { mode?: string; at?: string }
-  views?: View[]
-  levels?: { code: string; label?: string; amount?: string; percent?: string; of?: string }[]
-  appliesTo?: { skus?: string[]; categories?: string[]; tags?: string[]; all?: boolean; except?: string[] }
-}
-
-export const KINDS: Record<string, string> = {
+export const KINDS: Readonly<Record<string, string>> = {
   one: 'pick one',
   several: 'pick several',
   flag: 'yes or not',
@@ -159,4 +39,4 @@ export const KINDS: Record<string, string> = {
   file: 'files',
   colour: 'a colour',
   note: 'notice',
-}
+} satisfies Record<Kind, string>

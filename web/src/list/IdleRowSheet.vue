@@ -40,7 +40,7 @@ const rows = computed(() =>
               >{{ index + 1 }}</router-link
             >
           </th>
-          <td v-for="code in by" :key="code">{{ rowWords(setup, row.pick, code) }}</td>
+          <td v-for="code in by" :key="code">{{ rowWords(setup, row, code) }}</td>
           <td class="code">{{ row.sku ?? '' }}</td>
           <td class="amount">{{ row.salePrice ?? row.price ?? '' }}</td>
           <td class="figure">{{ row.stock ?? 'not tracked' }}</td>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import type { Option, SetupDocument } from '../desk/document'
+import type { Charge, Option, SetupCharge, SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { answer, client, type Finding } from '../shared/api'
 import { isWithin, type Severity } from '../shared/severity'
@@ -33,6 +33,13 @@ const isWriting = draft.isWriting
 const pictures = usePictures(() => desk.value.id)
 /** What stands in the draft while it is written in, else the revision. */
 const setup = computed<SetupDocument>(() => (isWriting.value ? draft.document.value : desk.value.document))
+/** A charge is a plain amount, or says more. */
+const charges = computed(() =>
+  (setup.value.charges ?? []).map(
+    (charge): Pick<SetupCharge, 'id' | 'label' | 'when'> & { charge: Charge } =>
+      typeof charge === 'object' ? { ...charge, charge } : { charge },
+  ),
+)
 const all = computed<Finding[]>(() => draft.checked.value?.findings ?? desk.value.findings)
 const at = computed(() => (typeof route.query.at === 'string' ? route.query.at : null))
 
@@ -228,12 +235,12 @@ function marked(place: string): boolean {
         <div class="text">
           <h2>Charges of the setup</h2>
           <p
-            v-for="(c, i) in setup.charges"
+            v-for="(c, i) in charges"
             :id="`at/charges/${i}`"
             :key="i"
             :class="{ marked: marked(`/charges/${i}`) }"
           >
-            {{ c.label ?? c.id ?? 'charge' }}: {{ chargeWords(c) }}
+            {{ c.label ?? c.id ?? 'charge' }}: {{ chargeWords(c.charge) }}
             <template v-if="c.when"
               ><span class="quiet">when</span> {{ conditionWords(setup, c.when) }}</template
             >

@@ -1,10 +1,22 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { SetupDocument, View, ViewPlace } from '../desk/document'
+import type { SetupDocument, Shape, View, ViewPlace } from '../desk/document'
 import { useViewState } from '../shared/viewState'
 import { freshCode } from '../writing/paths'
 import type { Draft } from '../writing/useDraft'
-import { between, boxOf, handles, LEAST, moved, resized, shaped, written, type Point } from './places'
+import {
+  between,
+  boxOf,
+  handles,
+  LEAST,
+  moved,
+  resized,
+  shaped,
+  shapeOf,
+  SHAPES,
+  written,
+  type Point,
+} from './places'
 import { plainLabel } from './words'
 
 /**
@@ -93,10 +105,9 @@ function shown(i: number): ViewPlace[] {
   if (d?.view !== i) return places
   return d.index === null ? [...places, d.now] : places.map((p, j) => (j === d.index ? d.now : p))
 }
-function shape(i: number, j: number, event: Event): void {
+function shape(i: number, j: number, chosen: Shape): void {
   const place = props.setup.views?.[i]?.places?.[j]
-  if (place)
-    props.draft?.set(['views', i, 'places', j], shaped(place, (event.target as HTMLSelectElement).value))
+  if (place) props.draft?.set(['views', i, 'places', j], shaped(place, chosen))
 }
 async function addView(): Promise<void> {
   const views = props.setup.views ?? []
@@ -140,7 +151,8 @@ function words(place: ViewPlace): string {
 
 const ratio = (view: View): string => (view.pixels ? `${view.pixels.width} / ${view.pixels.height}` : '4 / 3')
 /** How much wider than high a picture is, so that a handle is round. */
-const proportion = (one: View): number => (one.pixels ? one.pixels.width / one.pixels.height : 4 / 3)
+const proportion = (one: View): number =>
+  one.pixels ? Number(one.pixels.width) / Number(one.pixels.height) : 4 / 3
 </script>
 
 <template>
@@ -212,11 +224,11 @@ const proportion = (one: View): number => (one.pixels ? one.pixels.width / one.p
         {{ j + 1 }} {{ place.label ?? place.code }} <span class="quiet">takes</span> {{ words(place) }}
         <select
           v-if="isWriting"
-          :value="place.points ? 'polygon' : (place.shape ?? 'box')"
+          :value="shapeOf(place)"
           :aria-label="`Shape of ${place.label ?? place.code}`"
-          @change="shape(i, j, $event)"
+          @change="shape(i, j, SHAPES[($event.target as HTMLSelectElement).selectedIndex] ?? 'box')"
         >
-          <option v-for="each in ['box', 'ellipse', 'polygon']" :key="each">{{ each }}</option>
+          <option v-for="each in SHAPES" :key="each">{{ each }}</option>
         </select>
       </p>
       <p v-if="isWriting" class="quiet">Draw on the picture to add a place.</p>

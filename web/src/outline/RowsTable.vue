@@ -43,7 +43,7 @@ const hasPictures = computed(() => rows.value.some((r) => r.image))
         :class="{ marked: marked === `/variants/rows/${i}` }"
       >
         <td class="figure">{{ i + 1 }}</td>
-        <td v-for="code in by" :key="code">{{ rowWords(setup, r.pick, code) }}</td>
+        <td v-for="code in by" :key="code">{{ rowWords(setup, r, code) }}</td>
         <td class="code">{{ r.sku ?? '' }}</td>
         <td class="amount">{{ r.salePrice ? `${r.salePrice} (${r.price ?? ''})` : (r.price ?? '') }}</td>
         <td class="figure">{{ r.stock ?? '' }}</td>

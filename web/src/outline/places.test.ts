@@ -1,15 +1,16 @@
 import { describe, expect, it } from 'vitest'
+import type { ViewPlace } from '../desk/document'
 import { between, boxOf, handles, moved, resized, shaped } from './places'
 
-const box = { code: 'p', shape: 'box', box: { x: '20', y: '10', width: '30', height: '40' } }
-const triangle = {
+const box: ViewPlace = { code: 'p', shape: 'box', box: { x: '20', y: '10', width: '30', height: '40' } }
+const triangle: ViewPlace = {
   code: 't',
   shape: 'polygon',
   points: [
     ['20', '15'],
     ['80', '15'],
     ['50', '55'],
-  ] as [string, string][],
+  ],
 }
 
 describe('places drawn on a picture', () => {

@@ -1,4 +1,11 @@
-import type { ViewPlace } from '../desk/document'
+import type { Shape, ViewPlace } from '../desk/document'
+
+export const SHAPES: Shape[] = ['box', 'ellipse', 'polygon']
+
+/** A polygon is told by its points, whether it says so or not. */
+export function shapeOf(place: ViewPlace): Shape {
+  return place.points ? 'polygon' : (place.shape ?? 'box')
+}
 
 /** A point of a picture, in per cent from its upper left corner. */
 export interface Point {
@@ -72,7 +79,7 @@ export function handles(place: ViewPlace): Point[] {
 }
 
 /** The same area in another shape: a polygon begins as the corners of its box. */
-export function shaped(place: ViewPlace, shape: string): ViewPlace {
+export function shaped(place: ViewPlace, shape: Shape): ViewPlace {
   const box = boxOf(place)
   const rest: ViewPlace = { ...place, shape }
   delete rest.box

@@ -3,6 +3,7 @@ import type { SetupDocument } from '../desk/document'
 import { chargeWords, conditionWords, limitWords, placeWords, plainLabel } from './words'
 
 const setup: SetupDocument = {
+  ithrel: 'setup/1',
   name: 'Lamp',
   currency: 'EUR',
   item: { sku: 'L', name: 'Lamp', price: '1' },

@@ -1,4 +1,4 @@
-import type { Charge, Condition, Option, SetupDocument } from '../desk/document'
+import type { Charge, Condition, Option, Row, SetupDocument } from '../desk/document'
 
 /** A label without the mark that tells the shopper an answer is required. */
 export function plainLabel(label: string): string {
@@ -60,7 +60,7 @@ export function conditionWords(setup: SetupDocument, c: Condition, inner = false
 
 /** A charge in short: "+5.00", "10% of base", "0.50 a character after 10". */
 export function chargeWords(charge: Charge): string {
-  if (typeof charge !== 'object') return signed(String(charge))
+  if (typeof charge !== 'object') return signed(charge)
   const per = charge.per === 'line' ? ', once a line' : ''
   const free = charge.free ? ` after ${charge.free}` : ''
   switch (charge.how) {
@@ -91,7 +91,7 @@ export function chargeWords(charge: Charge): string {
       return `${charge.expr ?? ''}${held.length > 0 ? ` (${held.join(', ')})` : ''}${per}`
     }
     default:
-      return charge.how
+      return 'a charge that does not say how'
   }
 }
 
@@ -102,15 +102,16 @@ function levelName(amount: string | number | undefined): string | undefined {
 }
 
 function amountWords(amount: string | number | undefined): string {
-  return levelName(amount) ?? signed(String(amount ?? '0'))
+  return levelName(amount) ?? signed(amount ?? '0')
 }
 
 function basisWords(of: string | undefined): string {
   return levelName(of) ?? (of === 'running' ? 'the running total' : 'the base')
 }
 
-function signed(amount: string): string {
-  return amount.startsWith('-') ? `−${amount.slice(1)}` : `+${amount}`
+function signed(amount: string | number): string {
+  const text = String(amount)
+  return text.startsWith('-') ? `−${text.slice(1)}` : `+${text}`
 }
 
 /** The limits of an input or a several, one short phrase each. */
@@ -142,16 +143,14 @@ export function limitWords(o: Option): string[] {
   return out
 }
 
-type Pick = Record<string, string | boolean | string[]>
-
 /** What a variant row asks of an option that it goes by. */
-export function rowWords(setup: SetupDocument, pick: Pick, code: string): string {
-  return pickWords(optionNamed(setup, code), pick, code)
+export function rowWords(setup: SetupDocument, row: Row, code: string): string {
+  return pickWords(optionNamed(setup, code), row.pick, code)
 }
 
 /** The same of an option that is at hand; undefined where no option has the code. */
-export function pickWords(option: Option | undefined, pick: Pick, code: string): string {
-  const wanted = pick[code]
+export function pickWords(option: Option | undefined, pick: Row['pick'], code: string): string {
+  const wanted = pick?.[code]
   if (wanted === undefined || wanted === false) return 'none'
   if (wanted === true) return 'yes'
   return (Array.isArray(wanted) ? wanted : [wanted]).map((w) => valueWord(option, w)).join('; ')

@@ -26,7 +26,7 @@ async function addData(): Promise<void> {
   const data = draft.document.value.item.data ?? []
   const code = freshCode(
     'data',
-    data.map((d) => d.code),
+    data.map((d) => d.code ?? ''),
   )
   draft.append(['item', 'data'], [{ code, label: 'New entry', value: '' }])
   await view.change({ at: `/item/data/${data.length}` })

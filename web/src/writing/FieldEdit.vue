@@ -19,17 +19,18 @@ const trouble = ref<string | null>(null)
 const written = ref('')
 
 /** A setup's charge stands beside its label and condition, in one object. */
-const chargeAlone = (all: unknown): Charge | undefined => {
-  if (props.field.key !== '') return all as Charge | undefined
-  const rest: Partial<SetupCharge> = { ...(all as SetupCharge | undefined) }
+const chargeAlone = (all: Charge | undefined): Charge | undefined => {
+  if (props.field.key !== '' || typeof all !== 'object') return all
+  const rest: SetupCharge = { ...all }
   delete rest.id
   delete rest.label
   delete rest.when
-  return rest.how === undefined ? undefined : { ...rest, how: rest.how }
+  return rest.how === undefined ? undefined : rest
 }
+const charge = computed(() => chargeAlone(value.value as Charge | undefined))
 const shown = computed<string>(() => {
   const v = value.value
-  if (props.field.how === 'charge') return writeCharge(chargeAlone(v))
+  if (props.field.how === 'charge') return writeCharge(charge.value)
   if (v === undefined || v === null) return ''
   if (props.field.how === 'condition') return conditionWords(draft.document.value, v)
   if (props.field.how === 'figures')
@@ -157,11 +158,8 @@ async function takeName(name: string): Promise<void> {
   placeCaret()
 }
 const below = computed(() =>
-  props.field.how === 'charge' &&
-  !props.bare &&
-  value.value !== undefined &&
-  chargeAlone(value.value) !== undefined
-    ? chargeWords(chargeAlone(value.value) ?? '0')
+  props.field.how === 'charge' && !props.bare && charge.value !== undefined
+    ? chargeWords(charge.value)
     : null,
 )
 </script>

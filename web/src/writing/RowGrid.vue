@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Option } from '../desk/document'
+import type { Option, Row } from '../desk/document'
 import { pickWords } from '../outline/words'
 import { combinations } from './cells'
 import { PICKED, ROW } from './fields'
@@ -27,8 +27,8 @@ const choices = computed<Option[]>((before) =>
     options.value.filter((o) => [...PICKED, 'flag'].includes(o.kind)),
   ),
 )
-type Pick = Record<string, string | boolean | string[]>
-const print = (pick: Pick): string =>
+type Picked = NonNullable<Row['pick']>
+const print = (pick: Picked): string =>
   JSON.stringify(
     by.value.map((code) => (pick[code] === undefined || pick[code] === false ? null : pick[code])),
   )
@@ -41,11 +41,11 @@ const going = computed<(Option | undefined)[]>((before) =>
 )
 const heads = computed(() => by.value.map((code, i) => going.value[i]?.label ?? code))
 function lead(member: Record<string, unknown>): string[] {
-  return by.value.map((code, i) => pickWords(going.value[i], (member.pick ?? {}) as Pick, code))
+  return by.value.map((code, i) => pickWords(going.value[i], (member as Row).pick, code))
 }
 const fresh = (): Record<string, unknown> => ({ pick: {} })
 /** Every combination that could have a row, by its print; null where they are too many. */
-const all = computed<Map<string, Pick> | null>(() => {
+const all = computed<Map<string, Picked> | null>(() => {
   const lists = going.value.map((option) => {
     const values: (string | boolean | null)[] =
       option?.kind === 'flag'
@@ -57,7 +57,7 @@ const all = computed<Map<string, Pick> | null>(() => {
   if (!picked) return null
   return new Map(
     picked.map((one) => {
-      const pick: Pick = {}
+      const pick: Picked = {}
       one.forEach((value, i) => {
         const code = by.value[i]
         if (value !== null && code !== undefined) pick[code] = value
@@ -67,13 +67,13 @@ const all = computed<Map<string, Pick> | null>(() => {
   )
 })
 /** What the rows pick; the same list as before an edit that leaves all picks as they were. */
-const picks = computed<Pick[]>((before) =>
+const picks = computed<Picked[]>((before) =>
   sameList(
     before,
-    (rows.value ?? []).map((r) => r.pick),
+    (rows.value ?? []).map((r) => r.pick ?? {}),
   ),
 )
-const missing = computed<Pick[] | null>(() => {
+const missing = computed<Picked[] | null>(() => {
   if (!all.value) return null
   const there = new Set(picks.value.map(print))
   return [...all.value].filter(([key]) => !there.has(key)).map(([, pick]) => pick)

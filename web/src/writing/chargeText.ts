@@ -1,6 +1,13 @@
 import type { Charge, ChargeForm } from '../desk/document'
 
 const NUMBER = String.raw`[+-]?\d+(?:\.\d+)?`
+/** What a charge may be for each of. */
+const EACH: Record<string, ChargeForm['how']> = {
+  character: 'per-character',
+  file: 'per-file',
+  pick: 'per-pick',
+}
+type Step = NonNullable<ChargeForm['steps']>[number]
 const AMOUNT = String.raw`(${NUMBER}|level [a-z][a-z0-9_]*)`
 
 /**
@@ -20,7 +27,7 @@ export function readCharge(written: string): Charge | undefined | null {
   }
   const perLine = /,?\s*once a line$/i.exec(text)
   if (perLine) text = text.slice(0, perLine.index).trim()
-  const per = perLine ? { per: 'line' } : {}
+  const per: Pick<ChargeForm, 'per'> = perLine ? { per: 'line' } : {}
   const formula = new RegExp(`^=\\s*(.+?)(?:, at least (${NUMBER}))?(?:, at most (${NUMBER}))?$`, 's').exec(
     text,
   )
@@ -57,7 +64,7 @@ export function readCharge(written: string): Charge | undefined | null {
   ).exec(text)
   if (each?.[1] && each[2])
     return {
-      how: `per-${each[2].toLowerCase()}`,
+      how: EACH[each[2].toLowerCase()],
       amount: plain(each[1]),
       ...(each[3] ? { free: Number(each[3]) } : {}),
       ...(each[4] ? { skipSpaces: true } : {}),
@@ -105,14 +112,16 @@ export function writeCharge(charge: Charge | undefined): string {
 }
 
 /** One step of tiers: "from 10: -1.50", "from 50: -5%". */
-function readStep(words: string): { from: number; amount?: string; rate?: string } | null {
+function readStep(words: string): Step | null {
   const step = new RegExp(`^\\s*from (\\d+):\\s*(${NUMBER})\\s*(%?)\\s*$`, 'i').exec(words)
   if (!step?.[1] || !step[2]) return null
-  return { from: Number(step[1]), [step[3] === '%' ? 'rate' : 'amount']: plain(step[2]) }
+  const from = Number(step[1])
+  return step[3] === '%' ? { from, rate: plain(step[2]) } : { from, amount: plain(step[2]) }
 }
 
-function level(amount: string): string {
-  return amount.startsWith('level:') ? `level ${amount.slice(6)}` : amount
+function level(amount: string | number): string {
+  const text = String(amount)
+  return text.startsWith('level:') ? `level ${text.slice(6)}` : text
 }
 
 function plain(amount: string): string {

@@ -26,7 +26,7 @@ describe('charges in short writing', () => {
   it('writes what has no short writing as JSON, so that nothing is lost', () => {
     const odd = { how: 'formula', expr: 'w', note: 'x' } as unknown as ChargeForm
     expect(readCharge(writeCharge(odd))).toEqual(odd)
-    const level = { how: 'fixed', amount: 'level:trade', per: 'line' }
+    const level: Charge = { how: 'fixed', amount: 'level:trade', per: 'line' }
     expect(readCharge(writeCharge(level))).toEqual(level)
   })
 })
