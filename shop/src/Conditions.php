@@ -12,9 +12,9 @@ namespace Ithrel\Shop;
 final readonly class Conditions
 {
     /**
-     * @param array<string, array<string, mixed>> $options by code
+     * @param array<string, string> $kinds of the options, by code
      */
-    public function __construct(private array $options, private Faults $faults, private string $today) {}
+    public function __construct(private array $kinds, private Faults $faults, private string $today) {}
 
     /**
      * @param array<string, mixed>|null $c
@@ -56,7 +56,7 @@ final readonly class Conditions
     {
         $code = Read::text($c, 'option');
         $answer = $answers[$code] ?? null;
-        $kind = Read::text($this->options[$code] ?? [], 'kind');
+        $kind = $this->kinds[$code] ?? '';
         if (array_key_exists('filled', $c)) {
             return $c['filled'] === (null !== $answer);
         }

@@ -40,7 +40,11 @@ final class Faults
      */
     public static function all(): array
     {
-        $all = [];
+        static $all = [];
+        /** @var array<string, class-string<Fault>> $all looked for once */
+        if ([] !== $all) {
+            return $all;
+        }
         $files = glob(__DIR__ . '/Fault/*.php');
         foreach (false === $files ? [] : $files as $file) {
             /** @var class-string<Fault> $class */

@@ -18,17 +18,29 @@ final class Form
 
     public readonly Conditions $conditions;
 
+    /** @var array<string, string> code of an option => its kind */
+    private readonly array $kinds;
+
+    /** @var array<string, array<array-key, array<string, mixed>>> code of an option => its values by code */
+    public readonly array $values;
+
     /**
      * @param array<string, mixed> $document
      */
     public function __construct(public readonly array $document, private readonly Faults $faults, string $today)
     {
-        $options = [];
+        $options = $kinds = $values = [];
         foreach (Read::maps($document, 'options') as $option) {
-            $options[Read::text($option, 'code')] = $option;
+            $code = Read::text($option, 'code');
+            $options[$code] = $option;
+            $kinds[$code] = Read::text($option, 'kind');
+            $values[$code] = [];
+            foreach (Read::maps($option, 'values') as $value) {
+                $values[$code][Read::text($value, 'code')] = $value;
+            }
         }
-        $this->options = $options;
-        $this->conditions = new Conditions($options, $faults, $today);
+        [$this->options, $this->kinds, $this->values] = [$options, $kinds, $values];
+        $this->conditions = new Conditions($kinds, $faults, $today);
     }
 
     /**
@@ -49,17 +61,29 @@ final class Form
      */
     public function offered(string $code, array $answers): array
     {
-        $offered = [];
-        foreach (Read::maps($this->options[$code], 'values') as $value) {
-            if (
-                true !== ($value['hidden'] ?? false) &&
-                $this->conditions->hold(Read::mapOrNull($value, 'allowedWhen'), $answers)
-            ) {
-                $offered[] = Read::text($value, 'code');
-            }
-        }
+        return array_values(
+            array_filter(
+                array_map(strval(...), array_keys($this->values[$code])),
+                fn(string $value): bool => $this->isOffered($code, $value, $answers),
+            ),
+        );
+    }
 
-        return $offered;
+    /**
+     * @param Answers $answers
+     */
+    private function isOffered(string $code, string $value, array $answers): bool
+    {
+        $known = $this->values[$code][$value] ?? null;
+
+        return null !== $known &&
+            true !== ($known['hidden'] ?? false) &&
+            $this->conditions->hold(Read::mapOrNull($known, 'allowedWhen'), $answers);
+    }
+
+    public function isChoice(string $code): bool
+    {
+        return in_array($this->kinds[$code] ?? '', ['one', 'part', 'several'], true);
     }
 
     /**
@@ -132,17 +156,18 @@ final class Form
         do {
             $changed = false;
             foreach (array_keys($answers) as $code) {
-                $code = $code;
                 if (!isset($this->options[$code]) || !$this->isShown($code, $answers)) {
                     unset($answers[$code]);
                     $changed = true;
                     continue;
                 }
-                if (!in_array(Read::text($this->options[$code], 'kind'), ['one', 'part', 'several'], true)) {
+                if (!$this->isChoice($code)) {
                     continue;
                 }
                 $given = array_values(array_filter((array) $answers[$code], is_string(...)));
-                $kept = array_values(array_intersect($given, $this->offered($code, $answers)));
+                $kept = array_values(
+                    array_filter($given, fn(string $value): bool => $this->isOffered($code, $value, $answers)),
+                );
                 if ($kept !== $given) {
                     $changed = true;
                     if ([] === $kept) {
@@ -164,7 +189,6 @@ final class Form
     private function firstWithDefault(array $answers, array $shownBefore): ?string
     {
         foreach (array_keys($this->options) as $code) {
-            $code = $code;
             if (
                 !($shownBefore[$code] ?? false) &&
                 !isset($answers[$code]) &&
@@ -186,21 +210,22 @@ final class Form
     private function defaultOf(string $code, array $answers): string|bool|array|null
     {
         $option = $this->options[$code];
-        $kind = Read::text($option, 'kind');
-        if ('flag' === $kind) {
+        if ('flag' === $this->kinds[$code]) {
             return true === ($option['default'] ?? false) ? true : null;
         }
-        if (in_array($kind, ['one', 'part', 'several'], true)) {
-            $defaults = [];
-            foreach (Read::maps($option, 'values') as $value) {
-                if (true === ($value['default'] ?? false)) {
-                    $defaults[] = Read::text($value, 'code');
-                }
-            }
-            $defaults = 'several' === $kind ? $defaults : array_slice($defaults, 0, 1);
-            $kept = array_values(array_intersect($defaults, $this->offered($code, $answers)));
+        if ($this->isChoice($code)) {
+            $isSeveral = 'several' === $this->kinds[$code];
+            $defaults = array_keys(
+                array_filter($this->values[$code], static fn(array $v): bool => true === ($v['default'] ?? false)),
+            );
+            $kept = array_values(
+                array_filter(
+                    array_map(strval(...), $isSeveral ? $defaults : array_slice($defaults, 0, 1)),
+                    fn(string $value): bool => $this->isOffered($code, $value, $answers),
+                ),
+            );
 
-            return [] === $kept ? null : ('several' === $kind ? $kept : $kept[0]);
+            return [] === $kept ? null : ($isSeveral ? $kept : $kept[0]);
         }
         $default = isset($option['default']) ? Read::text($option, 'default') : null;
 
@@ -217,16 +242,13 @@ final class Form
     public function ordered(array $answers): array
     {
         $ordered = [];
-        foreach ($this->options as $code => $option) {
+        foreach (array_keys($this->options) as $code) {
             if (!isset($answers[$code])) {
                 continue;
             }
             $answer = $answers[$code];
-            if ('several' === Read::text($option, 'kind') && is_array($answer)) {
-                $codes = array_map(
-                    static fn(array $v): string => Read::text($v, 'code'),
-                    Read::maps($option, 'values'),
-                );
+            if ('several' === $this->kinds[$code] && is_array($answer)) {
+                $codes = array_map(strval(...), array_keys($this->values[$code]));
                 $answer = array_values(array_intersect($codes, array_filter($answer, is_string(...))));
             }
             /** @var string|true|list<string>|list<File> $answer */

@@ -44,11 +44,8 @@ final class Read
      */
     public static function map(array $from, string $key): array
     {
-        $value = $from[$key] ?? null;
-        $map = [];
-        foreach (is_array($value) ? $value : [] as $k => $v) {
-            $map[(string) $k] = $v;
-        }
+        /** @var array<string, mixed> $map what was an object in JSON, or is taken for one */
+        $map = is_array($from[$key] ?? null) ? $from[$key] : [];
 
         return $map;
     }
@@ -70,12 +67,8 @@ final class Read
      */
     public static function maps(array $from, string $key): array
     {
-        $maps = [];
-        foreach (is_array($from[$key] ?? null) ? $from[$key] : [] as $i => $value) {
-            if (is_array($value)) {
-                $maps[] = self::map(['x' => $value], 'x');
-            }
-        }
+        /** @var list<array<string, mixed>> $maps */
+        $maps = array_values(array_filter(is_array($from[$key] ?? null) ? $from[$key] : [], is_array(...)));
 
         return $maps;
     }

@@ -98,14 +98,15 @@ final readonly class Stock
         if ('flag' === Read::text($option, 'kind')) {
             return [Read::map($option, 'yes') + ['code' => 'yes', 'label' => Read::text($option, 'label', $code)]];
         }
-        if (!in_array(Read::text($option, 'kind'), ['one', 'part', 'several'], true)) {
+        if (!$this->form->isChoice($code)) {
             return [];
         }
 
         return array_values(
             array_filter(
-                Read::maps($option, 'values'),
-                static fn(array $v): bool => in_array(Read::text($v, 'code'), (array) $answer, true),
+                $this->form->values[$code],
+                static fn(int|string $value): bool => in_array((string) $value, (array) $answer, true),
+                ARRAY_FILTER_USE_KEY,
             ),
         );
     }

@@ -21,12 +21,12 @@ final class ReadingTest extends TestCase
 {
     private const TODAY = '2026-11-24';
 
-    private const OPTIONS = [
-        'size' => ['code' => 'size', 'kind' => 'one'],
-        'extras' => ['code' => 'extras', 'kind' => 'several'],
-        'wrap' => ['code' => 'wrap', 'kind' => 'flag'],
-        'width' => ['code' => 'width', 'kind' => 'number', 'unit' => 'cm'],
-        'day' => ['code' => 'day', 'kind' => 'date'],
+    private const KINDS = [
+        'size' => 'one',
+        'extras' => 'several',
+        'wrap' => 'flag',
+        'width' => 'number',
+        'day' => 'date',
     ];
 
     /**
@@ -71,7 +71,7 @@ final class ReadingTest extends TestCase
         $answers = ['size' => 'l', 'extras' => ['a', 'b'], 'wrap' => true, 'width' => '30', 'day' => '2026-11-30'];
         self::assertSame(
             $holds,
-            (new Conditions(self::OPTIONS, new Faults(), self::TODAY))->hold($condition, $answers, 3),
+            (new Conditions(self::KINDS, new Faults(), self::TODAY))->hold($condition, $answers, 3),
         );
     }
 

@@ -21,6 +21,12 @@ final readonly class Page
     /** @var list<list<Input>> for each option one permitted input of each class */
     public array $inputs;
 
+    /** @var list<Option> that are not always shown */
+    private array $conditional;
+
+    /** @var array<int, true> positions of the options whose answers can come to go again */
+    private array $fleeting;
+
     public function __construct(public Setup $setup, public Dependencies $dependencies)
     {
         $this->truth = new Truth($setup);
@@ -31,6 +37,24 @@ final readonly class Page
             $inputs[] = $classes->of($option, $tests[$option->index] ?? []);
         }
         $this->inputs = $inputs;
+        $this->conditional = array_values(
+            array_filter($setup->options, static fn(Option $o): bool => null !== $o->shownWhen),
+        );
+        $this->fleeting = array_fill_keys(
+            array_keys(array_filter($setup->options, static fn(Option $o): bool => self::isFleeting($o))),
+            true,
+        );
+    }
+
+    private static function isFleeting(Option $option): bool
+    {
+        foreach ($option->values as $value) {
+            if ($value->hidden || null !== $value->allowedWhen) {
+                return true;
+            }
+        }
+
+        return null !== $option->shownWhen;
     }
 
     public function isShown(Option $option, State $state): bool
@@ -56,7 +80,7 @@ final readonly class Page
     /** The page as it opens: the defaults of the options shown. */
     public function opening(): State
     {
-        return $this->settle(new State(), []);
+        return $this->settle(new State(), $this->setup->options, []);
     }
 
     /**
@@ -67,24 +91,25 @@ final readonly class Page
     public function click(State $state, int $option, array|Input|null $answer): State
     {
         $shown = [];
-        foreach ($this->setup->options as $each) {
+        foreach ($this->conditional as $each) {
             $shown[$each->index] = $this->isShown($each, $state);
         }
 
-        return $this->settle($state->with($option, $answer), $shown);
+        return $this->settle($state->with($option, $answer), $this->conditional, $shown);
     }
 
     /**
      * Drops what is no longer shown or allowed; then each option that became shown takes its default, once.
      *
+     * @param list<Option> $options that may become shown
      * @param array<int, bool> $shownBefore by option position
      */
-    private function settle(State $state, array $shownBefore): State
+    private function settle(State $state, array $options, array $shownBefore): State
     {
         $state = $this->drop($state);
         do {
             $again = false;
-            foreach ($this->setup->options as $option) {
+            foreach ($options as $option) {
                 if (($shownBefore[$option->index] ?? false) || !$this->isShown($option, $state)) {
                     continue;
                 }
@@ -110,7 +135,7 @@ final readonly class Page
     {
         do {
             $changed = false;
-            foreach ($state->answers as $index => $answer) {
+            foreach (array_intersect_key($state->answers, $this->fleeting) as $index => $answer) {
                 $option = $this->setup->options[$index];
                 if (!$this->isShown($option, $state)) {
                     $state = $state->with($index, null);

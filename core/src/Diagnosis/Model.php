@@ -24,12 +24,14 @@ final class Model
     /**
      * @param Setup $expected the setup that the checks were made of
      * @param list<string> $askedWhileHidden as Deviation has it
+     * @param self|null $before what it deviates from
      */
     private function __construct(
         public readonly DocumentTree $tree,
         private readonly Setup $expected,
         private readonly ModelShop $shop,
         private readonly array $askedWhileHidden = [],
+        private readonly ?self $before = null,
     ) {}
 
     /** A shop that has the setup as it is written. */
@@ -53,7 +55,7 @@ final class Model
             $asked,
         );
 
-        return new self($tree, $this->expected, $shop, $asked);
+        return new self($tree, $this->expected, $shop, $asked, $this);
     }
 
     public function found(Seen $seen): Found
@@ -66,12 +68,21 @@ final class Model
      */
     public function cells(Seen $seen): array
     {
-        $number = $seen->check->number;
+        return $this->cells[$seen->check->number] ??= $this->compared($seen);
+    }
 
-        return $this->cells[$number] ??= $seen->cellsOf(
-            (new CheckComparison($this->expected))->differences($seen->check, $this->found($seen)),
-            $this->found($seen),
-        );
+    /**
+     * @return array<string, string>
+     */
+    private function compared(Seen $seen): array
+    {
+        $found = $this->found($seen);
+        // Most deviations change little, and to compare takes longer than to see that nothing changed.
+        if (null !== $this->before && $found->toArray() === $this->before->found($seen)->toArray()) {
+            return $this->before->cells($seen);
+        }
+
+        return $seen->cellsOf((new CheckComparison($this->expected))->differences($seen->check, $found), $found);
     }
 
     /**

@@ -21,9 +21,15 @@ final readonly class Steps
 {
     private CartLineBuilder $lines;
 
+    /** @var list<Option> */
+    private array $withDefault;
+
     public function __construct(private Page $page)
     {
         $this->lines = new CartLineBuilder($page->setup);
+        $this->withDefault = array_values(
+            array_filter($page->setup->options, static fn(Option $o): bool => null !== $o->default),
+        );
     }
 
     /** The page as it opens, with inputs as their defaults are written. */
@@ -151,14 +157,13 @@ final readonly class Steps
     /** Core lets the member of its class stand for a default; on a real page it is what the document says. */
     private function withDefaults(State $before, State $after, ?int $clicked): State
     {
-        foreach ($this->page->setup->options as $option) {
+        foreach ($this->withDefault as $option) {
             if (
-                null !== $option->default &&
                 null !== $after->input($option->index) &&
                 !$before->has($option->index) &&
                 $option->index !== $clicked
             ) {
-                $typed = (new InputCheck())->parse($option, $option->default);
+                $typed = (new InputCheck())->parse($option, (string) $option->default);
                 $after = null === $typed ? $after : $after->with($option->index, $typed);
             }
         }

@@ -17,11 +17,14 @@ final class Structure
 
     private ?Validator $validator = null;
 
+    /** What the schema asks is read once a process: to read it takes longer than to ask it of a small document. */
+    private static ?self $shipped = null;
+
     public function __construct(private readonly string $schemaFile) {}
 
     public static function shipped(): self
     {
-        return new self(dirname(__DIR__, 3) . '/docs/setup.schema.json');
+        return self::$shipped ??= new self(dirname(__DIR__, 3) . '/docs/setup.schema.json');
     }
 
     /**

@@ -16,13 +16,11 @@ use Ithrel\Core\Setup\Setup;
  */
 final class Clingo
 {
-    private static ?string $folder = null;
-
-    /** @var array{resource, resource} to the shell that starts solvers, and from it */
+    /** @var array{resource, resource} to the solver, and from it */
     private static array $pipes;
 
-    /** @var resource it ends when this is let go of */
-    private static mixed $process;
+    /** @var resource|null it ends when this is let go of */
+    private static mixed $process = null;
 
     /** @var list<string> */
     private array $rules = [];
@@ -152,10 +150,8 @@ final class Clingo
      */
     private static function answers(string $program): array
     {
-        $out = self::solve($program, ['-n', '0', '--project=show', '--warn=none', '-']);
-        preg_match_all('/^Answer: \d+\n(.*)$/m', $out, $models);
         $answers = [];
-        foreach ($models[1] as $model) {
+        foreach (self::solve($program) as $model) {
             preg_match_all(
                 '/ans\(k(\w+),(\w+)\)|length\((\d+)\)/',
                 $model,
@@ -179,45 +175,36 @@ final class Clingo
     }
 
     /**
-     * Solvers are started by a small process that is started once: a copy of this one, as each start makes, takes
-     * longer than the solving.
+     * One solver solves all programs: to start one takes longer than the solving.
      *
-     * @param list<string> $arguments
+     * @return list<string> the models, each as what it shows
      */
-    private static function solve(string $program, array $arguments): string
+    private static function solve(string $program): array
     {
-        $file = self::$folder ?? self::start();
-        file_put_contents($file . '/program', $program);
-        fwrite(self::$pipes[0], implode(' ', $arguments) . "\n");
-        if ("done\n" !== fgets(self::$pipes[1])) {
-            throw new \RuntimeException('clingo does not start.');
+        self::$process ?? self::start();
+        fwrite(self::$pipes[0], strlen($program) . "\n" . $program);
+        $models = [];
+        while ("done\n" !== ($line = fgets(self::$pipes[1]))) {
+            if (false === $line) {
+                throw new \RuntimeException('clingo ended with this program: ' . $program);
+            }
+            $models[] = $line;
         }
 
-        return (string) file_get_contents($file . '/answer');
+        return $models;
     }
 
-    /**
-     * @return string a folder for what goes to the solver and comes back
-     */
-    private static function start(): string
+    private static function start(): void
     {
-        self::$folder = sys_get_temp_dir() . '/ithrel-clingo-' . bin2hex(random_bytes(6));
-        mkdir(self::$folder, 0o700);
-        $loop =
-            'while read -r arguments; do /usr/bin/clingo $arguments <program >answer ' .
-            '2>&1; echo done; done; rm -rf "$PWD"';
         $process = proc_open(
-            ['bash', '-c', $loop],
+            ['/usr/bin/clingo', '--outf=3', __DIR__ . '/clingo.lp'],
             [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']],
             $pipes,
-            self::$folder,
         );
         if (!is_resource($process)) {
-            throw new \RuntimeException('No shell starts.');
+            throw new \RuntimeException('clingo does not start.');
         }
         [self::$process, self::$pipes] = [$process, [$pipes[0], $pipes[1]]];
-
-        return self::$folder;
     }
 
     private function program(): string
