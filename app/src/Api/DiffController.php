@@ -16,7 +16,6 @@ use Ithrel\App\People\Who;
 use Ithrel\App\Store\HandedSheet;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
-use Ithrel\App\Store\StoredSetup;
 use Ithrel\App\Work\Bounds;
 use Ithrel\App\Work\OutOfBounds;
 use Ithrel\Core\Diff\DiffResult;
@@ -31,9 +30,7 @@ use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\Today;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
-use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
@@ -56,30 +53,24 @@ final readonly class DiffController
         private Who $who,
     ) {}
 
-    #[Route('/api/setups/{id}/diff', methods: ['GET'])]
+    #[Route('/api/documents/{sha256}/diff/{older}', methods: ['GET'])]
     #[
         OA\Get(
-            path: '/api/setups/{id}/diff',
+            path: '/api/documents/{sha256}/diff/{older}',
             operationId: 'getDiff',
             parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-                new OA\Parameter(
-                    name: 'from',
-                    description: 'number of the older revision; the one before the latest where neither is given',
-                    in: 'query',
-                    schema: new OA\Schema(type: 'string'),
-                ),
-                new OA\Parameter(
-                    name: 'with',
-                    description: 'id of another setup, whose latest revision is the older side',
-                    in: 'query',
+                new OA\Parameter(ref: '#/components/parameters/Document'),
+                new OA\PathParameter(
+                    name: 'older',
+                    description: 'the hash of the document that is the older side',
+                    required: true,
                     schema: new OA\Schema(type: 'string'),
                 ),
             ],
             responses: [
                 new OA\Response(
                     response: 200,
-                    description: 'What the latest revision gained, lost and repriced, and the places that differ.',
+                    description: 'What it gained, lost and repriced since the older one, and the places that differ.',
                     content: new OA\JsonContent(ref: '#/components/schemas/DiffView'),
                 ),
                 new OA\Response(ref: '#/components/responses/Problem', response: 404),
@@ -87,17 +78,12 @@ final readonly class DiffController
             ],
         ),
     ]
-    public function diff(string $id, Request $request): JsonResponse
+    public function diff(string $sha256, string $older): JsonResponse
     {
-        $stored = $this->shelf->get($id);
-        $with = $request->query->getString('with');
-        $before =
-            '' === $with
-                ? self::revision($stored, $request->query->getString('from'))
-                : $this->shelf->get($with)->latest();
+        $before = $this->shelf->document($older);
         $today = Today::of(Shelf::today());
         $old = ReadDocument::of($this->reader, $before->document(), $today);
-        $new = ReadDocument::of($this->reader, $stored->latest()->document(), $today);
+        $new = ReadDocument::of($this->reader, $this->shelf->document($sha256)->document(), $today);
 
         return new JsonResponse(
             self::view(
@@ -145,17 +131,6 @@ final readonly class DiffController
             $this->gates->hand($stored, HandedSheet::SALE, $sheet->text, count($list->rows), $this->who->name());
 
         return new JsonResponse(self::view($diff, $setup, $setup, $counts));
-    }
-
-    private static function revision(StoredSetup $stored, string $number): Revision
-    {
-        $wanted = '' === $number ? max(1, $stored->latest()->number() - 1) : (int) $number;
-        $revision = '' === $number || 1 === preg_match('/^\d{1,9}$/D', $number) ? $stored->revision($wanted) : null;
-
-        return $revision ??
-            throw new NotFoundHttpException(
-                sprintf('There is no revision "%s".', mb_strimwidth($number, 0, 20, '…', 'UTF-8')),
-            );
     }
 
     /**

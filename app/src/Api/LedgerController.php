@@ -53,13 +53,14 @@ final readonly class LedgerController
 
     public function __construct(private Shelf $shelf, private SetupGate $gates, private Who $who) {}
 
-    #[Route('/api/setups/{id}/ledger', methods: ['GET'])]
+    #[Route('/api/documents/{sha256}/ledger', methods: ['GET'])]
     #[
         OA\Get(
-            path: '/api/setups/{id}/ledger',
+            path: '/api/documents/{sha256}/ledger',
             operationId: 'getLedger',
             parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(ref: '#/components/parameters/Document'),
+                new OA\Parameter(ref: '#/components/parameters/Edition'),
                 new OA\Parameter(
                     name: 'pin[]',
                     in: 'query',
@@ -88,9 +89,9 @@ final readonly class LedgerController
             ],
         ),
     ]
-    public function ledger(string $id, Request $request): Response
+    public function ledger(string $sha256, Request $request): Response
     {
-        $reach = $this->reach($id);
+        $reach = $this->reach($sha256);
         $setup = $reach->setup;
         $appraisal = (new Appraiser($reach))->appraise(StateWords::given($setup, $request));
         $rows = (new LedgerSheet($setup))->rows($appraisal->quote, $appraisal->quantity);
@@ -136,13 +137,14 @@ final readonly class LedgerController
         );
     }
 
-    #[Route('/api/setups/{id}/totals', methods: ['GET'])]
+    #[Route('/api/documents/{sha256}/totals', methods: ['GET'])]
     #[
         OA\Get(
-            path: '/api/setups/{id}/totals',
+            path: '/api/documents/{sha256}/totals',
             operationId: 'getTotals',
             parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(ref: '#/components/parameters/Document'),
+                new OA\Parameter(ref: '#/components/parameters/Edition'),
                 new OA\Parameter(
                     name: 'side',
                     description: 'whether inputs are chosen cheapest or dearest',
@@ -161,18 +163,19 @@ final readonly class LedgerController
             ],
         ),
     ]
-    public function totals(string $id, Request $request): JsonResponse
+    public function totals(string $sha256, Request $request): JsonResponse
     {
-        return new JsonResponse($this->view($this->reach($id), $request)->totals());
+        return new JsonResponse($this->view($this->reach($sha256), $request)->totals());
     }
 
-    #[Route('/api/setups/{id}/totals/rows', methods: ['GET'])]
+    #[Route('/api/documents/{sha256}/totals/rows', methods: ['GET'])]
     #[
         OA\Get(
-            path: '/api/setups/{id}/totals/rows',
+            path: '/api/documents/{sha256}/totals/rows',
             operationId: 'getRanked',
             parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(ref: '#/components/parameters/Document'),
+                new OA\Parameter(ref: '#/components/parameters/Edition'),
                 new OA\Parameter(
                     name: 'side',
                     in: 'query',
@@ -204,7 +207,7 @@ final readonly class LedgerController
             ],
         ),
     ]
-    public function rows(string $id, Request $request): JsonResponse
+    public function rows(string $sha256, Request $request): JsonResponse
     {
         $from = $request->query->getString('from', '0');
         if (1 !== preg_match('/^\d{1,2000}$/D', $from)) {
@@ -212,7 +215,7 @@ final readonly class LedgerController
         }
         try {
             return new JsonResponse(
-                $this->view($this->reach($id), $request)->rows(
+                $this->view($this->reach($sha256), $request)->rows(
                     gmp_init($from),
                     max(1, min(self::MOST_ROWS, $request->query->getInt('limit', 100))),
                 ),
@@ -225,13 +228,14 @@ final readonly class LedgerController
         }
     }
 
-    #[Route('/api/setups/{id}/effects', methods: ['GET'])]
+    #[Route('/api/documents/{sha256}/effects', methods: ['GET'])]
     #[
         OA\Get(
-            path: '/api/setups/{id}/effects',
+            path: '/api/documents/{sha256}/effects',
             operationId: 'getEffects',
             parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(ref: '#/components/parameters/Document'),
+                new OA\Parameter(ref: '#/components/parameters/Edition'),
             ],
             responses: [
                 new OA\Response(
@@ -243,9 +247,9 @@ final readonly class LedgerController
             ],
         ),
     ]
-    public function effects(string $id): JsonResponse
+    public function effects(string $sha256): JsonResponse
     {
-        $reach = $this->reach($id);
+        $reach = $this->reach($sha256);
         $setup = $reach->setup;
         try {
             $effects = ValueEffects::of($reach);
@@ -303,7 +307,8 @@ final readonly class LedgerController
     ]
     public function priceSheet(string $id, #[MapRequestPayload] SheetText $sheet): JsonResponse
     {
-        $result = (new PriceSheetView($this->reach($id)))->result($sheet->text);
+        $stored = $this->shelf->get($id);
+        $result = (new PriceSheetView($this->shelf->reach($stored->latest())))->result($sheet->text);
         // It counts at the gate; who may only look holds it against the setup for herself.
         $isTester = $this->who->role(Role::Tester)->includes(Role::Tester);
 
@@ -311,7 +316,7 @@ final readonly class LedgerController
             $result->counting(
                 $isTester &&
                     $this->gates->hand(
-                        $this->shelf->get($id),
+                        $stored,
                         HandedSheet::PRICES,
                         $sheet->text,
                         count($result->rows),
@@ -321,19 +326,17 @@ final readonly class LedgerController
         );
     }
 
-    #[Route('/api/setups/{id}/price-sheet/csv', methods: ['POST'])]
+    #[Route('/api/documents/{sha256}/price-sheet/csv', methods: ['POST'])]
     #[Needs(Role::Reader)]
     #[
         OA\Post(
-            path: '/api/setups/{id}/price-sheet/csv',
+            path: '/api/documents/{sha256}/price-sheet/csv',
             operationId: 'checkPriceSheetAsCsv',
             requestBody: new OA\RequestBody(
                 required: true,
                 content: new OA\JsonContent(ref: '#/components/schemas/SheetText'),
             ),
-            parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-            ],
+            parameters: [new OA\Parameter(ref: '#/components/parameters/Document')],
             responses: [
                 new OA\Response(
                     response: 200,
@@ -344,16 +347,16 @@ final readonly class LedgerController
             ],
         ),
     ]
-    public function priceSheetAsCsv(string $id, #[MapRequestPayload] SheetText $sheet): Response
+    public function priceSheetAsCsv(string $sha256, #[MapRequestPayload] SheetText $sheet): Response
     {
-        return new Response((new PriceSheetView($this->reach($id)))->csv($sheet->text), Response::HTTP_OK, [
+        return new Response((new PriceSheetView($this->reach($sha256)))->csv($sheet->text), Response::HTTP_OK, [
             'Content-Type' => 'text/csv; charset=utf-8',
         ]);
     }
 
-    private function reach(string $id): Reach
+    private function reach(string $sha256): Reach
     {
-        return $this->shelf->reach($this->shelf->get($id)->latest());
+        return $this->shelf->reach($this->shelf->document($sha256));
     }
 
     private function view(Reach $reach, Request $request): TotalsView

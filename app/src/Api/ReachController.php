@@ -34,13 +34,14 @@ final readonly class ReachController
 
     public function __construct(private Shelf $shelf) {}
 
-    #[Route('/api/setups/{id}/ladder', methods: ['GET'])]
+    #[Route('/api/documents/{sha256}/ladder', methods: ['GET'])]
     #[
         OA\Get(
-            path: '/api/setups/{id}/ladder',
+            path: '/api/documents/{sha256}/ladder',
             operationId: 'getLadder',
             parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(ref: '#/components/parameters/Document'),
+                new OA\Parameter(ref: '#/components/parameters/Edition'),
                 new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
                 new OA\Parameter(
                     name: 'pin[]',
@@ -65,9 +66,9 @@ final readonly class ReachController
             ],
         ),
     ]
-    public function ladder(string $id, Request $request): JsonResponse
+    public function ladder(string $sha256, Request $request): JsonResponse
     {
-        $reach = $this->shelf->reach($this->shelf->get($id)->latest());
+        $reach = $this->shelf->reach($this->shelf->document($sha256));
 
         return new JsonResponse(
             (new LadderView(
@@ -79,13 +80,14 @@ final readonly class ReachController
         );
     }
 
-    #[Route('/api/setups/{id}/traps', methods: ['GET'])]
+    #[Route('/api/documents/{sha256}/traps', methods: ['GET'])]
     #[
         OA\Get(
-            path: '/api/setups/{id}/traps',
+            path: '/api/documents/{sha256}/traps',
             operationId: 'getTraps',
             parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(ref: '#/components/parameters/Document'),
+                new OA\Parameter(ref: '#/components/parameters/Edition'),
             ],
             responses: [
                 new OA\Response(
@@ -100,16 +102,16 @@ final readonly class ReachController
             ],
         ),
     ]
-    public function traps(string $id): JsonResponse
+    public function traps(string $sha256): JsonResponse
     {
-        return new JsonResponse((new TrapsView($this->shelf->reach($this->shelf->get($id)->latest())))->groups());
+        return new JsonResponse((new TrapsView($this->shelf->reach($this->shelf->document($sha256))))->groups());
     }
 
-    #[Route('/api/setups/{id}/position', methods: ['POST'])]
+    #[Route('/api/documents/{sha256}/position', methods: ['POST'])]
     #[Needs(Role::Reader)]
     #[
         OA\Post(
-            path: '/api/setups/{id}/position',
+            path: '/api/documents/{sha256}/position',
             operationId: 'getPosition',
             requestBody: new OA\RequestBody(
                 required: true,
@@ -119,7 +121,7 @@ final readonly class ReachController
                 ),
             ),
             parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(ref: '#/components/parameters/Document'),
                 new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
             ],
             responses: [
@@ -132,22 +134,23 @@ final readonly class ReachController
             ],
         ),
     ]
-    public function position(string $id, Request $request): JsonResponse
+    public function position(string $sha256, Request $request): JsonResponse
     {
-        $reach = $this->shelf->reach($this->shelf->get($id)->latest());
+        $reach = $this->shelf->reach($this->shelf->document($sha256));
         $given = GivenState::read($reach->setup, JsonText::decode($request->getContent()));
         $number = (new Listing($reach, $this->set($request)))->numberOf($given->state);
 
         return new JsonResponse(new Position($this->set($request), null === $number ? null : gmp_strval($number)));
     }
 
-    #[Route('/api/setups/{id}/combinations', methods: ['GET'])]
+    #[Route('/api/documents/{sha256}/combinations', methods: ['GET'])]
     #[
         OA\Get(
-            path: '/api/setups/{id}/combinations',
+            path: '/api/documents/{sha256}/combinations',
             operationId: 'getCombinations',
             parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(ref: '#/components/parameters/Document'),
+                new OA\Parameter(ref: '#/components/parameters/Edition'),
                 new OA\Parameter(name: 'set', in: 'query', schema: new OA\Schema(type: 'string', enum: Listing::SETS)),
                 new OA\Parameter(
                     name: 'from',
@@ -177,14 +180,14 @@ final readonly class ReachController
             ],
         ),
     ]
-    public function combinations(string $id, Request $request): JsonResponse
+    public function combinations(string $sha256, Request $request): JsonResponse
     {
         $from = $request->query->getString('from', '0');
         if (1 !== preg_match('/^\d{1,500}$/D', $from)) {
             throw new BadRequestHttpException('"from" is a whole number from 0.');
         }
         $limit = max(1, min(self::MOST_ROWS, $request->query->getInt('limit', 100)));
-        $reach = $this->shelf->reach($this->shelf->get($id)->latest());
+        $reach = $this->shelf->reach($this->shelf->document($sha256));
         $setup = $reach->setup;
         $listing = new Listing(
             $reach,

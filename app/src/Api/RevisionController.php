@@ -67,6 +67,39 @@ final readonly class RevisionController
         );
     }
 
+    #[Route('/api/setups/{id}/revisions/{number}', methods: ['GET'], requirements: ['number' => '[1-9]\d{0,8}'])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/revisions/{number}',
+            operationId: 'getRevision',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'number', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'One revision, without its document.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RevisionView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
+    public function show(string $id, int $number): JsonResponse
+    {
+        $revision = $this->revision($this->shelf->get($id), $number);
+
+        return new JsonResponse(
+            new RevisionView(
+                $revision->number(),
+                $revision->sha256(),
+                $revision->createdAt()->format(DATE_ATOM),
+                strlen($revision->document()),
+            ),
+        );
+    }
+
     #[Route('/api/setups/{id}/revisions', methods: ['POST'])]
     #[Changes('brought in another revision')]
     #[

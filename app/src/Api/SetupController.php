@@ -23,6 +23,23 @@ use Symfony\Component\Routing\Attribute\Route;
 
 #[OA\Info(version: '1', title: 'Ithrel')]
 #[
+    OA\PathParameter(
+        parameter: 'Document',
+        name: 'sha256',
+        description: 'the SHA-256 of a document that is on the shelf, in hexadecimal',
+        required: true,
+        schema: new OA\Schema(type: 'string', pattern: '^[0-9a-f]{64}$'),
+    ),
+]
+#[
+    OA\QueryParameter(
+        parameter: 'Edition',
+        name: 'edition',
+        description: 'as the desk tells it; the answer may be kept for good then',
+        schema: new OA\Schema(type: 'string'),
+    ),
+]
+#[
     OA\Response(
         response: 'Problem',
         description: 'What went wrong, and where.',

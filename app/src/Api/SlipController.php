@@ -32,11 +32,11 @@ final readonly class SlipController
 {
     public function __construct(private Shelf $shelf) {}
 
-    #[Route('/api/setups/{id}/slip', methods: ['POST'])]
+    #[Route('/api/documents/{sha256}/slip', methods: ['POST'])]
     #[Needs(Role::Reader)]
     #[
         OA\Post(
-            path: '/api/setups/{id}/slip',
+            path: '/api/documents/{sha256}/slip',
             operationId: 'getSlip',
             requestBody: new OA\RequestBody(
                 required: true,
@@ -48,9 +48,7 @@ final readonly class SlipController
                     type: 'object',
                 ),
             ),
-            parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-            ],
+            parameters: [new OA\Parameter(ref: '#/components/parameters/Document')],
             responses: [
                 new OA\Response(
                     response: 200,
@@ -61,9 +59,9 @@ final readonly class SlipController
             ],
         ),
     ]
-    public function slip(string $id, Request $request): JsonResponse
+    public function slip(string $sha256, Request $request): JsonResponse
     {
-        $reach = $this->shelf->reach($this->shelf->get($id)->latest());
+        $reach = $this->shelf->reach($this->shelf->document($sha256));
         $setup = $reach->setup;
         $appraisal = (new Appraiser($reach))->appraise(
             GivenState::read($setup, JsonText::decode($request->getContent())),

@@ -33,45 +33,44 @@ final readonly class TableController
 {
     public function __construct(private Shelf $shelf, private Reader $reader) {}
 
-    #[Route('/api/setups/{id}/options.csv', methods: ['GET'])]
+    #[Route('/api/documents/{sha256}/options.csv', methods: ['GET'])]
     #[
         OA\Get(
-            path: '/api/setups/{id}/options.csv',
+            path: '/api/documents/{sha256}/options.csv',
             operationId: 'downloadOptions',
             parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(ref: '#/components/parameters/Document'),
+                new OA\Parameter(ref: '#/components/parameters/Edition'),
             ],
             responses: [
-                new OA\Response(
-                    response: 200,
-                    description: 'The options of the latest revision as CSV, a line an option and a line a value.',
-                ),
+                new OA\Response(response: 200, description: 'Its options as CSV, a line an option and a line a value.'),
             ],
         ),
     ]
-    public function options(string $id): Response
+    public function options(string $sha256): Response
     {
-        return self::csv($this->sheet($id)->options(), 'options.csv');
+        return self::csv($this->sheet($sha256)->options(), 'options.csv');
     }
 
-    #[Route('/api/setups/{id}/rows.csv', methods: ['GET'])]
+    #[Route('/api/documents/{sha256}/rows.csv', methods: ['GET'])]
     #[
         OA\Get(
-            path: '/api/setups/{id}/rows.csv',
+            path: '/api/documents/{sha256}/rows.csv',
             operationId: 'downloadRows',
             parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(ref: '#/components/parameters/Document'),
+                new OA\Parameter(ref: '#/components/parameters/Edition'),
             ],
             responses: [
-                new OA\Response(response: 200, description: 'The variant rows of the latest revision as CSV.'),
+                new OA\Response(response: 200, description: 'Its variant rows as CSV.'),
                 new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]
-    public function rows(string $id): Response
+    public function rows(string $sha256): Response
     {
         return self::csv(
-            $this->sheet($id)->rows() ?? throw new NotFoundHttpException('The setup has no variant rows.'),
+            $this->sheet($sha256)->rows() ?? throw new NotFoundHttpException('The setup has no variant rows.'),
             'rows.csv',
         );
     }
@@ -128,9 +127,9 @@ final readonly class TableController
         );
     }
 
-    private function sheet(string $id): SetupSheet
+    private function sheet(string $sha256): SetupSheet
     {
-        $revision = $this->shelf->get($id)->latest();
+        $revision = $this->shelf->document($sha256);
 
         return new SetupSheet($this->shelf->reach($revision)->setup, $revision->document());
     }

@@ -9,10 +9,12 @@ use Ithrel\App\Api\Dto\DeadValue;
 use Ithrel\App\Api\Dto\Desk;
 use Ithrel\App\Api\Dto\FindingView;
 use Ithrel\App\Api\Dto\LastRehearsal;
+use Ithrel\App\Api\Dto\ReportView;
 use Ithrel\App\Api\Dto\RunningView;
 use Ithrel\App\Api\Dto\ShelfEntry;
 use Ithrel\App\Api\Dto\ShelfView;
 use Ithrel\App\Gate\Verdicts;
+use Ithrel\App\Store\Editions;
 use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\App\Store\Reports;
 use Ithrel\App\Store\Revision;
@@ -29,6 +31,7 @@ use Ithrel\Core\Setup\Setup;
  * Puts what is kept into the shapes that the interface reads.
  *
  * @phpstan-import-type Row from ShelfPage
+ * @phpstan-import-type Kept from Reports
  */
 final readonly class Views
 {
@@ -37,6 +40,7 @@ final readonly class Views
         private Reports $reports,
         private ShelfPage $page,
         private Verdicts $verdicts,
+        private Editions $editions,
     ) {}
 
     /** Nothing is worked out for it: a list would make everybody wait for the hardest of its setups. */
@@ -125,7 +129,7 @@ final readonly class Views
     public function desk(StoredSetup $setup): Desk
     {
         $revision = $setup->latest();
-        [$report, $trouble] = $this->reports->of($revision);
+        $report = $this->report(...$this->reports->of($revision));
         $document = JsonText::decode($revision->document());
         \assert($document instanceof \stdClass);
 
@@ -137,7 +141,25 @@ final readonly class Views
             $revision->sha256(),
             Shelf::today(),
             $revision->number(),
+            $this->editions->of($revision),
             $document,
+            $report->counts,
+            $report->deadValues,
+            $report->deadOptions,
+            $report->idleRows,
+            $report->findings,
+            $settled,
+            $fresh,
+            $report->trouble,
+        );
+    }
+
+    /**
+     * @param Kept|null $report
+     */
+    public function report(?array $report, ?string $trouble): ReportView
+    {
+        return new ReportView(
             null === $report ? null : new Counts(...$report['counts']),
             array_map(
                 static fn(array $d): DeadValue => new DeadValue($d['option'], $d['value'], $d['cause']),
@@ -155,8 +177,6 @@ final readonly class Views
                 ),
                 $report['findings'] ?? [],
             ),
-            $settled,
-            $fresh,
             $trouble,
         );
     }

@@ -11,6 +11,7 @@ use Doctrine\ORM\Mapping as ORM;
  */
 #[ORM\Entity]
 #[ORM\Table(name: 'revision')]
+#[ORM\Index(name: 'IDX_revision_sha256', columns: ['sha256'])]
 class Revision
 {
     #[ORM\Column(length: 64)]

@@ -42,6 +42,13 @@ final class Shelf
             throw new NotFoundHttpException('There is no such setup on the shelf. It may have been removed.');
     }
 
+    /** A revision that has the document of this hash; which one makes no difference to what is asked of a document. */
+    public function document(string $sha256): Revision
+    {
+        return $this->entities->getRepository(Revision::class)->findOneBy(['sha256' => $sha256]) ??
+            throw new NotFoundHttpException('No setup on the shelf has this document. It may have been removed.');
+    }
+
     /**
      * @throws UnreadableDocument where the text is no setup document; nothing is kept then
      */

@@ -81,7 +81,7 @@ final class ApiTest extends ApiTestCase
     public function testTrapsLeadToTheirTrails(): void
     {
         $entry = $this->send('POST', '/api/setups', ['text' => self::demo('01-harbour-pendant')], 201);
-        $traps = $this->send('GET', '/api/setups/' . $entry['id'] . '/traps', null, 200);
+        $traps = $this->send('GET', $this->analyses($entry['id']) . '/traps', null, 200);
         self::assertSame(
             [['missing-row', '4', ['size=s', 'finish=copper']], ['sold-out-row', '1', ['size=m', 'finish=slate']]],
             array_map(static fn(array $t): array => [$t['cause'], $t['count'], $t['pins']], $traps),
@@ -89,7 +89,7 @@ final class ApiTest extends ApiTestCase
         self::assertSame(['/variants/rows/4/stock'], array_column($traps[1]['because'], 'at'));
         $ladder = $this->send(
             'GET',
-            '/api/setups/' . $entry['id'] . '/ladder?pin[]=size%3Dm&pin[]=finish%3Dslate',
+            $this->analyses($entry['id']) . '/ladder?pin[]=size%3Dm&pin[]=finish%3Dslate',
             null,
             200,
         );
@@ -101,7 +101,7 @@ final class ApiTest extends ApiTestCase
         $entry = $this->send('POST', '/api/setups', ['text' => self::demo('09-admiralty-chandelier')], 201);
         $page = $this->send(
             'GET',
-            '/api/setups/' . $entry['id'] . '/combinations?from=400000000000&limit=1',
+            $this->analyses($entry['id']) . '/combinations?from=400000000000&limit=1',
             null,
             200,
         );
@@ -116,10 +116,10 @@ final class ApiTest extends ApiTestCase
         self::assertSame('400000000000', $page['rows'][0]['n']);
         self::assertSame(
             '400000000000',
-            $this->send('POST', '/api/setups/' . $entry['id'] . '/position', ['pick' => $pick], 200)['n'],
+            $this->send('POST', $this->analyses($entry['id']) . '/position', ['pick' => $pick], 200)['n'],
         );
         self::assertNull(
-            $this->send('POST', '/api/setups/' . $entry['id'] . '/position?set=dead-end', ['pick' => $pick], 200)['n'],
+            $this->send('POST', $this->analyses($entry['id']) . '/position?set=dead-end', ['pick' => $pick], 200)['n'],
         );
     }
 
@@ -175,7 +175,7 @@ final class ApiTest extends ApiTestCase
     public function testTheLadderWeighsUnderPins(): void
     {
         $id = $this->send('POST', '/api/setups', ['text' => self::demo('01-harbour-pendant')], 201)['id'];
-        $ladder = $this->send('GET', '/api/setups/' . $id . '/ladder?pin[]=size=s&pin[]=holder=e14', null, 200);
+        $ladder = $this->send('GET', $this->analyses($id) . '/ladder?pin[]=size=s&pin[]=holder=e14', null, 200);
         self::assertSame(['54', '180'], [$ladder['total'], $ladder['all']]);
         $bulb = array_column($ladder['rungs'], null, 'option')['bulb'];
         self::assertSame(['18', '0', '18', '0'], array_column($bulb['cells'], 'count'));
@@ -183,9 +183,9 @@ final class ApiTest extends ApiTestCase
         $holder = array_column($ladder['rungs'], null, 'option')['holder'];
         self::assertSame([false, true, false], array_column($holder['cells'], 'pinned'));
         self::assertSame('54', $holder['cells'][0]['freed'], 'What the cell would hold if it were pinned instead.');
-        $problem = $this->send('GET', '/api/setups/' . $id . '/ladder?pin[]=size=xxl', null, 422);
+        $problem = $this->send('GET', $this->analyses($id) . '/ladder?pin[]=size=xxl', null, 422);
         self::assertStringContainsString('xxl', $problem['problems'][0]['message']);
-        $this->send('GET', '/api/setups/' . $id . '/ladder?set=all', null, 400);
+        $this->send('GET', $this->analyses($id) . '/ladder?set=all', null, 400);
     }
 
     public function testTheLadderWeighsWhatIsTyped(): void
@@ -198,25 +198,25 @@ final class ApiTest extends ApiTestCase
         );
         self::assertSame(
             '0',
-            $cloth($this->send('GET', '/api/setups/' . $id . '/ladder?in[]=width=620', null, 200))['paper'],
+            $cloth($this->send('GET', $this->analyses($id) . '/ladder?in[]=width=620', null, 200))['paper'],
         );
         self::assertNotSame(
             '0',
-            $cloth($this->send('GET', '/api/setups/' . $id . '/ladder?in[]=width=600', null, 200))['paper'],
+            $cloth($this->send('GET', $this->analyses($id) . '/ladder?in[]=width=600', null, 200))['paper'],
         );
     }
 
     public function testAnyCombinationByItsNumber(): void
     {
         $id = $this->send('POST', '/api/setups', ['text' => self::demo('09-admiralty-chandelier')], 201)['id'];
-        $page = $this->send('GET', '/api/setups/' . $id . '/combinations?from=641628650879&limit=5', null, 200);
+        $page = $this->send('GET', $this->analyses($id) . '/combinations?from=641628650879&limit=5', null, 200);
         self::assertSame('641628650880', $page['total']);
         self::assertSame(['641628650879'], array_column($page['rows'], 'n'));
         self::assertSame(
             [],
-            $this->send('GET', '/api/setups/' . $id . '/combinations?from=641628650880', null, 200)['rows'],
+            $this->send('GET', $this->analyses($id) . '/combinations?from=641628650880', null, 200)['rows'],
         );
-        $this->send('GET', '/api/setups/' . $id . '/combinations?from=-1', null, 400);
+        $this->send('GET', $this->analyses($id) . '/combinations?from=-1', null, 400);
     }
 
     public function testTheSlipPricesAndTellsWhatIsMissing(): void
@@ -224,7 +224,7 @@ final class ApiTest extends ApiTestCase
         $id = $this->send('POST', '/api/setups', ['text' => self::demo('08-signal-lantern')], 201)['id'];
         $slip = $this->send(
             'POST',
-            '/api/setups/' . $id . '/slip',
+            $this->analyses($id) . '/slip',
             ['pick' => ['glass' => 'ruby', 'plate' => true, 'name' => 'Oskerrin Works'], 'quantity' => 2],
             200,
         );
@@ -236,7 +236,7 @@ final class ApiTest extends ApiTestCase
             '64.00 + 7.50 + 6.00 + 5 letters beyond 8 of 13 at 0.30',
         );
         self::assertContains('name', $slip['shown']);
-        $this->send('POST', '/api/setups/' . $id . '/slip', ['picks' => []], 422);
+        $this->send('POST', $this->analyses($id) . '/slip', ['picks' => []], 422);
     }
 
     public function testEveryDemoSetupIsReadAndTheFaultlessOneHasNoFinding(): void

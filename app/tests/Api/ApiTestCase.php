@@ -28,6 +28,15 @@ abstract class ApiTestCase extends WebTestCase
         return $id;
     }
 
+    /** Where something is asked of a document: of a setup's latest. */
+    protected function analyses(string $id): string
+    {
+        $sha256 = $this->send('GET', '/api/setups/' . $id, null, 200)['sha256'];
+        self::assertIsString($sha256);
+
+        return '/api/documents/' . $sha256;
+    }
+
     protected static function demo(string $name): string
     {
         return (string) file_get_contents(dirname(__DIR__, 3) . '/demo/setups/' . $name . '.json');

@@ -10,22 +10,21 @@ final class DiffApiTest extends ApiTestCase
 {
     public function testARevisionBesideAnEarlierOneAndBesideAnotherSetup(): void
     {
-        $id = $this->send('POST', '/api/setups', ['text' => self::document(['s' => '0', 'l' => '5.00'])], 201)['id'];
+        $texts = array_map(self::document(...), [
+            ['s' => '0', 'l' => '5.00'],
+            ['s' => '0', 'l' => '6.50', 'xl' => '9'],
+            ['l' => '6.50', 'xl' => '9'],
+            ['l' => '6.50'],
+        ]);
+        [$first, $second, $third, $other] = array_map(static fn(string $t): string => hash('sha256', $t), $texts);
+        $id = $this->send('POST', '/api/setups', ['text' => $texts[0]], 201)['id'];
         self::assertIsString($id);
-        $this->send(
-            'POST',
-            "/api/setups/{$id}/revisions",
-            ['text' => self::document(['s' => '0', 'l' => '6.50', 'xl' => '9'])],
-            201,
-        );
-        $this->send(
-            'POST',
-            "/api/setups/{$id}/revisions",
-            ['text' => self::document(['l' => '6.50', 'xl' => '9'])],
-            201,
-        );
+        foreach ([$texts[1], $texts[2]] as $text) {
+            $this->send('POST', "/api/setups/{$id}/revisions", ['text' => $text], 201);
+        }
+        self::assertSame($second, $this->send('GET', "/api/setups/{$id}/revisions/2", null, 200)['sha256']);
 
-        $diff = $this->send('GET', "/api/setups/{$id}/diff", null, 200);
+        $diff = $this->send('GET', "/api/documents/{$third}/diff/{$second}", null, 200);
         self::assertSame(
             ['3', '2', '2', '0', '1', '0'],
             [
@@ -40,9 +39,8 @@ final class DiffApiTest extends ApiTestCase
         self::assertSame(
             [['Size: s', []]],
             array_map(static fn(array $r): array => [$r['words'], $r['pins']], $diff['lostRows']),
-            'by default what the last revision changed',
         );
-        $diff = $this->send('GET', "/api/setups/{$id}/diff?from=1", null, 200);
+        $diff = $this->send('GET', "/api/documents/{$third}/diff/{$first}", null, 200);
         self::assertSame(
             ['1', '1', '1', '1.50'],
             [$diff['gained'], $diff['lost'], $diff['repriced']['count'], $diff['repriced']['least']],
@@ -56,13 +54,13 @@ final class DiffApiTest extends ApiTestCase
         );
         self::assertContains('/options/0/values/0/charge', array_column($diff['changes'], 'at'));
 
-        $other = $this->send('POST', '/api/setups', ['text' => self::document(['l' => '6.50'])], 201)['id'];
-        self::assertIsString($other);
-        $diff = $this->send('GET', "/api/setups/{$id}/diff?with={$other}", null, 200);
+        $this->send('POST', '/api/setups', ['text' => $texts[3]], 201);
+        $diff = $this->send('GET', "/api/documents/{$third}/diff/{$other}", null, 200);
         self::assertSame(['1', '0'], [$diff['gained'], $diff['lost']]);
-        foreach (['from=9', 'from=x', 'from=-1', 'with=none'] as $query) {
-            $this->send('GET', "/api/setups/{$id}/diff?{$query}", null, 404);
+        foreach ([str_repeat('0', 64), 'x', substr($first, 0, 10)] as $none) {
+            $this->send('GET', "/api/documents/{$third}/diff/{$none}", null, 404);
         }
+        $this->send('GET', "/api/setups/{$id}/revisions/4", null, 404);
     }
 
     public function testAListOfWhatShallBeSoldCountsAtTheGate(): void

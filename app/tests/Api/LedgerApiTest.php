@@ -13,8 +13,7 @@ final class LedgerApiTest extends ApiTestCase
         $id = $this->bringIn('03-breakwater-shade');
         $ledger = $this->send(
             'GET',
-            '/api/setups/' .
-                $id .
+            $this->analyses($id) .
                 '/ledger?pin[]=shape%3Dcone&pin[]=cloth%3Dsilk&in[]=width%3D620&in[]=height%3D30&qty=3',
             null,
             200,
@@ -27,19 +26,19 @@ final class LedgerApiTest extends ApiTestCase
         self::assertSame('2068.56', $ledger['rows'][4]['amount']);
         self::assertContains(3, array_column($ledger['quantities'], 'quantity'));
 
-        $this->browser->request('GET', '/api/setups/' . $id . '/ledger?pin[]=shape%3Dcone&format=csv');
+        $this->browser->request('GET', $this->analyses($id) . '/ledger?pin[]=shape%3Dcone&format=csv');
         self::assertStringStartsWith(
             "What,How,\"Amount, EUR\",Comes to,Place\r\n",
             (string) $this->browser->getResponse()->getContent(),
         );
-        $this->browser->request('GET', '/api/setups/' . $id . '/ledger?pin[]=shape%3Dcone&format=text');
+        $this->browser->request('GET', $this->analyses($id) . '/ledger?pin[]=shape%3Dcone&format=text');
         self::assertStringContainsString('price of the item', (string) $this->browser->getResponse()->getContent());
     }
 
     public function testTheTotalsOfBillionsAreCountedAndListed(): void
     {
         $id = $this->bringIn('09-admiralty-chandelier');
-        $totals = $this->send('GET', '/api/setups/' . $id . '/totals', null, 200);
+        $totals = $this->send('GET', $this->analyses($id) . '/totals', null, 200);
         self::assertSame(
             [true, 'added', '641628650880', '799.00', '1681.00', '0', true],
             [
@@ -64,7 +63,7 @@ final class LedgerApiTest extends ApiTestCase
         );
         $dearest = $this->send(
             'GET',
-            '/api/setups/' . $id . '/totals/rows?side=dearest&from=641628650879&limit=5',
+            $this->analyses($id) . '/totals/rows?side=dearest&from=641628650879&limit=5',
             null,
             200,
         );
@@ -75,17 +74,17 @@ final class LedgerApiTest extends ApiTestCase
             ...array_map(static fn(string $p): string => 'pin[]=' . rawurlencode($p), $dearest[0]['pins']),
             ...array_map(static fn(string $t): string => 'in[]=' . rawurlencode($t), $dearest[0]['typed']),
         ]);
-        $ledger = $this->send('GET', '/api/setups/' . $id . '/ledger?' . $query, null, 200);
+        $ledger = $this->send('GET', $this->analyses($id) . '/ledger?' . $query, null, 200);
         self::assertSame('1695.00', $ledger['rows'][count($ledger['rows']) - 1]['amount']);
-        $this->send('GET', '/api/setups/' . $id . '/totals/rows?from=x', null, 400);
-        $this->send('GET', '/api/setups/' . $id . '/totals?qty=100000000', null, 400);
+        $this->send('GET', $this->analyses($id) . '/totals/rows?from=x', null, 400);
+        $this->send('GET', $this->analyses($id) . '/totals?qty=100000000', null, 400);
     }
 
     public function testFreeCombinationsAreCounted(): void
     {
         $totals = $this->send(
             'GET',
-            '/api/setups/' . $this->bringIn('07-regatta-string-lights') . '/totals',
+            $this->analyses($this->bringIn('07-regatta-string-lights')) . '/totals',
             null,
             200,
         );
@@ -95,11 +94,11 @@ final class LedgerApiTest extends ApiTestCase
     public function testAPercentageOfTheRunningTotalIsAddedUpCaseByCase(): void
     {
         $id = $this->bringIn('02-quay-desk-lamp');
-        $totals = $this->send('GET', '/api/setups/' . $id . '/totals', null, 200);
+        $totals = $this->send('GET', $this->analyses($id) . '/totals', null, 200);
         self::assertSame(['added', '1400'], [$totals['method'], $totals['count']]);
         $dearest = $this->send(
             'GET',
-            '/api/setups/' . $id . '/totals/rows?side=dearest&from=1399&limit=1',
+            $this->analyses($id) . '/totals/rows?side=dearest&from=1399&limit=1',
             null,
             200,
         )[0];
@@ -107,12 +106,12 @@ final class LedgerApiTest extends ApiTestCase
             ...array_map(static fn(string $p): string => 'pin[]=' . rawurlencode($p), $dearest['pins']),
             ...array_map(static fn(string $t): string => 'in[]=' . rawurlencode($t), $dearest['typed']),
         ]);
-        $ledger = $this->send('GET', '/api/setups/' . $id . '/ledger?' . $query, null, 200);
+        $ledger = $this->send('GET', $this->analyses($id) . '/ledger?' . $query, null, 200);
         self::assertSame(
             [$totals['highest'], $dearest['total']],
             [$dearest['total'], $ledger['rows'][count($ledger['rows']) - 1]['amount']],
         );
-        $effects = $this->send('GET', '/api/setups/' . $id . '/effects', null, 200);
+        $effects = $this->send('GET', $this->analyses($id) . '/effects', null, 200);
         self::assertNull($effects['why']);
         self::assertNotSame([], $effects['effects']);
     }
@@ -135,9 +134,9 @@ final class LedgerApiTest extends ApiTestCase
         ]);
         $id = $this->send('POST', '/api/setups', ['text' => $document], 201)['id'];
         self::assertIsString($id);
-        $totals = $this->send('GET', '/api/setups/' . $id . '/totals?side=dearest', null, 200);
+        $totals = $this->send('GET', $this->analyses($id) . '/totals?side=dearest', null, 200);
         self::assertSame(['one-by-one', '2', '110.00'], [$totals['method'], $totals['count'], $totals['highest']]);
-        $effects = $this->send('GET', '/api/setups/' . $id . '/effects', null, 200);
+        $effects = $this->send('GET', $this->analyses($id) . '/effects', null, 200);
         self::assertNull($effects['why'], 'What can be worked out one by one is never "not known".');
         self::assertSame(
             [['l', '0.00', '0.00']],
@@ -147,7 +146,7 @@ final class LedgerApiTest extends ApiTestCase
 
     public function testWhatValuesDo(): void
     {
-        $effects = $this->send('GET', '/api/setups/' . $this->bringIn('01-harbour-pendant') . '/effects', null, 200)[
+        $effects = $this->send('GET', $this->analyses($this->bringIn('01-harbour-pendant')) . '/effects', null, 200)[
             'effects'
         ];
         $chalk = array_values(array_filter($effects, static fn(array $e): bool => 'chalk' === $e['value']))[0];
@@ -171,7 +170,7 @@ final class LedgerApiTest extends ApiTestCase
         );
         $this->browser->request(
             'POST',
-            '/api/setups/' . $id . '/price-sheet/csv',
+            $this->analyses($id) . '/price-sheet/csv',
             server: ['CONTENT_TYPE' => 'application/json'],
             content: json_encode(['text' => $sheet], JSON_THROW_ON_ERROR),
         );

@@ -50,7 +50,7 @@ final class PeopleApiTest extends ApiTestCase
         $this->send('GET', '/api/setups/' . $id, null, 401);
         $this->signIn('Rea');
         $this->send('GET', '/api/setups/' . $id, null, 200);
-        $this->send('POST', "/api/setups/{$id}/slip", ['pick' => new \stdClass()], 200);
+        $this->send('POST', $this->analyses($id) . '/slip', ['pick' => new \stdClass()], 200);
         $problem = $this->send('PATCH', '/api/setups/' . $id, ['title' => 'Hers'], 403);
         self::assertSame('This is done by a tester; you are a reader.', $problem['detail']);
         $this->signIn('Lena');
@@ -170,7 +170,7 @@ final class PeopleApiTest extends ApiTestCase
         $this->signIn('Tess');
         $id = $this->bringIn('08-signal-lantern');
         $this->send('PATCH', '/api/setups/' . $id, ['title' => 'Lantern'], 200);
-        $this->send('POST', "/api/setups/{$id}/slip", ['pick' => new \stdClass()], 200);
+        $this->send('POST', $this->analyses($id) . '/slip', ['pick' => new \stdClass()], 200);
         $this->send('PATCH', '/api/setups/' . $id, ['title' => ''], 422);
         $this->send('DELETE', '/api/setups/' . $id, null, 204);
         $log = $this->send('GET', '/api/log', null, 200);

@@ -95,7 +95,7 @@ final class SafetyTest extends ApiTestCase
         $id = $this->bringIn('08-signal-lantern');
         self::assertSame(
             'The address holds something that is not UTF-8 text.',
-            $this->send('GET', '/api/setups/' . $id . $rest, null, 400)['detail'],
+            $this->send('GET', $this->analyses($id) . $rest, null, 400)['detail'],
         );
     }
 

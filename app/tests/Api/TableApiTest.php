@@ -24,7 +24,7 @@ final class TableApiTest extends ApiTestCase
             ]
             as $table => $expected
         ) {
-            $this->browser->request('GET', '/api/setups/' . $id . '/' . $table . '.csv');
+            $this->browser->request('GET', $this->analyses($id) . '/' . $table . '.csv');
             self::assertSame($expected, $this->browser->getResponse()->getContent());
             $same = $this->held($text, $expected);
             self::assertSame(['changes' => [], 'kept' => [], 'left' => []], $same);
@@ -54,7 +54,7 @@ final class TableApiTest extends ApiTestCase
         $text = Documents::json(['options' => []]);
         $id = $this->send('POST', '/api/setups', ['text' => $text], 201)['id'];
         self::assertIsString($id);
-        $this->browser->request('GET', '/api/setups/' . $id . '/rows.csv');
+        $this->browser->request('GET', $this->analyses($id) . '/rows.csv');
         self::assertSame(404, $this->browser->getResponse()->getStatusCode());
         $this->send('POST', '/api/tables', ['text' => $text, 'table' => ['name' => 'a.csv', 'base64' => '']], 422);
         $this->send(

@@ -18,7 +18,7 @@ const from = computed(() =>
   withSetup.value === '' ? one(route.query.from) || String(Math.max(1, desk.value.revision - 1)) : '',
 )
 const diff = useQuery(
-  computed(() => queries.diff(desk.value.id, desk.value.sha256, from.value, withSetup.value)),
+  computed(() => queries.diff(desk.value.id, desk.value, Number(from.value), withSetup.value)),
 )
 /** What is typed to find another setup on the shelf. */
 const sought = ref('')

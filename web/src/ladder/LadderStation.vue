@@ -20,19 +20,13 @@ const desk = useDesk()
 const view = useViewState()
 const typed = computed(() => Object.entries(view.typed.value).map(([option, text]) => `${option}=${text}`))
 const ladder = useQuery(
-  computed(() =>
-    queries.ladder(desk.value.id, desk.value.sha256, view.set.value, view.pins.value, typed.value),
-  ),
+  computed(() => queries.ladder(desk.value, view.set.value, view.pins.value, typed.value)),
 )
 const setup = computed(() => desk.value.document)
 const optionOf = computed(() => new Map<string, Option>(setup.value.options.map((o) => [o.code, o])))
 const slip = useQuery(
   computed(() =>
-    queries.slip(
-      desk.value.id,
-      desk.value.sha256,
-      stateOf(setup.value, view.pins.value, view.typed.value, view.quantity.value),
-    ),
+    queries.slip(desk.value, stateOf(setup.value, view.pins.value, view.typed.value, view.quantity.value)),
   ),
 )
 const shown = computed(() => new Set(slip.data.value?.shown ?? []))

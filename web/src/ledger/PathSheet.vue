@@ -13,9 +13,7 @@ const desk = useDesk()
 const view = useViewState()
 const typed = computed(() => Object.entries(view.typed.value).map(([option, text]) => `${option}=${text}`))
 const ledger = useQuery(
-  computed(() =>
-    queries.ledger(desk.value.id, desk.value.sha256, view.pins.value, typed.value, view.quantity.value),
-  ),
+  computed(() => queries.ledger(desk.value, view.pins.value, typed.value, view.quantity.value)),
 )
 const SUMS = ['unit', 'line', 'total']
 
@@ -25,7 +23,7 @@ function file(format: 'csv' | 'text' | 'json'): string {
   for (const input of typed.value) query.append('in[]', input)
   if (view.quantity.value !== null) query.set('qty', String(view.quantity.value))
   query.set('format', format)
-  return `/api/setups/${desk.value.id}/ledger?${query}`
+  return `/api/documents/${desk.value.sha256}/ledger?${query}`
 }
 </script>
 

@@ -55,8 +55,8 @@ async function picked(file: File): Promise<void> {
 }
 async function save(): Promise<void> {
   const csv = await answer(
-    client.POST('/api/setups/{id}/price-sheet/csv', {
-      params: { path: { id: desk.value.id } },
+    client.POST('/api/documents/{sha256}/price-sheet/csv', {
+      params: { path: desk.value },
       body: { text: text.value },
       parseAs: 'text',
     }),

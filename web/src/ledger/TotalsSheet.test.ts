@@ -27,7 +27,7 @@ const totals = {
 }
 const row = { rank: '0', total: '99.00', words: 'Small', sku: 'T-S', pins: ['size:s'], typed: [] }
 const serveTotals = (more: Record<string, unknown> = {}) =>
-  serve({ '/api/setups/d/totals': { ...totals, ...more }, '/api/setups/d/totals/rows': [row] })
+  serve({ '/api/documents/d5/totals': { ...totals, ...more }, '/api/documents/d5/totals/rows': [row] })
 
 afterEach(() => {
   vi.unstubAllGlobals()
@@ -96,6 +96,6 @@ describe('the totals', () => {
     serveTotals({ count: '0' })
     expect((await station(TotalsSheet, desk())).text()).toContain('Nothing can be bought')
     serve({})
-    expect((await station(TotalsSheet, desk())).text()).toContain('Nothing at /api/setups/d/totals.')
+    expect((await station(TotalsSheet, desk())).text()).toContain('Nothing at /api/documents/d5/totals.')
   })
 })

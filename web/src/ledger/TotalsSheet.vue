@@ -18,15 +18,13 @@ const view = useViewState()
 const route = useRoute()
 const setup = computed(() => desk.value.document)
 const side = computed(() => (route.query.side === 'dearest' ? 'dearest' : 'cheapest'))
-const totals = useQuery(
-  computed(() => queries.totals(desk.value.id, desk.value.sha256, side.value, view.quantity.value)),
-)
+const totals = useQuery(computed(() => queries.totals(desk.value, side.value, view.quantity.value)))
 const from = computed(() =>
   typeof route.query.rank === 'string' && /^\d+$/.test(route.query.rank) ? route.query.rank : '0',
 )
 const rows = useQuery(
   computed(() => ({
-    ...queries.ranked(desk.value.id, desk.value.sha256, side.value, view.quantity.value, from.value, PAGE),
+    ...queries.ranked(desk.value, side.value, view.quantity.value, from.value, PAGE),
     enabled: totals.data.value?.known === true,
   })),
 )

@@ -8,7 +8,7 @@ import Trouble from '../shared/Trouble.vue'
 
 /** What each value really does to the price, over all combinations in which it could be swapped. */
 const desk = useDesk()
-const effects = useQuery(computed(() => queries.effects(desk.value.id, desk.value.sha256)))
+const effects = useQuery(computed(() => queries.effects(desk.value)))
 
 function varies(e: { least: string | null; greatest: string | null }): boolean {
   return e.least !== e.greatest

@@ -24,7 +24,7 @@ describe('what each value does', () => {
   }
 
   it('shows least, usual and greatest, and where it is not the same everywhere', async () => {
-    serve({ '/api/setups/d/effects': { why: null, currency: 'EUR', effects: [effect] } })
+    serve({ '/api/documents/d5/effects': { why: null, currency: 'EUR', effects: [effect] } })
     const w = await station(ValuesSheet, desk())
     expect(w.findAll('tbody .amount').map((c) => c.text())).toEqual(['12.00', '12.00', '15.00'])
     expect(w.get('tbody').text()).toContain('not the same everywhere')
@@ -32,7 +32,7 @@ describe('what each value does', () => {
   })
 
   it('puts the finding about its label beside it instead', async () => {
-    serve({ '/api/setups/d/effects': { why: null, currency: 'EUR', effects: [effect] } })
+    serve({ '/api/documents/d5/effects': { why: null, currency: 'EUR', effects: [effect] } })
     const caption = {
       code: 'price.caption',
       at: '/options/0/values/1/label',
@@ -44,9 +44,9 @@ describe('what each value does', () => {
   })
 
   it('says why it does not know, or that there is nothing to swap', async () => {
-    serve({ '/api/setups/d/effects': { why: 'too many states', currency: 'EUR', effects: [] } })
+    serve({ '/api/documents/d5/effects': { why: 'too many states', currency: 'EUR', effects: [] } })
     expect((await station(ValuesSheet, desk())).text()).toContain('is not known: too many states.')
-    serve({ '/api/setups/d/effects': { why: null, currency: 'EUR', effects: [] } })
+    serve({ '/api/documents/d5/effects': { why: null, currency: 'EUR', effects: [] } })
     expect((await station(ValuesSheet, desk())).text()).toContain('No value can be swapped')
   })
 })
@@ -83,7 +83,7 @@ describe('one path', () => {
   }
 
   it('is followed line by line, each line leading to its place', async () => {
-    serve({ '/api/setups/d/ledger': path })
+    serve({ '/api/documents/d5/ledger': path })
     const w = await station(PathSheet, desk(), '/setups/d/ledger?view=path&pin=size:l&qty=2')
     const rows = w.findAll('section')[0]?.findAll('tbody tr') ?? []
     expect(rows).toHaveLength(5)
@@ -99,12 +99,12 @@ describe('one path', () => {
   })
 
   it('keeps pins and quantity in what is saved', async () => {
-    const requests = serve({ '/api/setups/d/ledger': path })
+    const requests = serve({ '/api/documents/d5/ledger': path })
     const w = await station(PathSheet, desk(), '/setups/d/ledger?view=path&pin=size:l&in=width%3D30&qty=2')
     expect(w.findAll('.files a').map(leadsTo)).toEqual([
-      '/api/setups/d/ledger?pin[]=size:l&in[]=width=30&qty=2&format=text',
-      '/api/setups/d/ledger?pin[]=size:l&in[]=width=30&qty=2&format=csv',
-      '/api/setups/d/ledger?pin[]=size:l&in[]=width=30&qty=2&format=json',
+      '/api/documents/d5/ledger?pin[]=size:l&in[]=width=30&qty=2&format=text',
+      '/api/documents/d5/ledger?pin[]=size:l&in[]=width=30&qty=2&format=csv',
+      '/api/documents/d5/ledger?pin[]=size:l&in[]=width=30&qty=2&format=json',
     ])
     const asked = new URL(requests[0]?.url ?? '').searchParams
     expect([asked.getAll('pin[]'), asked.getAll('in[]'), asked.get('qty')]).toEqual([
@@ -115,7 +115,7 @@ describe('one path', () => {
   })
 
   it('shows other quantities, and takes one up', async () => {
-    const requests = serve({ '/api/setups/d/ledger': path })
+    const requests = serve({ '/api/documents/d5/ledger': path })
     const w = await station(PathSheet, desk(), '/setups/d/ledger?view=path')
     const ten = w.findAll('section')[1]?.findAll('tbody tr')[1]
     expect(ten?.text()).toContain('18.00')
@@ -127,7 +127,7 @@ describe('one path', () => {
 
   it('says what keeps it from being complete', async () => {
     const problems = [{ message: 'Size has to be answered.' }]
-    serve({ '/api/setups/d/ledger': { ...path, complete: false, problems } })
+    serve({ '/api/documents/d5/ledger': { ...path, complete: false, problems } })
     expect((await station(PathSheet, desk())).get('.missing').text()).toContain('Size has to be answered.')
   })
 })

@@ -40,16 +40,7 @@ const asked = ref(
   typeof route.query.from === 'string' && /^\d+$/.test(route.query.from) ? route.query.from : '0',
 )
 const page = useQuery(
-  computed(() =>
-    queries.combinations(
-      desk.value.id,
-      desk.value.sha256,
-      view.set.value,
-      view.pins.value,
-      asked.value,
-      PAGE,
-    ),
-  ),
+  computed(() => queries.combinations(desk.value, view.set.value, view.pins.value, asked.value, PAGE)),
 )
 watch([() => view.set.value, () => view.pins.value.join('&')], () => {
   asked.value = '0'

@@ -9,7 +9,7 @@ import Trouble from '../shared/Trouble.vue'
 
 /** The earliest answers after which nothing can be bought; each leads to the ladder with its trail pinned. */
 const desk = useDesk()
-const traps = useQuery(computed(() => queries.traps(desk.value.id, desk.value.sha256)))
+const traps = useQuery(computed(() => queries.traps(desk.value)))
 
 const CAUSES: Record<string, string> = {
   'no-answer': 'the form can no longer be completed',

@@ -23,7 +23,7 @@ describe('the traps', () => {
   }
 
   it('name what closes the way, why, and lead into it', async () => {
-    serve({ '/api/setups/d/traps': [trap] })
+    serve({ '/api/documents/d5/traps': [trap] })
     const w = await station(TrapSheet, desk(), '/setups/d/list?set=traps')
     expect(w.get('tbody th').text()).toBe('Size')
     expect(w.get('tbody .figure').attributes('title')).toBe(grouped('641628650880'))
@@ -38,7 +38,7 @@ describe('the traps', () => {
 
   it('say the cause in words where no smallest reason is known', async () => {
     serve({
-      '/api/setups/d/traps': [
+      '/api/documents/d5/traps': [
         { ...trap, because: [] },
         { ...trap, option: 1, cause: 'no-answer', because: [] },
       ],
@@ -49,7 +49,7 @@ describe('the traps', () => {
   })
 
   it('tell a setup without traps from one in which nothing can be bought at all', async () => {
-    serve({ '/api/setups/d/traps': [] })
+    serve({ '/api/documents/d5/traps': [] })
     expect((await station(TrapSheet, desk())).text()).toBe('No answer leads to where nothing can be bought.')
     expect((await station(TrapSheet, desk({ counts: { selectable: '0' } }))).text()).toContain(
       'Nothing at all can be bought',
@@ -58,7 +58,7 @@ describe('the traps', () => {
 
   it('say what the server says where it refuses', async () => {
     serve({})
-    expect((await station(TrapSheet, desk())).text()).toContain('Nothing at /api/setups/d/traps.')
+    expect((await station(TrapSheet, desk())).text()).toContain('Nothing at /api/documents/d5/traps.')
   })
 })
 

@@ -40,7 +40,8 @@ const revisions = {
 describe('two sides', () => {
   it('tell what is lost, repriced and changed, each with a way to its place', async () => {
     serve({
-      '/api/setups/d/diff': diff,
+      '/api/setups/d/revisions/1': { sha256: 'd1' },
+      '/api/documents/d5/diff/d1': diff,
       '/api/setups': { rows: [], running: { runs: 0 } },
       '/api/setups/d/revisions': revisions,
     })
@@ -59,7 +60,8 @@ describe('two sides', () => {
 
   it('make an earlier revision the latest again, and say which', async () => {
     const asked = serve({
-      '/api/setups/d/diff': diff,
+      '/api/setups/d/revisions/1': { sha256: 'd1' },
+      '/api/documents/d5/diff/d1': diff,
       '/api/setups': { rows: [], running: { runs: 0 } },
       '/api/setups/d/revisions': revisions,
       '/api/setups/d/revisions/1/restore': desk({ revision: 3 }),
@@ -73,7 +75,8 @@ describe('two sides', () => {
   it('say it where nothing differs', async () => {
     const alike = { ...diff, lost: '0', repriced: { ...diff.repriced, count: '0' }, changes: [] }
     serve({
-      '/api/setups/d/diff': alike,
+      '/api/setups/d/revisions/1': { sha256: 'd1' },
+      '/api/documents/d5/diff/d1': alike,
       '/api/setups': { rows: [], running: { runs: 0 } },
       '/api/setups/d/revisions': revisions,
     })

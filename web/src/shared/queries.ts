@@ -17,6 +17,12 @@ export const queryClient = new QueryClient({
   },
 })
 
+/** What is told of a document is asked of its hash; with its edition it is kept for good. */
+export interface DocumentKey {
+  sha256: string
+  edition: string
+}
+
 export type SetName = 'selectable' | 'offered' | 'wrong-sale' | 'dead-end'
 export const SETS: { value: SetName; title: string }[] = [
   { value: 'selectable', title: 'Selectable' },
@@ -57,25 +63,25 @@ export const queries = {
       refetchInterval: ({ state }) =>
         state.data && !state.data.counts && !state.data.trouble ? PENDING_MILLISECONDS : false,
     }),
-  ladder: (id: string, sha256: string, set: SetName, pins: string[], typed: string[]) =>
+  ladder: (of: DocumentKey, set: SetName, pins: string[], typed: string[]) =>
     queryOptions({
-      queryKey: ['ladder', id, sha256, set, pins, typed],
+      queryKey: ['ladder', of.sha256, of.edition, set, pins, typed],
       queryFn: ({ signal }) =>
         answer(
-          client.GET('/api/setups/{id}/ladder', {
-            params: { path: { id }, query: { set, 'pin[]': pins, 'in[]': typed } },
+          client.GET('/api/documents/{sha256}/ladder', {
+            params: { path: of, query: { edition: of.edition, set, 'pin[]': pins, 'in[]': typed } },
             signal,
           }),
         ),
       placeholderData: keepPreviousData,
     }),
-  combinations: (id: string, sha256: string, set: SetName, pins: string[], from: string, limit: number) =>
+  combinations: (of: DocumentKey, set: SetName, pins: string[], from: string, limit: number) =>
     queryOptions({
-      queryKey: ['combinations', id, sha256, set, pins, from, limit],
+      queryKey: ['combinations', of.sha256, of.edition, set, pins, from, limit],
       queryFn: ({ signal }) =>
         answer(
-          client.GET('/api/setups/{id}/combinations', {
-            params: { path: { id }, query: { set, 'pin[]': pins, from, limit } },
+          client.GET('/api/documents/{sha256}/combinations', {
+            params: { path: of, query: { edition: of.edition, set, 'pin[]': pins, from, limit } },
             signal,
           }),
         ),
@@ -88,15 +94,23 @@ export const queries = {
       staleTime: 0,
       queryFn: () => answer(client.GET('/api/setups/{id}/gate', { params: { path: { id } } })),
     }),
-  diff: (id: string, sha256: string, from: string, beside: string) =>
+  /** Beside a revision of the same setup, or beside the latest of another one. */
+  diff: (id: string, of: DocumentKey, number: number, beside: string) =>
     queryOptions({
-      queryKey: ['diff', id, sha256, from, beside],
-      queryFn: () =>
-        answer(
-          client.GET('/api/setups/{id}/diff', {
-            params: { path: { id }, query: beside === '' ? { from } : { with: beside } },
+      queryKey: ['diff', id, of.sha256, of.edition, number, beside],
+      queryFn: async ({ signal }) => {
+        const older = await answer<{ sha256: string }>(
+          beside === ''
+            ? client.GET('/api/setups/{id}/revisions/{number}', { params: { path: { id, number } }, signal })
+            : client.GET('/api/setups/{id}', { params: { path: { id: beside } }, signal }),
+        )
+        return answer(
+          client.GET('/api/documents/{sha256}/diff/{older}', {
+            params: { path: { sha256: of.sha256, older: older.sha256 } },
+            signal,
           }),
-        ),
+        )
+      },
     }),
   catalogue: (search: string, from: number) =>
     queryOptions({
@@ -116,66 +130,72 @@ export const queries = {
       queryKey: ['limits', id, sha256],
       queryFn: () => answer(client.GET('/api/setups/{id}/limits', { params: { path: { id } } })),
     }),
-  traps: (id: string, sha256: string) =>
+  traps: (of: DocumentKey) =>
     queryOptions({
-      queryKey: ['traps', id, sha256],
-      queryFn: ({ signal }) =>
-        answer(client.GET('/api/setups/{id}/traps', { params: { path: { id } }, signal })),
-    }),
-  ledger: (id: string, sha256: string, pins: string[], typed: string[], qty: number | null) =>
-    queryOptions({
-      queryKey: ['ledger', id, sha256, pins, typed, qty],
+      queryKey: ['traps', of.sha256, of.edition],
       queryFn: ({ signal }) =>
         answer(
-          client.GET('/api/setups/{id}/ledger', {
-            params: { path: { id }, query: { 'pin[]': pins, 'in[]': typed, qty: qty ?? undefined } },
+          client.GET('/api/documents/{sha256}/traps', {
+            params: { path: of, query: { edition: of.edition } },
+            signal,
+          }),
+        ),
+    }),
+  ledger: (of: DocumentKey, pins: string[], typed: string[], qty: number | null) =>
+    queryOptions({
+      queryKey: ['ledger', of.sha256, of.edition, pins, typed, qty],
+      queryFn: ({ signal }) =>
+        answer(
+          client.GET('/api/documents/{sha256}/ledger', {
+            params: {
+              path: of,
+              query: { edition: of.edition, 'pin[]': pins, 'in[]': typed, qty: qty ?? undefined },
+            },
             signal,
           }),
         ),
       placeholderData: keepPreviousData,
     }),
-  totals: (id: string, sha256: string, side: 'cheapest' | 'dearest', qty: number | null) =>
+  totals: (of: DocumentKey, side: 'cheapest' | 'dearest', qty: number | null) =>
     queryOptions({
-      queryKey: ['totals', id, sha256, side, qty],
+      queryKey: ['totals', of.sha256, of.edition, side, qty],
       queryFn: ({ signal }) =>
         answer(
-          client.GET('/api/setups/{id}/totals', {
-            params: { path: { id }, query: { side, qty: qty ?? undefined } },
+          client.GET('/api/documents/{sha256}/totals', {
+            params: { path: of, query: { edition: of.edition, side, qty: qty ?? undefined } },
             signal,
           }),
         ),
       placeholderData: keepPreviousData,
     }),
-  ranked: (
-    id: string,
-    sha256: string,
-    side: 'cheapest' | 'dearest',
-    qty: number | null,
-    from: string,
-    limit: number,
-  ) =>
+  ranked: (of: DocumentKey, side: 'cheapest' | 'dearest', qty: number | null, from: string, limit: number) =>
     queryOptions({
-      queryKey: ['ranked', id, sha256, side, qty, from, limit],
+      queryKey: ['ranked', of.sha256, of.edition, side, qty, from, limit],
       queryFn: ({ signal }) =>
         answer(
-          client.GET('/api/setups/{id}/totals/rows', {
-            params: { path: { id }, query: { side, qty: qty ?? undefined, from, limit } },
+          client.GET('/api/documents/{sha256}/totals/rows', {
+            params: { path: of, query: { edition: of.edition, side, qty: qty ?? undefined, from, limit } },
             signal,
           }),
         ),
       placeholderData: keepPreviousData,
     }),
-  effects: (id: string, sha256: string) =>
+  effects: (of: DocumentKey) =>
     queryOptions({
-      queryKey: ['effects', id, sha256],
+      queryKey: ['effects', of.sha256, of.edition],
       queryFn: ({ signal }) =>
-        answer(client.GET('/api/setups/{id}/effects', { params: { path: { id } }, signal })),
+        answer(
+          client.GET('/api/documents/{sha256}/effects', {
+            params: { path: of, query: { edition: of.edition } },
+            signal,
+          }),
+        ),
     }),
-  slip: (id: string, sha256: string, state: { pick: Record<string, unknown>; quantity?: number }) =>
+  slip: (of: DocumentKey, state: { pick: Record<string, unknown>; quantity?: number }) =>
     queryOptions({
-      queryKey: ['slip', id, sha256, state],
+      queryKey: ['slip', of.sha256, of.edition, state],
       queryFn: ({ signal }) =>
-        answer(client.POST('/api/setups/{id}/slip', { params: { path: { id } }, body: state, signal })),
+        answer(client.POST('/api/documents/{sha256}/slip', { params: { path: of }, body: state, signal })),
       placeholderData: keepPreviousData,
     }),
   /** A setup's revisions, newest first; asked anew once there is another. */

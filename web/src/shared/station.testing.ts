@@ -46,7 +46,8 @@ const document = {
 export function desk(more: Record<string, unknown> = {}): Desk {
   return {
     id: 'd',
-    sha256: Math.random().toString(16),
+    sha256: 'd5',
+    edition: Math.random().toString(16),
     document,
     findings: [],
     idleRows: [],
@@ -70,8 +71,7 @@ export async function station(
     },
   })
   const wrapper = mounted(Around, {}, router)
-  await flushPromises()
-  await flushPromises()
+  for (let round = 0; round < 4; ++round) await flushPromises()
   return wrapper
 }
 

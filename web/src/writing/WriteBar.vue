@@ -141,8 +141,8 @@ onUnmounted(() => {
     >
     <span class="tables">
       as tables:
-      <a :href="`/api/setups/${desk.id}/options.csv`" download>options</a>
-      <a v-if="hasRows" :href="`/api/setups/${desk.id}/rows.csv`" download>variant rows</a>
+      <a :href="`/api/documents/${desk.sha256}/options.csv`" download>options</a>
+      <a v-if="hasRows" :href="`/api/documents/${desk.sha256}/rows.csv`" download>variant rows</a>
     </span>
     <PicturesIn v-if="hasPictures" :pictures="pictures" />
     <TableIn v-if="draft.isWriting.value && hasTable" @done="hasTable = false" />

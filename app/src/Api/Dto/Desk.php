@@ -17,6 +17,7 @@ use OpenApi\Attributes as OA;
             'sha256',
             'today',
             'revision',
+            'edition',
             'document',
             'counts',
             'deadValues',
@@ -45,6 +46,7 @@ final readonly class Desk
         #[OA\Property] public string $sha256,
         #[OA\Property] public string $today,
         #[OA\Property(description: 'number of the latest')] public int $revision,
+        #[OA\Property(description: 'of what is worked out of its document, for ?edition=')] public string $edition,
         #[OA\Property(type: 'object', additionalProperties: true)] public \stdClass $document,
         #[OA\Property] public ?Counts $counts,
         #[
