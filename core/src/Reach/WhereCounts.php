@@ -25,6 +25,9 @@ final class WhereCounts
     /** @var array<int, int>|null option => its position in the walk */
     private ?array $walked = null;
 
+    /** @var array<int, ChoicesWhere> by component */
+    private array $choices = [];
+
     public function __construct(private readonly Reach $reach) {}
 
     /** Selectable combinations that break at least one guard. */
@@ -49,6 +52,12 @@ final class WhereCounts
             $all = gmp_init(1);
             foreach ($components as $c) {
                 $all = gmp_mul($all, Diagram::root($this->reach->components[$c]->choices, true));
+            }
+            $apart = $this->apart($this->reach->board->props->not($broken));
+            $kept = null === $apart ? null : $this->countApart($components, $apart);
+            if (null !== $kept) {
+                $safe = gmp_mul(gmp_div_q($safe, $all), $kept);
+                continue;
             }
             // Where no input is asked, keeping all guards is as good to count, and guards come and go one after the
             // other.
@@ -99,8 +108,96 @@ final class WhereCounts
         foreach ($components as $c) {
             $total = gmp_div_q($total, Diagram::root($this->reach->components[$c]->choices, true));
         }
+        $apart = $this->apart($p);
 
-        return gmp_mul($total, $this->countAmong($components, $inputs, $p));
+        return gmp_mul(
+            $total,
+            (null === $apart ? null : $this->countApart($components, $apart)) ??
+                $this->countAmong($components, $inputs, $p),
+        );
+    }
+
+    /**
+     * What a proposition asks of each component by itself.
+     *
+     * @return array<int, int>|null component => proposition; together they say the same. Null where inputs are
+     *                              asked, or something of two components at once
+     */
+    private function apart(int $p): ?array
+    {
+        $apart = [];
+        foreach ($this->reach->board->props->conjuncts($p) as $part) {
+            $of = null;
+            foreach (array_keys($this->reach->board->props->cellsOf($part)) as $cell) {
+                $option = $this->reach->board->cells[$cell]->option;
+                $component = $this->reach->parts->componentOf[$option] ?? null;
+                if (
+                    null === $component ||
+                    $this->reach->board->isInput($option) ||
+                    $component !== ($of ?? $component)
+                ) {
+                    return null;
+                }
+                $of = $component;
+            }
+            if (null === $of) {
+                return null;
+            }
+            $apart[$of][] = $part;
+        }
+
+        return array_map($this->reach->board->props->all(...), $apart);
+    }
+
+    /**
+     * @param list<int> $components
+     * @param array<int, int> $apart component => proposition
+     */
+    private function countApart(array $components, array $apart): ?\GMP
+    {
+        $count = gmp_init(1);
+        foreach ($components as $component) {
+            $many = $this->choicesOf($component)?->count($apart[$component] ?? Propositions::TRUE);
+            if (null === $many) {
+                return null;
+            }
+            $count = gmp_mul($count, $many);
+        }
+
+        return $count;
+    }
+
+    private function choicesOf(int $component): ?ChoicesWhere
+    {
+        $choices = $this->reach->components[$component]->choices;
+
+        return null === $choices
+            ? null
+            : ($this->choices[$component] ??= new ChoicesWhere($this->reach->board, $choices));
+    }
+
+    /**
+     * The letters of the fewest answers with which a proposition holds, in walk order.
+     *
+     * @return array<int, int>|null cell => letter; null where it has to be looked for in a diagram of its own
+     */
+    private function fewestApart(int $p): ?array
+    {
+        $letters = [];
+        $apart = $this->apart($p);
+        foreach ($apart ?? [] as $component => $part) {
+            // Of letters that are as good the first in walk order is told; a diagram in another order does not know it.
+            $fewest =
+                null === $this->reach->components[$component]->trouble
+                    ? $this->choicesOf($component)?->fewestAnswers($part)
+                    : null;
+            if (null === $fewest) {
+                return null;
+            }
+            $letters += $fewest;
+        }
+
+        return null === $apart ? null : $letters;
     }
 
     /**
@@ -178,11 +275,14 @@ final class WhereCounts
         [$components, $inputs] = $this->touched($p);
         $letters = [];
         if (Propositions::TRUE !== $p) {
-            $where = $this->lastWhere($components, $inputs, $p);
-            if (Diagram::isZero($where->selectable[0][0] ?? 0)) {
-                return null;
+            $letters = $this->fewestApart($p);
+            if (null === $letters) {
+                $where = $this->lastWhere($components, $inputs, $p);
+                if (Diagram::isZero($where->selectable[0][0] ?? 0)) {
+                    return null;
+                }
+                $letters = $where->fewestAnswers($this->reach->board->cells);
             }
-            $letters = $where->fewestAnswers($this->reach->board->cells);
         }
         if (!$whole) {
             return $this->reach->board->stateOfLetters($letters);

@@ -15,6 +15,7 @@ use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Tests\Support\RandomSetup;
+use Ithrel\Core\Tests\Support\Seeds;
 use PHPUnit\Framework\Attributes\TestDox;
 use PHPUnit\Framework\TestCase;
 
@@ -31,7 +32,7 @@ final class RequirementsTest extends TestCase
     ]
     public function testAsTheCensusSays(): void
     {
-        $start = (int) (getenv('ITHREL_SEED') ?: date('Ymd'));
+        $start = Seeds::first();
         $met = [];
         for ($seed = $start; $seed < $start + 900; ++$seed) {
             $setup = Documents::setup(RandomSetup::document($seed, 0 === $seed % 2));

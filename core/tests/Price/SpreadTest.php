@@ -22,6 +22,7 @@ use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Tests\Support\RandomPrices;
+use Ithrel\Core\Tests\Support\Seeds;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestDox;
 use PHPUnit\Framework\TestCase;
@@ -59,7 +60,7 @@ final class SpreadTest extends TestCase
     public function testAgainstPricingOneByOne(\Closure $documents, int $many, int $atLeast, float $share): void
     {
         $reader = Reader::shipped();
-        $start = self::start();
+        $start = Seeds::first();
         $compared = $notExact = 0;
         for ($seed = $start; $seed < $start + $many; ++$seed) {
             $document = $documents($seed);
@@ -167,14 +168,6 @@ final class SpreadTest extends TestCase
         }
     }
 
-    /** Each day has seeds of its own; ITHREL_SEED chooses those of a failure. */
-    private static function start(): int
-    {
-        $seed = getenv('ITHREL_SEED');
-
-        return false === $seed ? 1000 * intdiv(time(), 86400) : (int) $seed;
-    }
-
     /**
      * @return iterable<string, array{bool, int}> whether with percentages of the running total; how many have to be
      *                                            compared
@@ -190,7 +183,7 @@ final class SpreadTest extends TestCase
     public function testValueEffectsAgainstSwapping(bool $isRunning, int $atLeast): void
     {
         $reader = Reader::shipped();
-        $start = self::start();
+        $start = Seeds::first();
         $compared = 0;
         for ($seed = $start; $seed < $start + 500; ++$seed) {
             $document = $isRunning ? RandomPrices::running($seed) : RandomPrices::document($seed);

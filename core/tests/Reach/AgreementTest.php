@@ -16,6 +16,7 @@ use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Clingo;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Tests\Support\RandomSetup;
+use Ithrel\Core\Tests\Support\Seeds;
 use Ithrel\Core\Tests\Support\Shrink;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestDox;
@@ -50,7 +51,7 @@ final class AgreementTest extends TestCase
     #[TestDox('with rows by the hundred too')]
     public function testManyRows(): void
     {
-        $start = self::firstSeed();
+        $start = Seeds::first();
         for ($seed = $start; $seed < $start + 12; ++$seed) {
             mt_srand($seed);
             $one = static fn(string $code, int $values): array => [
@@ -91,7 +92,7 @@ final class AgreementTest extends TestCase
     #[TestDox('clicks and diagram agree on every figure: $_dataName')]
     public function testClicksAndDiagramAgree(bool $circles, int $size, int $count): void
     {
-        $start = self::firstSeed();
+        $start = Seeds::first();
         $compared = 0;
         for ($seed = $start; $seed < $start + $count; ++$seed) {
             $document = RandomSetup::document($seed, $circles, $size);
@@ -123,7 +124,7 @@ final class AgreementTest extends TestCase
             Clingo::isInstalled(),
             'clingo comes with the Debian package gringo; ./ithrel test installs it.',
         );
-        $start = self::firstSeed();
+        $start = Seeds::first();
         $compared = 0;
         for ($seed = $start; $compared < 2_000; ++$seed) {
             $document = RandomSetup::document($seed, false, 0 === $seed % 2 ? 6 : 7);
@@ -188,7 +189,7 @@ final class AgreementTest extends TestCase
     #[TestDox('a listing is complete, ordered, without repeats, and its numbers go both ways')]
     public function testListing(): void
     {
-        $start = self::firstSeed();
+        $start = Seeds::first();
         for ($seed = $start; $seed < $start + 150; ++$seed) {
             $reach = self::reach(RandomSetup::document($seed, 0 === $seed % 2, 9));
             $report = Report::of($reach);
@@ -241,7 +242,7 @@ final class AgreementTest extends TestCase
     #[TestDox('dead ends by cause, and the first of each, are what looking at every dead end says')]
     public function testCausesOfDeadEnds(): void
     {
-        $start = self::firstSeed();
+        $start = Seeds::first();
         $met = [];
         for ($seed = $start; $seed < $start + 1000; ++$seed) {
             $reach = self::reach(RandomSetup::document($seed, false, 9));
@@ -276,7 +277,7 @@ final class AgreementTest extends TestCase
     #[TestDox('shares under pins are what listing and counting says')]
     public function testShares(): void
     {
-        $start = self::firstSeed();
+        $start = Seeds::first();
         for ($seed = $start; $seed < $start + 120; ++$seed) {
             $reach = self::reach(RandomSetup::document($seed, 0 === $seed % 2, 9));
             foreach ([Listing::SELECTABLE, Listing::DEAD_END, Listing::WRONG_SALE] as $set) {
@@ -314,13 +315,6 @@ final class AgreementTest extends TestCase
         }
 
         return $cells;
-    }
-
-    private static function firstSeed(): int
-    {
-        $set = getenv('ITHREL_SEED');
-
-        return false !== $set ? (int) $set : 1000 * intdiv(time(), 86400);
     }
 
     /**
