@@ -113,8 +113,17 @@ final class Compiler
     /** @var list<array{int, int}> those that this cell changes: position in the plan, proposition */
     private array $changing = [];
 
-    /** @var list<int> what the node being left has noted of the plan's conditions, the same for all its letters */
-    private array $carried = [];
+    /** @var list<int>|null what the node being left has noted of the plan's conditions, the same for all its letters */
+    private ?array $carried = null;
+
+    /** @var list<array{int, int}> the plan, with 0 in the place of what this cell changes */
+    private array $kept = [];
+
+    /** @var list<int> places of the notes that plain decisions hang on */
+    private array $telling = [];
+
+    /** @var array<string, list<int|array{string, array<int, int>, list<int>}>> these notes => what decisions lead to */
+    private array $decisions = [];
 
     /** @var list<int> watched propositions that this cell settles */
     private array $settled = [];
@@ -265,6 +274,10 @@ final class Compiler
             [] === $this->circles &&
             !isset($this->trie->cells[$id]) &&
             Propositions::TRUE === $this->begins;
+        $this->decisions = [];
+        $this->kept = array_values(
+            array_replace($this->plan, array_fill_keys(array_column($this->changing, 0), [-1, 0])),
+        );
         $this->diagram->endsOption[] = $this->isLast;
         $this->diagram->groups[] = $groups = $this->groups();
         $this->plain = [];
@@ -280,6 +293,13 @@ final class Compiler
                 !$isChoice || $this->board->stock->hasValue($this->cell->option, $letter),
             ];
         }
+        $places = [
+            $this->shownAt,
+            ...array_column($this->plain, 2),
+            ...array_map(fn(array $change): int => $this->plan[$change[0]][0], $this->changing),
+            ...array_map(fn(int $p): int => $this->noteOf[$p] ?? -1, $this->settled),
+        ];
+        $this->telling = array_values(array_unique(array_filter($places, static fn(int $place): bool => $place >= 0)));
     }
 
     /**
@@ -360,15 +380,12 @@ final class Compiler
     {
         $this->index = $this->next = $this->trail = $edges = [];
         foreach ($layer as $notes) {
+            $this->carried = null;
             if ($this->inCircle && $this->isFirst && null !== $this->cell->bit) {
                 $notes[self::OFFER] = $this->offer($notes);
             }
             if (Propositions::TRUE !== $this->begins) {
                 $notes[self::END] = $this->props->all([$notes[self::END], $this->begins]);
-            }
-            $this->carried = [];
-            foreach ($this->plan as [$place, $p]) {
-                $this->carried[] = $place < 0 ? $p : $notes[$place];
             }
             $isPlain =
                 $this->isPlain &&
@@ -394,16 +411,15 @@ final class Compiler
     {
         $children = [];
         foreach ($this->diagram->groups[$position] as $group) {
-            $after = $this->decide($notes, $group[0]);
-            $children[] = is_int($after) ? $after : $this->nodeOf($position, $after);
+            $children[] = $this->childOf($position, $notes, $group[0]);
         }
 
         return $children;
     }
 
     /**
-     * The same where decisions are plain, the node lacks nothing and nothing is obliged yet, as it mostly is: no more
-     * than the conditions that the cell changes tells the nodes after this one apart.
+     * The same where decisions are plain, the node lacks nothing and nothing is obliged yet, as it mostly is: what the
+     * decisions lead to hangs on a few notes then, and is worked out once for all nodes that have these alike.
      *
      * @param array<int, int> $notes
      *
@@ -413,15 +429,50 @@ final class Compiler
      */
     private function childrenPlainly(int $position, array $notes): array
     {
-        $unchanged = [...array_slice($notes, 0, self::FIXED), ...$this->carried];
-        $beginning = $this->keyBeginning($unchanged);
-        $shown = $this->shownAt < 0 ? $this->shown : $notes[$this->shownAt];
+        $alike = '';
+        foreach ($this->telling as $place) {
+            $alike .= $notes[$place] . ',';
+        }
+        $decisions = $this->decisions[$alike] ??= $this->plainDecisions($notes);
+        $after = array_slice($notes, 0, self::FIXED);
+        foreach ($this->kept as [$place, $p]) {
+            $after[] = $place < 0 ? $p : $notes[$place];
+        }
+        $beginning = implode(',', $after);
         $children = [];
+        foreach ($decisions as $decision) {
+            if (is_int($decision)) {
+                $children[] = $decision < 0 ? $decision : $this->childOf($position, $notes, $decision);
+                continue;
+            }
+            $key = $beginning . $decision[0];
+            if ([] === $decision[2] && isset($this->index[$key])) {
+                $children[] = $this->index[$key];
+                continue;
+            }
+            [$this->becameTrue, $this->matchedRow] = [$decision[2], null];
+            $children[] = $this->nodeOf($position, array_replace($after, $decision[1]), $key);
+        }
+
+        return $children;
+    }
+
+    /**
+     * What the decisions of a plain cell lead to: nothing (Diagram::NONE), or the notes that the cell changes, as a key
+     * and by place, with the conditions that became true; the letter alone where it takes more to know.
+     *
+     * @param array<int, int> $notes of a node
+     *
+     * @return list<int|array{string, array<int, int>, list<int>}>
+     */
+    private function plainDecisions(array $notes): array
+    {
+        $shown = $this->shownAt < 0 ? $this->shown : $notes[$this->shownAt];
+        $decisions = [];
         foreach ($this->plain as [$letter, $isAnswer, $place, $p, $inStock]) {
             $allowed = $place < 0 ? $p : $notes[$place];
             if ($shown > Propositions::TRUE || $allowed > Propositions::TRUE || !$inStock) {
-                $after = $this->decide($notes, $letter);
-                $children[] = is_int($after) ? $after : $this->nodeOf($position, $after);
+                $decisions[] = $letter;
                 continue;
             }
             if (
@@ -429,37 +480,42 @@ final class Compiler
                     ? Propositions::TRUE !== $shown || Propositions::TRUE !== $allowed
                     : $this->option->required && Propositions::TRUE === $shown
             ) {
-                $children[] = Diagram::NONE;
+                $decisions[] = Diagram::NONE;
                 continue;
             }
             $this->becameTrue = $changed = [];
-            $this->matchedRow = null;
-            $key = $beginning;
+            $key = '';
             foreach ($this->changing as [$i, $condition]) {
-                $left = $this->carried[$i];
+                [$noted, $whole] = $this->plan[$i];
+                $left = $noted < 0 ? $whole : $notes[$noted];
                 if ($left > Propositions::TRUE) {
-                    $changed[$i] = $left = $this->props->given($left, $this->id, $letter);
+                    $left = $this->props->given($left, $this->id, $letter);
                     if (Propositions::TRUE === $left && isset($this->followed->watched[$condition])) {
                         $this->becameTrue[] = $condition;
                     }
                 }
+                $changed[self::FIXED + $i] = $left;
                 $key .= ',' . $left;
             }
-            if ([] !== $this->settled) {
-                $this->noteSettled($notes, $letter);
-            }
-            if ([] === $this->becameTrue && isset($this->index[$key])) {
-                $children[] = $this->index[$key];
-                continue;
-            }
-            $after = $unchanged;
-            foreach ($changed as $i => $left) {
-                $after[self::FIXED + $i] = $left;
-            }
-            $children[] = $this->nodeOf($position, $after, $key);
+            $this->noteSettled($notes, $letter);
+            $decisions[] = [$key, $changed, $this->becameTrue];
         }
 
-        return $children;
+        return $decisions;
+    }
+
+    /**
+     * Where a letter leads.
+     *
+     * @param array<int, int> $notes of a node
+     *
+     * @throws TooLarge
+     */
+    private function childOf(int $position, array $notes, int $letter): int
+    {
+        $after = $this->decide($notes, $letter);
+
+        return is_int($after) ? $after : $this->nodeOf($position, $after);
     }
 
     /**
@@ -722,7 +778,10 @@ final class Compiler
      */
     private function followConditions(array &$after, array $notes, int $letter): void
     {
-        $carried = $this->carried;
+        $carried = $this->carried ??= array_map(
+            static fn(array $condition): int => $condition[0] < 0 ? $condition[1] : $notes[$condition[0]],
+            $this->plan,
+        );
         foreach ($this->changing as [$i, $p]) {
             if ($carried[$i] > Propositions::TRUE) {
                 $carried[$i] = $this->props->given($carried[$i], $this->id, $letter);
