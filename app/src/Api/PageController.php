@@ -17,6 +17,7 @@ use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
@@ -41,6 +42,12 @@ final readonly class PageController
             operationId: 'listPages',
             parameters: [
                 new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'before',
+                    description: 'id of one; those before it',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string'),
+                ),
             ],
             responses: [
                 new OA\Response(
@@ -54,9 +61,9 @@ final readonly class PageController
             ],
         ),
     ]
-    public function list(string $id): JsonResponse
+    public function list(string $id, #[MapQueryParameter] string $before = ''): JsonResponse
     {
-        return new JsonResponse(array_map($this->views->short(...), $this->pages->of($this->shelf->get($id))));
+        return new JsonResponse(array_map($this->views->short(...), $this->pages->of($this->shelf->get($id), $before)));
     }
 
     #[Route('/api/setups/{id}/pages', methods: ['POST'])]

@@ -105,6 +105,12 @@ final readonly class RehearsalController
             operationId: 'listRehearsals',
             parameters: [
                 new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'before',
+                    description: 'id of one; those before it',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string'),
+                ),
             ],
             responses: [
                 new OA\Response(
@@ -118,9 +124,11 @@ final readonly class RehearsalController
             ],
         ),
     ]
-    public function list(string $id): JsonResponse
+    public function list(string $id, #[MapQueryParameter] string $before = ''): JsonResponse
     {
-        return new JsonResponse(array_map($this->views->short(...), $this->rehearsals->of($this->shelf->get($id))));
+        return new JsonResponse(
+            array_map($this->views->short(...), $this->rehearsals->of($this->shelf->get($id), $before)),
+        );
     }
 
     #[Route('/api/setups/{id}/rehearsals', methods: ['POST'])]

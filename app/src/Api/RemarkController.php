@@ -13,9 +13,9 @@ use Ithrel\App\People\Who;
 use Ithrel\App\Store\Remark;
 use Ithrel\App\Store\Remarks;
 use Ithrel\App\Store\Shelf;
-use Ithrel\App\Store\StoredSetup;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
@@ -34,11 +34,17 @@ final readonly class RemarkController
             operationId: 'listRemarks',
             parameters: [
                 new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'after',
+                    description: 'id of one; those after it',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string'),
+                ),
             ],
             responses: [
                 new OA\Response(
                     response: 200,
-                    description: 'All of them, the oldest first.',
+                    description: 'Two hundred at most, the oldest first.',
                     content: new OA\JsonContent(
                         type: 'array',
                         items: new OA\Items(ref: '#/components/schemas/RemarkView'),
@@ -47,9 +53,33 @@ final readonly class RemarkController
             ],
         ),
     ]
-    public function list(string $id): JsonResponse
+    public function list(string $id, #[MapQueryParameter] string $after = ''): JsonResponse
     {
-        return new JsonResponse($this->views($this->shelf->get($id)));
+        return new JsonResponse(array_map(self::view(...), $this->remarks->of($this->shelf->get($id), $after)));
+    }
+
+    #[Route('/api/setups/{id}/remarks/{remark}', requirements: ['remark' => '[0-9A-Z]{26}'], methods: ['GET'])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/remarks/{remark}',
+            operationId: 'getRemark',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'remark', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'A remark with its answers.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RemarkView'),
+                ),
+                new OA\Response(ref: '#/components/responses/Problem', response: 404),
+            ],
+        ),
+    ]
+    public function show(string $id, string $remark): JsonResponse
+    {
+        return new JsonResponse(self::view($this->remarks->one($this->shelf->get($id), $remark)));
     }
 
     #[Route('/api/setups/{id}/remarks', methods: ['POST'])]
@@ -68,11 +98,8 @@ final readonly class RemarkController
             responses: [
                 new OA\Response(
                     response: 201,
-                    description: 'All of them, with it.',
-                    content: new OA\JsonContent(
-                        type: 'array',
-                        items: new OA\Items(ref: '#/components/schemas/RemarkView'),
-                    ),
+                    description: 'The remark, with the answer where it is one.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RemarkView'),
                 ),
                 new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
@@ -85,11 +112,16 @@ final readonly class RemarkController
         if ('' === $person) {
             throw new UnprocessableEntityHttpException('Say who you are first.');
         }
-        null === $given->to
-            ? $this->remarks->write($setup, $given->about, $given->at, $given->words, $person, trim($given->text))
-            : $this->remarks->answer($setup, $given->to, $person, trim($given->text));
+        $remark =
+            null === $given->to
+                ? $this->remarks->write($setup, $given->about, $given->at, $given->words, $person, trim($given->text))
+                : $this->remarks->answer($setup, $given->to, $person, trim($given->text));
+        $begun = $remark->to() ?? $remark->id();
 
-        return new Created($this->views($setup), sprintf('/api/setups/%s/remarks', $id));
+        return new Created(
+            self::view($this->remarks->one($setup, $begun)),
+            sprintf('/api/setups/%s/remarks/%s', $id, $begun),
+        );
     }
 
     #[Route('/api/setups/{id}/remarks/{remark}/close', requirements: ['remark' => '[0-9A-Z]{26}'], methods: ['POST'])]
@@ -105,11 +137,8 @@ final readonly class RemarkController
             responses: [
                 new OA\Response(
                     response: 200,
-                    description: 'All of them.',
-                    content: new OA\JsonContent(
-                        type: 'array',
-                        items: new OA\Items(ref: '#/components/schemas/RemarkView'),
-                    ),
+                    description: 'The remark, closed.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RemarkView'),
                 ),
                 new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
@@ -120,34 +149,33 @@ final readonly class RemarkController
         $setup = $this->shelf->get($id);
         $this->remarks->close($setup, $remark, $this->who->name());
 
-        return new JsonResponse($this->views($setup));
+        return new JsonResponse(self::view($this->remarks->one($setup, $remark)));
     }
 
     /**
-     * @return list<RemarkView>
+     * @param array{Remark, list<Remark>} $each with its answers
      */
-    private function views(StoredSetup $setup): array
+    private static function view(array $each): RemarkView
     {
-        return array_map(
-            static fn(array $each): RemarkView => new RemarkView(
-                $each[0]->id(),
-                $each[0]->about(),
-                $each[0]->place(),
-                $each[0]->words(),
-                $each[0]->person(),
-                $each[0]->text(),
-                $each[0]->writtenAt()->format(DATE_ATOM),
-                $each[0]->closedBy(),
-                array_map(
-                    static fn(Remark $r): RemarkAnswer => new RemarkAnswer(
-                        $r->person(),
-                        $r->text(),
-                        $r->writtenAt()->format(DATE_ATOM),
-                    ),
-                    $each[1],
+        [$remark, $answers] = $each;
+
+        return new RemarkView(
+            $remark->id(),
+            $remark->about(),
+            $remark->place(),
+            $remark->words(),
+            $remark->person(),
+            $remark->text(),
+            $remark->writtenAt()->format(DATE_ATOM),
+            $remark->closedBy(),
+            array_map(
+                static fn(Remark $r): RemarkAnswer => new RemarkAnswer(
+                    $r->person(),
+                    $r->text(),
+                    $r->writtenAt()->format(DATE_ATOM),
                 ),
+                $answers,
             ),
-            $this->remarks->of($setup),
         );
     }
 }

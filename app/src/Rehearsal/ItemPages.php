@@ -9,6 +9,7 @@ use Ithrel\App\Rehearsal\Job\MapPage;
 use Ithrel\App\Rehearsal\Job\WalkPage;
 use Ithrel\App\Rehearsal\Page\StagePicture;
 use Ithrel\App\Store\ItemPage;
+use Ithrel\App\Store\Newest;
 use Ithrel\App\Store\Pictures;
 use Ithrel\App\Store\Shop;
 use Ithrel\App\Store\StoredSetup;
@@ -22,7 +23,7 @@ use Symfony\Component\Messenger\MessageBusInterface;
  */
 final readonly class ItemPages
 {
-    private const MOST_SHOWN = 20;
+    public const A_PAGE = 20;
 
     public function __construct(
         private EntityManagerInterface $entities,
@@ -63,13 +64,13 @@ final readonly class ItemPages
     }
 
     /**
-     * @return list<ItemPage> newest first
+     * @param string $before id of one; those that were looked at before it. '': the latest
+     *
+     * @return list<ItemPage> newest first, A_PAGE at most
      */
-    public function of(StoredSetup $setup): array
+    public function of(StoredSetup $setup, string $before = ''): array
     {
-        return $this->entities
-            ->getRepository(ItemPage::class)
-            ->findBy(['setup' => $setup], ['id' => 'DESC'], self::MOST_SHOWN);
+        return Newest::of($this->entities, ItemPage::class, $setup, $before, self::A_PAGE);
     }
 
     /**

@@ -10,6 +10,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Ithrel\App\Rehearsal\Job\LookAtShop;
 use Ithrel\App\Rehearsal\Job\MakePlan;
 use Ithrel\App\Store\ItemPage;
+use Ithrel\App\Store\Newest;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\App\Store\RehearsalState;
@@ -31,6 +32,7 @@ use Symfony\Component\Messenger\MessageBusInterface;
 final readonly class Rehearsals
 {
     /** Runs that are looked through for what still holds. */
+    public const A_PAGE = 50;
     private const MOST_EARLIER = 5;
 
     public function __construct(
@@ -143,11 +145,13 @@ final readonly class Rehearsals
     }
 
     /**
-     * @return list<Rehearsal> newest first
+     * @param string $before id of one; those that began before it. '': the latest
+     *
+     * @return list<Rehearsal> newest first, A_PAGE at most
      */
-    public function of(StoredSetup $setup): array
+    public function of(StoredSetup $setup, string $before = ''): array
     {
-        return $this->entities->getRepository(Rehearsal::class)->findBy(['setup' => $setup], ['id' => 'DESC'], 50);
+        return Newest::of($this->entities, Rehearsal::class, $setup, $before, self::A_PAGE);
     }
 
     /** The last one that tells of the setup; with faults switched on, the rehearsal shop tells of its faults. */

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Store;
 
+use Doctrine\Common\Collections\Criteria;
+use Doctrine\Common\Collections\Order;
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /**
@@ -14,21 +17,55 @@ final readonly class Remarks
 {
     public function __construct(private EntityManagerInterface $entities) {}
 
+    public const A_PAGE = 200;
+
     /**
-     * @return list<array{Remark, list<Remark>}> each with its answers, the oldest first
+     * @param string $after id of one; those written after it. '': from the first
+     *
+     * @return list<array{Remark, list<Remark>}> each with its answers, the oldest first, A_PAGE at most
      */
-    public function of(StoredSetup $setup): array
+    public function of(StoredSetup $setup, string $after = ''): array
     {
-        $all = [];
+        $begun = Criteria::create()
+            ->where(Criteria::expr()->eq('setup', $setup))
+            ->andWhere(Criteria::expr()->isNull('to'))
+            ->andWhere(Criteria::expr()->gt('id', $after))
+            ->orderBy(['id' => Order::Ascending])
+            ->setMaxResults(self::A_PAGE);
+
+        return $this->withAnswers(
+            array_values($this->entities->getRepository(Remark::class)->matching($begun)->toArray()),
+        );
+    }
+
+    /**
+     * @return array{Remark, list<Remark>} with its answers
+     *
+     * @throws NotFoundHttpException
+     */
+    public function one(StoredSetup $setup, string $id): array
+    {
+        $remark = $this->entities
+            ->getRepository(Remark::class)
+            ->findOneBy(['setup' => $setup, 'id' => $id, 'to' => null]);
+
+        return $this->withAnswers([$remark ?? throw new NotFoundHttpException('There is no such remark.')])[0];
+    }
+
+    /**
+     * @param list<Remark> $remarks
+     *
+     * @return list<array{Remark, list<Remark>}>
+     */
+    private function withAnswers(array $remarks): array
+    {
+        $ids = array_map(static fn(Remark $r): string => $r->id(), $remarks);
         $answers = [];
-        foreach (
-            $this->entities->getRepository(Remark::class)->findBy(['setup' => $setup], ['id' => 'ASC'])
-            as $remark
-        ) {
-            null === $remark->to() ? ($all[] = $remark) : ($answers[$remark->to()][] = $remark);
+        foreach ($this->entities->getRepository(Remark::class)->findBy(['to' => $ids], ['id' => 'ASC']) as $answer) {
+            $answers[$answer->to()][] = $answer;
         }
 
-        return array_map(static fn(Remark $r): array => [$r, $answers[$r->id()] ?? []], $all);
+        return array_map(static fn(Remark $r): array => [$r, $answers[$r->id()] ?? []], $remarks);
     }
 
     /** How many are open. */

@@ -231,7 +231,11 @@ final class PeopleApiTest extends ApiTestCase
                 'by' => 'Lena',
             ],
             201,
-        )[0];
+        );
+        self::assertResponseHeaderSame('Location', "/api/setups/{$id}/remarks/{$remark['id']}");
+        self::assertSame($remark, $this->send('GET', "/api/setups/{$id}/remarks/{$remark['id']}", null, 200));
+        self::assertSame([$remark], $this->send('GET', "/api/setups/{$id}/remarks", null, 200));
+        self::assertSame([], $this->send('GET', "/api/setups/{$id}/remarks?after={$remark['id']}", null, 200));
         self::assertSame(
             ['Tess', 'Is this meant? <b>', null],
             [$remark['person'], $remark['text'], $remark['closedBy']],
@@ -241,11 +245,11 @@ final class PeopleApiTest extends ApiTestCase
         $answered = $this->send('POST', "/api/setups/{$id}/remarks", ['text' => 'Yes.', 'to' => $remark['id']], 201);
         self::assertSame(
             [['Lena', 'Yes.']],
-            array_map(static fn(array $a): array => [$a['person'], $a['text']], $answered[0]['answers']),
+            array_map(static fn(array $a): array => [$a['person'], $a['text']], $answered['answers']),
         );
         self::assertSame(
             'Lena',
-            $this->send('POST', "/api/setups/{$id}/remarks/{$remark['id']}/close", null, 200)[0]['closedBy'],
+            $this->send('POST', "/api/setups/{$id}/remarks/{$remark['id']}/close", null, 200)['closedBy'],
         );
         self::assertSame(0, $this->send('GET', "/api/setups/{$id}/gate", null, 200)['remarks']);
         $this->send('POST', "/api/setups/{$id}/remarks", ['text' => 'And?', 'to' => $remark['id']], 422);
@@ -253,6 +257,7 @@ final class PeopleApiTest extends ApiTestCase
         $this->send('POST', "/api/setups/{$id}/remarks", ['text' => '  '], 422);
         $other = $this->bringIn('04-engraved-plate');
         $this->send('POST', "/api/setups/{$other}/remarks/{$remark['id']}/close", null, 422);
+        $this->send('GET', "/api/setups/{$other}/remarks/{$remark['id']}", null, 404);
         $this->signIn('Rea');
         $this->send('POST', "/api/setups/{$id}/remarks", ['text' => 'Hello'], 403);
     }

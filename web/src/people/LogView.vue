@@ -2,19 +2,15 @@
 import { useInfiniteQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answer, client } from '../shared/api'
+import { earlierThan } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
 import { moment } from '../rehearsal/verdicts'
 
 /** What was changed, by whom and when, the newest first. */
-const PAGE = 100
 const log = useInfiniteQuery({
   queryKey: ['log'],
-  initialPageParam: '',
-  queryFn: ({ pageParam }) =>
-    answer(
-      client.GET('/api/log', { params: { query: { before: pageParam === '' ? undefined : pageParam } } }),
-    ),
-  getNextPageParam: (page) => (page.length < PAGE ? undefined : page.at(-1)?.id),
+  queryFn: ({ pageParam }) => answer(client.GET('/api/log', { params: { query: { before: pageParam } } })),
+  ...earlierThan(100),
 })
 const lines = computed(() => log.data.value?.pages.flat() ?? [])
 </script>

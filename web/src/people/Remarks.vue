@@ -43,10 +43,10 @@ const act = useMutation({
             params: { path: { id: desk.value.id, remark: close } },
           }),
     ),
-  onSuccess: async (next) => {
+  onSuccess: async () => {
     text.value = ''
     answered.value = null
-    queryClient.setQueryData(remarksQuery(desk.value.id).queryKey, next)
+    await queryClient.invalidateQueries({ queryKey: ['remarks', desk.value.id] })
     await queryClient.invalidateQueries({ queryKey: ['gate', desk.value.id] })
   },
 })

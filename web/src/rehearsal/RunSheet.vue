@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiDownload } from '@mdi/js'
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useDesk } from '../desk/useDesk'
@@ -22,13 +22,14 @@ const desk = useDesk()
 const route = useRoute()
 const view = useViewState()
 const queryClient = useQueryClient()
-const runs = useQuery(computed(() => queries.rehearsals(desk.value.id)))
+const runs = useInfiniteQuery(computed(() => queries.rehearsals(desk.value.id)))
+const listed = computed(() => runs.data.value?.pages.flat())
 
 function fromAddress(key: string): string | null {
   const value = route.query[key]
   return typeof value === 'string' && value !== '' ? value : null
 }
-const id = computed(() => fromAddress('run') ?? runs.data.value?.[0]?.id ?? '')
+const id = computed(() => fromAddress('run') ?? listed.value?.[0]?.id ?? '')
 const query = useQuery(computed(() => ({ ...queries.rehearsal(id.value), enabled: id.value !== '' })))
 const told = computed(() => (query.data.value?.id === id.value ? query.data.value : undefined))
 const checks = useQuery(
@@ -163,7 +164,7 @@ function title(r: Rehearsal): string {
   <div class="sheet">
     <div class="top">
       <NewRun @begun="begun" />
-      <label v-if="runs.data.value?.length" class="which">
+      <label v-if="listed?.length" class="which">
         <span class="quiet">Shown</span>
         <select
           :value="id"
@@ -175,15 +176,22 @@ function title(r: Rehearsal): string {
             })
           "
         >
-          <option v-for="r in runs.data.value" :key="r.id" :value="r.id">
+          <option v-for="r in listed" :key="r.id" :value="r.id">
             {{ title(r.id === run?.id ? run : r) }}
           </option>
         </select>
       </label>
+      <v-btn
+        v-if="runs.hasNextPage.value"
+        variant="text"
+        :loading="runs.isFetchingNextPage.value"
+        @click="runs.fetchNextPage()"
+        >Earlier runs</v-btn
+      >
     </div>
     <Trouble v-if="runs.error.value" :error="runs.error.value" />
     <Trouble v-else-if="query.error.value" :error="query.error.value" />
-    <p v-else-if="runs.data.value?.length === 0 && id === ''" class="empty">
+    <p v-else-if="listed?.length === 0 && id === ''" class="empty">
       Not rehearsed yet. A plan of few checks is tried, each as a new shopper would: every value, every pair
       of values that can meet, every limit, every condition. “On a page” does that in a browser, in any shop
       that a person can use; here it goes over the shop interface; or take the plan “By hand”.

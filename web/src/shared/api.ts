@@ -19,6 +19,7 @@ export type {
   MappedThing,
   PictureSpot,
   ProblemDetails,
+  RemarkView,
   RehearsalView as Rehearsal,
   Rung,
   ShelfEntry,

@@ -1,4 +1,4 @@
-import { keepPreviousData, QueryClient, queryOptions } from '@tanstack/vue-query'
+import { infiniteQueryOptions, keepPreviousData, QueryClient, queryOptions } from '@tanstack/vue-query'
 import { answer, client, Refusal, type ShelfEntry, type CheckRow } from './api'
 
 /** How often a rehearsal that runs is asked how far it is. */
@@ -42,6 +42,17 @@ export interface ShelfAsked {
 /** Something of a row is still being worked out. */
 function isPending(row: ShelfEntry): boolean {
   return (!row.counts && !row.trouble) || row.verdict === null
+}
+
+/** How the rest is asked for of what is told newest first, so many at a time: what is before the last. */
+export function earlierThan(page: number): {
+  initialPageParam: string
+  getNextPageParam: (rows: { id: string }[]) => string | undefined
+} {
+  return {
+    initialPageParam: '',
+    getNextPageParam: (rows) => (rows.length < page ? undefined : rows.at(-1)?.id),
+  }
 }
 
 /** Every query of the interface, so that keys are made in one place. */
@@ -208,9 +219,13 @@ export const queries = {
   shop: () =>
     queryOptions({ queryKey: ['shop'], queryFn: () => answer(client.GET('/api/shop')), staleTime: 600_000 }),
   rehearsals: (id: string) =>
-    queryOptions({
+    infiniteQueryOptions({
       queryKey: ['rehearsals', id],
-      queryFn: () => answer(client.GET('/api/setups/{id}/rehearsals', { params: { path: { id } } })),
+      queryFn: ({ pageParam }) =>
+        answer(
+          client.GET('/api/setups/{id}/rehearsals', { params: { path: { id }, query: { before: pageParam } } }),
+        ),
+      ...earlierThan(50),
     }),
   /** Asked again and again while it runs. */
   rehearsal: (run: string) =>
@@ -222,9 +237,11 @@ export const queries = {
         state.data && ['planning', 'running'].includes(state.data.state) ? RUNNING_MILLISECONDS : false,
     }),
   pages: (id: string) =>
-    queryOptions({
+    infiniteQueryOptions({
       queryKey: ['pages', id],
-      queryFn: () => answer(client.GET('/api/setups/{id}/pages', { params: { path: { id } } })),
+      queryFn: ({ pageParam }) =>
+        answer(client.GET('/api/setups/{id}/pages', { params: { path: { id }, query: { before: pageParam } } })),
+      ...earlierThan(20),
     }),
   /** Asked again while a browser looks at it. */
   page: (page: string) =>

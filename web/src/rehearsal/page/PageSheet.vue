@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiDownload } from '@mdi/js'
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useDesk } from '../../desk/useDesk'
@@ -26,10 +26,11 @@ const desk = useDesk()
 const route = useRoute()
 const view = useViewState()
 const queryClient = useQueryClient()
-const pages = useQuery(computed(() => queries.pages(desk.value.id)))
+const pages = useInfiniteQuery(computed(() => queries.pages(desk.value.id)))
+const listed = computed(() => pages.data.value?.pages.flat() ?? [])
 const standIn = useQuery(queries.shop())
 const id = computed(() =>
-  typeof route.query.page === 'string' ? route.query.page : (pages.data.value?.[0]?.id ?? ''),
+  typeof route.query.page === 'string' ? route.query.page : (listed.value[0]?.id ?? ''),
 )
 const query = useQuery(computed(() => ({ ...queries.page(id.value), enabled: id.value !== '' })))
 const page = computed(() => (query.data.value?.id === id.value ? query.data.value : undefined))
@@ -172,12 +173,19 @@ function pointed(x: number, y: number): void {
           >The page in the rehearsal shop</v-btn
         >
       </form>
-      <label v-if="(pages.data.value?.length ?? 0) > 1" class="which">
+      <label v-if="listed.length > 1" class="which">
         <span class="quiet">Shown</span>
         <select :value="id" @change="view.change({ page: ($event.target as HTMLSelectElement).value })">
-          <option v-for="p in pages.data.value" :key="p.id" :value="p.id">{{ p.address }}</option>
+          <option v-for="p in listed" :key="p.id" :value="p.id">{{ p.address }}</option>
         </select>
       </label>
+      <v-btn
+        v-if="pages.hasNextPage.value"
+        variant="text"
+        :loading="pages.isFetchingNextPage.value"
+        @click="pages.fetchNextPage()"
+        >Earlier pages</v-btn
+      >
     </div>
     <Trouble v-if="look.error.value" :error="look.error.value" />
     <Trouble v-if="lookAtStandIn.error.value" :error="lookAtStandIn.error.value" />
