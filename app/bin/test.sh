@@ -50,6 +50,7 @@ phpunit() { php -d memory_limit=2G vendor/bin/phpunit "$@"; }
 # How PHP is laid out is Prettier's; what it says beyond that, PHP CS Fixer's.
 check_style() {
     php_files | xargs web/node_modules/.bin/prettier --plugin=web/node_modules/@prettier/plugin-php/standalone.js --check \
+        --log-level=warn --cache --cache-strategy=content --cache-location=var/prettier.cache \
         && vendor/bin/php-cs-fixer fix --dry-run --diff --show-progress=none --config=.php-cs-fixer.dist.php "$@"
 }
 # Lays all code out as the checks want it.
