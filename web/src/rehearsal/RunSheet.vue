@@ -164,30 +164,33 @@ function title(r: Rehearsal): string {
   <div class="sheet">
     <div class="top">
       <NewRun @begun="begun" />
-      <label v-if="listed?.length" class="which">
-        <span class="quiet">Shown</span>
-        <select
-          :value="id"
-          @change="
-            view.change({
-              run: ($event.target as HTMLSelectElement).value,
-              check: undefined,
-              place: undefined,
-            })
-          "
+      <div v-if="listed?.length" class="runs">
+        <label class="which">
+          <span class="quiet">Shown</span>
+          <select
+            :value="id"
+            @change="
+              view.change({
+                run: ($event.target as HTMLSelectElement).value,
+                check: undefined,
+                place: undefined,
+              })
+            "
+          >
+            <option v-for="r in listed" :key="r.id" :value="r.id">
+              {{ title(r.id === run?.id ? run : r) }}
+            </option>
+          </select>
+        </label>
+        <v-btn
+          v-if="runs.hasNextPage.value"
+          variant="text"
+          size="small"
+          :loading="runs.isFetchingNextPage.value"
+          @click="runs.fetchNextPage()"
+          >Earlier runs</v-btn
         >
-          <option v-for="r in listed" :key="r.id" :value="r.id">
-            {{ title(r.id === run?.id ? run : r) }}
-          </option>
-        </select>
-      </label>
-      <v-btn
-        v-if="runs.hasNextPage.value"
-        variant="text"
-        :loading="runs.isFetchingNextPage.value"
-        @click="runs.fetchNextPage()"
-        >Earlier runs</v-btn
-      >
+      </div>
     </div>
     <Trouble v-if="runs.error.value" :error="runs.error.value" />
     <Trouble v-else-if="query.error.value" :error="query.error.value" />
@@ -326,6 +329,12 @@ function title(r: Rehearsal): string {
 }
 .top > form {
   flex: 1 1 620px;
+}
+.runs {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-end;
+  margin-left: auto;
 }
 .which {
   display: flex;
