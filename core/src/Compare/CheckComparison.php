@@ -6,12 +6,10 @@ namespace Ithrel\Core\Compare;
 
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Purpose;
-use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\Value;
 
 /**
- * Holds what a shop did against what a check expects, and says which places of the setup each difference can come from.
+ * Holds what a shop did against what a check expects; each difference says which places of the setup it can come from.
  *
  * @phpstan-import-type Line from Check
  */
@@ -19,7 +17,12 @@ final readonly class CheckComparison
 {
     private const STAGES = ['cart', 'checkout', 'order'];
 
-    public function __construct(private Setup $setup) {}
+    private DifferencePlaces $places;
+
+    public function __construct(private Setup $setup)
+    {
+        $this->places = new DifferencePlaces($setup);
+    }
 
     /**
      * @return list<Difference> none where the shop does what the setup says
@@ -56,7 +59,7 @@ final readonly class CheckComparison
                     'page',
                     'the page takes every click',
                     'the page does not take ' . $this->name($found->refused),
-                    [...$this->conditionsOf($found->refused), ...$check->places],
+                    [...$this->places->ofConditions($found->refused), ...$check->places],
                 ),
             ];
         }
@@ -88,7 +91,7 @@ final readonly class CheckComparison
                         ? 'taken, once the page’s own check was away'
                         : 'taken')
                     : 'refused, naming ' . implode(', ', array_map($this->name(...), $found->fields)),
-                $check->accepted ? $this->refusedPlaces($check, $found) : $check->places,
+                $check->accepted ? $this->places->ofRefusal($check, $found) : $check->places,
             );
 
             return $differences;
@@ -140,7 +143,7 @@ final readonly class CheckComparison
                 'page',
                 $last['image'] ?? 'none',
                 $found->page['image'],
-                $this->placesWith($check, 'image'),
+                $this->places->ofField($check, 'image'),
             );
         }
 
@@ -230,9 +233,7 @@ final readonly class CheckComparison
                     $stage,
                     Cells::ownText($line['ownLines']),
                     Cells::ownText($other['ownLines'] ?? []),
-                    array_values(
-                        array_filter($check->charged, static fn(string $p): bool => str_ends_with($p, '/line')),
-                    ),
+                    $this->places->ofOwnLines($check),
                 );
             }
         }
@@ -261,46 +262,17 @@ final readonly class CheckComparison
         $differences = [];
         foreach ($expected as $field => $amount) {
             if (!Cells::isSame($amount, $found[$field])) {
-                $own = in_array($check->purpose, [Purpose::Charge, Purpose::Condition, Purpose::Rounding], true)
-                    ? $check->places
-                    : [];
-                $charged = array_filter(
-                    $check->charged,
-                    static fn(string $p): bool => 'page' !== $stage ||
-                        !str_ends_with($p, '/line') ||
-                        'total' === $field,
-                );
                 $differences[] = new Difference(
                     $field,
                     $stage,
                     $amount ?? 'no price',
                     $found[$field] ?? 'no price',
-                    array_values(array_unique([...$own, ...$charged, ...$this->charging($check)])),
+                    $this->places->ofAmount($check, 'page' !== $stage || 'total' === $field),
                 );
             }
         }
 
         return $differences;
-    }
-
-    /**
-     * Chosen values of options in which values are charged: what such a value costs may be taken from its neighbour.
-     *
-     * @return list<string>
-     */
-    private function charging(Check $check): array
-    {
-        $places = [];
-        foreach ($this->setup->options as $option) {
-            $charged = array_filter($option->values, static fn(Value $v): bool => null !== $v->charge);
-            foreach ([] === $charged ? [] : $option->values as $value) {
-                if (in_array($value->at, $check->chosen, true)) {
-                    $places[] = $value->at;
-                }
-            }
-        }
-
-        return $places;
     }
 
     /**
@@ -322,7 +294,7 @@ final readonly class CheckComparison
                     $stage,
                     $line[$field] ?? 'none',
                     $found($field) ?? 'none',
-                    $this->placesWith($check, $field),
+                    $this->places->ofField($check, $field),
                 );
             }
         }
@@ -337,32 +309,6 @@ final readonly class CheckComparison
         }
 
         return $differences;
-    }
-
-    /**
-     * Places of the chosen values that have something of a kind, and of what the item has.
-     *
-     * @return list<string>
-     */
-    private function placesWith(Check $check, string $field): array
-    {
-        $places = [];
-        foreach ($this->setup->options as $option) {
-            foreach ($option->values as $value) {
-                $part = $value->own ? null : $this->setup->part($value->item);
-                $has = match ($field) {
-                    'weight' => null !== $value->weight || null !== $part?->weight,
-                    'points' => null !== $value->points || null !== $part?->points,
-                    'image' => null !== $value->image,
-                    default => null !== $value->sku,
-                };
-                if ($has && in_array($value->at, $check->chosen, true)) {
-                    $places[] = $value->at . '/' . $field;
-                }
-            }
-        }
-
-        return [...$places, ...[] === $places ? ['/item/' . $field] : []];
     }
 
     /**
@@ -383,7 +329,7 @@ final readonly class CheckComparison
             $match = array_values(array_filter($other, static fn(array $o): bool => $o[0] === $label));
             if ([] === $match) {
                 $differences[] = new Difference('entries', $stage, $label . ': ' . $value, 'missing', [
-                    $this->placeOf($label) . '/stages',
+                    $this->places->ofLabel($label) . '/stages',
                 ]);
             } elseif ($match[0][1] !== $value) {
                 $differences[] = new Difference(
@@ -391,7 +337,7 @@ final readonly class CheckComparison
                     $stage,
                     $label . ': ' . $value,
                     $label . ': ' . $match[0][1],
-                    [$this->placeOf($label)],
+                    [$this->places->ofLabel($label)],
                 );
             }
         }
@@ -402,7 +348,7 @@ final readonly class CheckComparison
                     $stage,
                     'nothing',
                     $label . ': ' . $value,
-                    $this->tooMuch($check, $label),
+                    $this->places->ofStranger($check, $label),
                 );
             }
         }
@@ -418,110 +364,6 @@ final readonly class CheckComparison
                 ),
             ]
             : $differences;
-    }
-
-    /**
-     * Where a label comes from that a stage should not have: from an answer that should not be there, or from a stage.
-     *
-     * @return list<string>
-     */
-    private function tooMuch(Check $check, string $label): array
-    {
-        $option = $this->optionOf($label);
-        if (
-            null === $option ||
-            [] !==
-                array_filter(
-                    $check->chosen,
-                    static fn(string $at): bool => $at === $option->at || str_starts_with($at, $option->at . '/'),
-                )
-        ) {
-            return [$this->placeOf($label) . '/stages'];
-        }
-
-        $conditions = $this->conditionsOf($option->code);
-
-        return [] === $conditions ? [$option->at] : $conditions;
-    }
-
-    private function placeOf(string $label): string
-    {
-        foreach ($this->setup->item->data as $i => $data) {
-            if ($data->label === $label) {
-                return '/item/data/' . $i;
-            }
-        }
-
-        return $this->optionOf($label)->at ?? '/options';
-    }
-
-    private function optionOf(string $label): ?Option
-    {
-        foreach ($this->setup->options as $option) {
-            if ($option->label === $label) {
-                return $option;
-            }
-        }
-
-        return null;
-    }
-
-    /**
-     * @return list<string>
-     */
-    private function refusedPlaces(Check $check, Found $found): array
-    {
-        $places = Purpose::Limit === $check->purpose ? $check->places : [];
-        foreach ($found->fields as $field) {
-            $option = $this->setup->option($field);
-            if (null === $option) {
-                $places[] = 'row' === $field ? '/variants/rows' : ('quantity' === $field ? '/quantity' : '/item/stock');
-                continue;
-            }
-            $isAnswered =
-                [] !==
-                array_filter(
-                    $check->chosen,
-                    static fn(string $at): bool => $at === $option->at || str_starts_with($at, $option->at . '/'),
-                );
-            if ($isAnswered) {
-                $limit = match (true) {
-                    null !== $option->text => ['/length'],
-                    null !== $option->number => ['/step'],
-                    null !== $option->file => ['/types'],
-                    default => [],
-                };
-                array_push(
-                    $places,
-                    ...[] === $limit
-                        ? $this->conditionsOf($field)
-                        : array_map(static fn(string $key): string => $option->at . $key, $limit),
-                );
-            } else {
-                array_push($places, $option->at . '/required', ...$this->conditionsOf($field));
-            }
-        }
-
-        return array_values(array_unique($places));
-    }
-
-    /**
-     * @return list<string>
-     */
-    private function conditionsOf(string $code): array
-    {
-        $option = $this->setup->option($code);
-        if (null === $option) {
-            return [];
-        }
-        $places = null === $option->shownWhen ? [] : [$option->at . '/shownWhen'];
-        foreach ($option->values as $value) {
-            if (null !== $value->allowedWhen) {
-                $places[] = $value->at . '/allowedWhen';
-            }
-        }
-
-        return $places;
     }
 
     private function name(string $field): string

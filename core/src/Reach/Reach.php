@@ -31,6 +31,7 @@ final class Reach
     private ?DiagramFacts $facts = null;
 
     private ?WhereCounts $where = null;
+    private ?GuardCounts $guards = null;
 
     private ?TrapCounts $trapCounts = null;
 
@@ -54,6 +55,11 @@ final class Reach
     private function facts(): DiagramFacts
     {
         return $this->facts ??= new DiagramFacts($this);
+    }
+
+    private function guards(): GuardCounts
+    {
+        return $this->guards ??= new GuardCounts($this, $this->where());
     }
 
     private function where(): WhereCounts
@@ -180,7 +186,7 @@ final class Reach
     /** Selectable combinations that break at least one guard. */
     public function wrongSales(): \GMP
     {
-        return $this->where()->wrongSales();
+        return $this->guards()->wrongSales();
     }
 
     /**
@@ -190,7 +196,7 @@ final class Reach
      */
     public function brokenGuards(): array
     {
-        return $this->where()->brokenGuards();
+        return $this->guards()->broken();
     }
 
     /**
@@ -211,7 +217,7 @@ final class Reach
      */
     public function guardClusters(): ?array
     {
-        return $this->where()->guardClusters();
+        return $this->guards()->clusters();
     }
 
     /**

@@ -7,15 +7,10 @@ namespace Ithrel\Core\Reach;
 use Ithrel\Core\Answer\State;
 
 /**
- * Combinations in which a proposition holds: what guards forbid, counted, and examples of it.
+ * Combinations in which a proposition holds, counted, and examples of them.
  */
 final class WhereCounts
 {
-    private ?\GMP $wrong = null;
-
-    /** @var array<int, \GMP>|null by guard */
-    private ?array $broken = null;
-
     /** @var array<int, int>|null cell => letter of a selectable state with the fewest answers */
     private ?array $fewest = null;
 
@@ -29,65 +24,6 @@ final class WhereCounts
     private array $choices = [];
 
     public function __construct(private readonly Reach $reach) {}
-
-    /** Selectable combinations that break at least one guard. */
-    public function wrongSales(): \GMP
-    {
-        return $this->wrong ??= $this->countWrong();
-    }
-
-    private function countWrong(): \GMP
-    {
-        $total = $this->reach->selectable();
-        if (0 === gmp_sign($total)) {
-            return $total;
-        }
-        $clusters = $this->guardClusters();
-        if (null === $clusters) {
-            return $total;
-        }
-        // An input that only guards ask can stand in two clusters; breaking a guard of either is enough.
-        $safe = $total;
-        foreach ($clusters as [$components, $inputs, $broken]) {
-            $all = gmp_init(1);
-            foreach ($components as $c) {
-                $all = gmp_mul($all, Diagram::root($this->reach->components[$c]->choices, true));
-            }
-            $apart = $this->apart($this->reach->board->props->not($broken));
-            $kept = null === $apart ? null : $this->countApart($components, $apart);
-            if (null !== $kept) {
-                $safe = gmp_mul(gmp_div_q($safe, $all), $kept);
-                continue;
-            }
-            // Where no input is asked, keeping all guards is as good to count, and guards come and go one after the
-            // other.
-            $kept = match (true) {
-                Propositions::TRUE === $broken => gmp_init(0),
-                $this->asksInput($broken) => gmp_sub($all, $this->countAmong($components, $inputs, $broken)),
-                default => $this->countAmong($components, [], $this->reach->board->props->not($broken)),
-            };
-            $safe = gmp_mul(gmp_div_q($safe, $all), $kept);
-        }
-
-        return gmp_sub($total, $safe);
-    }
-
-    /**
-     * For each guard the selectable combinations that break it.
-     *
-     * @return array<int, \GMP> by guard
-     */
-    public function brokenGuards(): array
-    {
-        if (null === $this->broken) {
-            $this->broken = [];
-            foreach ($this->reach->board->guards as $guard => $p) {
-                $this->broken[$guard] = $this->countWhere($this->reach->board->props->not($p));
-            }
-        }
-
-        return $this->broken;
-    }
 
     /**
      * Combinations in which the proposition holds for some inputs, among the selectable ones.
@@ -108,13 +44,22 @@ final class WhereCounts
         foreach ($components as $c) {
             $total = gmp_div_q($total, Diagram::root($this->reach->components[$c]->choices, true));
         }
+
+        return gmp_mul($total, $this->countIn($components, $inputs, $p));
+    }
+
+    /**
+     * The stocked combinations of some components in which a proposition holds for some inputs.
+     *
+     * @param list<int> $components
+     * @param list<int> $inputs further inputs that the proposition asks
+     */
+    public function countIn(array $components, array $inputs, int $p): \GMP
+    {
         $apart = $this->apart($p);
 
-        return gmp_mul(
-            $total,
-            (null === $apart ? null : $this->countApart($components, $apart)) ??
-                $this->countAmong($components, $inputs, $p),
-        );
+        return (null === $apart ? null : $this->countApart($components, $apart)) ??
+            Diagram::root($this->lastWhere($components, $inputs, $p), true);
     }
 
     /**
@@ -198,44 +143,6 @@ final class WhereCounts
         }
 
         return null === $apart ? null : $letters;
-    }
-
-    /**
-     * Guards that share a component, looked at together.
-     *
-     * @return list<array{list<int>, list<int>, int}>|null components, inputs that only guards ask, and the
-     *                                                     proposition that a guard is broken; null where one always is
-     */
-    public function guardClusters(): ?array
-    {
-        $groups = new Groups(count($this->reach->components));
-        $touched = [];
-        foreach ($this->reach->board->guards as $guard => $p) {
-            if (Propositions::FALSE === $p) {
-                return null;
-            }
-            if (Propositions::TRUE !== $p) {
-                $touched[$guard] = $this->touched($p);
-                foreach ($touched[$guard][0] as $c) {
-                    $groups->join($touched[$guard][0][0], $c);
-                }
-            }
-        }
-        $members = [];
-        foreach ($touched as $guard => [$components]) {
-            $members[[] === $components ? 'inputs' : 'c' . $groups->of($components[0])][] = $guard;
-        }
-        $clusters = [];
-        foreach ($members as $guards) {
-            $components = array_merge(...array_map(static fn(int $g): array => $touched[$g][0], $guards));
-            $inputs = array_merge(...array_map(static fn(int $g): array => $touched[$g][1], $guards));
-            $broken = $this->reach->board->props->any(
-                array_map(fn(int $g): int => $this->reach->board->props->not($this->reach->board->guards[$g]), $guards),
-            );
-            $clusters[] = [array_values(array_unique($components)), array_values(array_unique($inputs)), $broken];
-        }
-
-        return $clusters;
     }
 
     /**
@@ -342,7 +249,7 @@ final class WhereCounts
      *
      * @return array{list<int>, list<int>}
      */
-    private function touched(int $p): array
+    public function touched(int $p): array
     {
         $components = $inputs = [];
         $queue = array_keys($this->reach->board->props->cellsOf($p));
@@ -360,26 +267,6 @@ final class WhereCounts
         }
 
         return [array_keys($components), array_keys($inputs)];
-    }
-
-    private function asksInput(int $p): bool
-    {
-        foreach (array_keys($this->reach->board->props->cellsOf($p)) as $cell) {
-            if ($this->reach->board->isInput($this->reach->board->cells[$cell]->option)) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    /**
-     * @param list<int> $components
-     * @param list<int> $inputs
-     */
-    private function countAmong(array $components, array $inputs, int $p): \GMP
-    {
-        return Diagram::root($this->lastWhere($components, $inputs, $p), true);
     }
 
     /**
