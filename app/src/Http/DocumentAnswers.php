@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Http;
 
+use Ithrel\App\People\Who;
 use Ithrel\App\Store\Editions;
 use Ithrel\App\Store\Shelf;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
@@ -15,7 +16,7 @@ use Symfony\Component\HttpKernel\Event\ResponseEvent;
 /**
  * Lets browsers keep what is told of a document, under /api/documents/{sha256}: for good where the request names the
  * edition it is of ("edition=…", which the desk tells), else until it is asked again, and then nothing is worked out
- * for who has it.
+ * for who has it. Where people sign in it is always asked again, so that nobody sees it who signed out.
  */
 final readonly class DocumentAnswers
 {
@@ -24,7 +25,7 @@ final readonly class DocumentAnswers
     /** Attribute of a request that asks something of a document: the current edition. */
     private const EDITION = '_edition';
 
-    public function __construct(private Shelf $shelf, private Editions $editions) {}
+    public function __construct(private Shelf $shelf, private Editions $editions, private Who $who) {}
 
     #[AsEventListener]
     public function before(ControllerEvent $event): void
@@ -60,7 +61,7 @@ final readonly class DocumentAnswers
     {
         $edition = $request->attributes->getString(self::EDITION);
         $response->setEtag($edition)->setPrivate();
-        if ($edition === $request->query->getString('edition')) {
+        if ($edition === $request->query->getString('edition') && !$this->who->hasToSignIn()) {
             return $response->setMaxAge(self::A_YEAR)->setImmutable();
         }
         $response->headers->addCacheControlDirective('no-cache');

@@ -51,6 +51,12 @@ final class PeopleApiTest extends ApiTestCase
         $this->signIn('Rea');
         $this->send('GET', '/api/setups/' . $id, null, 200);
         $this->send('POST', $this->analyses($id) . '/slip', ['pick' => new \stdClass()], 200);
+        $edition = (string) $this->send('GET', '/api/setups/' . $id, null, 200)['edition'];
+        $this->send('GET', $this->analyses($id) . '/ladder?edition=' . $edition, null, 200);
+        self::assertFalse(
+            $this->browser->getResponse()->isImmutable(),
+            'Who signs out shall not find it in the browser.',
+        );
         $problem = $this->send('PATCH', '/api/setups/' . $id, ['title' => 'Hers'], 403);
         self::assertSame('This is done by a tester; you are a reader.', $problem['detail']);
         $this->signIn('Lena');
