@@ -90,7 +90,7 @@ export function chargeWords(charge: Charge): string {
       ].filter(Boolean)
       return `${charge.expr ?? ''}${held.length > 0 ? ` (${held.join(', ')})` : ''}${per}`
     }
-    default:
+    case undefined:
       return 'a charge that does not say how'
   }
 }
