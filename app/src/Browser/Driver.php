@@ -15,6 +15,7 @@ use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverTargetLocator;
 use Ithrel\App\Rehearsal\NoAnswer;
+use Ithrel\Core\Page\PageElement;
 use Symfony\Component\Process\Process;
 
 /**
@@ -132,6 +133,29 @@ final class Driver
         }
 
         return $all;
+    }
+
+    /**
+     * What a function of JavaScript says whose "this" is an element.
+     *
+     * @param list<mixed> $arguments
+     */
+    public function call(PageElement $element, string $function, array $arguments = []): mixed
+    {
+        $node = $this->tell('DOM.resolveNode', ['backendNodeId' => $element->id]);
+        $object = is_array($node['object'] ?? null) ? $node['object']['objectId'] ?? null : null;
+        if (!is_string($object)) {
+            throw new NoAnswer('What was to be used is gone from the page.', true);
+        }
+        $answer = $this->tell('Runtime.callFunctionOn', [
+            'objectId' => $object,
+            'functionDeclaration' => $function,
+            'arguments' => array_map(static fn(mixed $value): array => ['value' => $value], $arguments),
+            'returnByValue' => true,
+            'userGesture' => true,
+        ]);
+
+        return is_array($answer['result'] ?? null) ? $answer['result']['value'] ?? null : null;
     }
 
     /**
