@@ -32,6 +32,8 @@ final readonly class RehearseRun
 {
     private const SECONDS_OF_SHOP = 10;
 
+    private CheckComparison $comparison;
+
     /**
      * @param list<Check> $wanted those to be tried
      * @param OutputInterface|null $say is told how far it is
@@ -42,7 +44,9 @@ final readonly class RehearseRun
         private array $wanted,
         private RehearseCall $call,
         private ?OutputInterface $say,
-    ) {}
+    ) {
+        $this->comparison = new CheckComparison($setup);
+    }
 
     /**
      * @return array{PageMap, list<TriedCheck>}
@@ -138,6 +142,8 @@ final readonly class RehearseRun
         $since = static fn(): int => intdiv((int) (hrtime(true) - $start), 1_000_000);
         try {
             [$found, $unseen] = $try($check);
+            $differences = $this->comparison->differences($check, $found);
+            $picture = [] === $differences ? null : $this->picture($pilot, $check);
         } catch (NotTried $e) {
             return new TriedCheck($check, RehearsalCheck::NOT_TRIED, [], $e->getMessage(), $since());
         } catch (NoAnswer $e) {
@@ -145,7 +151,6 @@ final readonly class RehearseRun
 
             return new TriedCheck($check, RehearsalCheck::NO_ANSWER, [], $e->getMessage(), $since(), [], $picture);
         }
-        $differences = (new CheckComparison($this->setup))->differences($check, $found);
 
         return new TriedCheck(
             $check,
@@ -154,7 +159,7 @@ final readonly class RehearseRun
             null,
             $since(),
             $unseen,
-            [] === $differences ? null : $this->picture($pilot, $check),
+            $picture,
             $found,
         );
     }
