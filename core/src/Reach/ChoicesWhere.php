@@ -140,19 +140,10 @@ final class ChoicesWhere
         $letters = [];
         [$node, $left] = [0, $p];
         foreach ($this->choices->cells as $position => $cell) {
-            if (Propositions::TRUE !== $left) {
-                [, $letters[$cell], $node, $left] = $best[$position][$node][$left];
-                continue;
+            if (Propositions::TRUE === $left) {
+                return $letters + $this->choices->fewestBelow($position, $node, $this->fewest(), $this->board->cells);
             }
-            $least = $this->fewest()[$position][$node];
-            foreach ($this->choices->edges[$position][$node] as $group => $child) {
-                $letter = $this->choices->groups[$position][$group][0];
-                $below = $child < 0 ? null : $this->fewest()[$position + 1][$child];
-                if (null !== $below && $below + $this->counts($position, $letter) === $least) {
-                    [$letters[$cell], $node] = [$letter, $child];
-                    break;
-                }
-            }
+            [, $letters[$cell], $node, $left] = $best[$position][$node][$left];
         }
 
         return $letters;
@@ -249,33 +240,6 @@ final class ChoicesWhere
      */
     private function fewest(): array
     {
-        if (null === $this->fewest) {
-            $last = count($this->choices->cells);
-            $layers = [
-                array_map(
-                    static fn(int|\GMP $count): ?int => Diagram::isZero($count) ? null : 0,
-                    $this->choices->selectable[$last],
-                ),
-            ];
-            for ($position = $last - 1; $position >= 0; --$position) {
-                $below = $layers[count($layers) - 1];
-                $layer = [];
-                foreach ($this->choices->edges[$position] as $children) {
-                    $least = null;
-                    foreach ($children as $group => $child) {
-                        $rest = $child < 0 ? null : $below[$child];
-                        if (null !== $rest) {
-                            $rest += $this->counts($position, $this->choices->groups[$position][$group][0]);
-                            $least = null === $least ? $rest : min($least, $rest);
-                        }
-                    }
-                    $layer[] = $least;
-                }
-                $layers[] = $layer;
-            }
-            $this->fewest = array_reverse($layers);
-        }
-
-        return $this->fewest;
+        return $this->fewest ??= $this->choices->leastAnswers($this->board->cells);
     }
 }

@@ -179,36 +179,77 @@ final class Diagram
      */
     public function fewestAnswers(array $cells): array
     {
-        $answers = array_map(
+        return $this->fewestBelow(0, 0, $this->leastAnswers($cells), $cells);
+    }
+
+    /**
+     * How many answers a selectable state takes at least from each node on; null where none is below it.
+     *
+     * @param list<Cell> $cells of the board
+     *
+     * @return list<list<int|null>> layer => node
+     */
+    public function leastAnswers(array $cells): array
+    {
+        $below = array_map(
             static fn(int|\GMP $count): ?int => self::isZero($count) ? null : 0,
             $this->selectable[count($this->cells)],
         );
-        $best = [];
+        $layers = [$below];
         for ($p = count($this->cells) - 1; $p >= 0; --$p) {
-            $none = $cells[$this->cells[$p]]->none();
-            $layer = $choice = [];
-            foreach ($this->edges[$p] as $node => $children) {
-                $layer[$node] = null;
-                foreach ($children as $g => $child) {
-                    $below = $child < 0 ? null : $answers[$child];
-                    $letter = $this->groups[$p][$g][0];
-                    $sum = null === $below ? null : $below + ($letter === $none ? 0 : 1);
-                    if (null !== $sum && (null === $layer[$node] || $sum < $layer[$node])) {
-                        $layer[$node] = $sum;
-                        $choice[$node] = [$letter, $child];
+            $answers = $this->answersOf($p, $cells);
+            $layer = [];
+            foreach ($this->edges[$p] as $children) {
+                $least = null;
+                foreach ($children as $group => $child) {
+                    if ($child >= 0 && null !== $below[$child]) {
+                        $sum = $below[$child] + $answers[$group];
+                        $least = null === $least ? $sum : min($least, $sum);
                     }
                 }
+                $layer[] = $least;
             }
-            $best[$p] = $choice;
-            $answers = $layer;
+            $layers[] = $below = $layer;
         }
+
+        return array_reverse($layers);
+    }
+
+    /**
+     * The letters of the way on from a node with the fewest answers, the first of such; there has to be one.
+     *
+     * @param list<list<int|null>> $least from leastAnswers()
+     * @param list<Cell> $cells of the board
+     *
+     * @return array<int, int> cell => letter
+     */
+    public function fewestBelow(int $position, int $node, array $least, array $cells): array
+    {
         $letters = [];
-        $node = 0;
-        foreach ($this->cells as $p => $cell) {
-            [$letters[$cell], $node] = $best[$p][$node];
+        for ($p = $position, $last = count($this->cells); $p < $last; ++$p) {
+            $answers = $this->answersOf($p, $cells);
+            foreach ($this->edges[$p][$node] as $group => $child) {
+                $below = $child < 0 ? null : $least[$p + 1][$child];
+                if (null !== $below && $below + $answers[$group] === $least[$p][$node]) {
+                    [$letters[$this->cells[$p]], $node] = [$this->groups[$p][$group][0], $child];
+                    break;
+                }
+            }
         }
 
         return $letters;
+    }
+
+    /**
+     * @param list<Cell> $cells of the board
+     *
+     * @return list<int> group of a position => 1 where its letters answer, else 0
+     */
+    private function answersOf(int $position, array $cells): array
+    {
+        $none = $cells[$this->cells[$position]]->none();
+
+        return array_map(static fn(array $letters): int => $letters[0] === $none ? 0 : 1, $this->groups[$position]);
     }
 
     /** Most nodes of a layer. */
