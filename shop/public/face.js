@@ -54,13 +54,18 @@ const post = async (to, body) => {
 // The item.
 const fields = new Map()
 let drawn = Promise.resolve()
-const tell = (option, answer) =>
-  (drawn = drawn.then(async () => {
+let turns = 0
+const tell = (option, answer) => {
+  const turn = ++turns
+  // Only the page after the last click is shown: an earlier one would take back what was chosen since.
+  const lastly = (page) => turn === turns && show(page)
+  return (drawn = drawn.then(async () => {
     const told = await post(data.links.clicks, { clicks: option === null ? [] : [{ option, answer }], quantity: Number(quantity.value) || 1 })
     // This shop shows the new price a moment later.
-    if (face === 'widgets') setTimeout(() => show(told.page), 400)
-    else show(told.page)
+    if (face === 'widgets') setTimeout(() => lastly(told.page), 400)
+    else lastly(told.page)
   }))
+}
 
 const quantity = el('input', { type: 'number', min: data.quantity?.min ?? 1, max: data.quantity?.max, step: data.quantity?.step ?? 1, name: 'count', 'aria-label': words.quantity, onchange: () => tell(null, null) })
 quantity.value = data.quantity?.min ?? 1
@@ -75,8 +80,9 @@ function choice(field) {
   const state = { answer: several ? [] : '' }
   const chosen = (code) => (several ? state.answer.includes(code) : (state.answer ?? '') === code)
   const press = (code) => {
-    if (several) tell(field.code, chosen(code) ? state.answer.filter((c) => c !== code) : [...state.answer, code])
-    else tell(field.code, code === '' ? null : code)
+    if (several) state.answer = chosen(code) ? state.answer.filter((c) => c !== code) : [...state.answer, code]
+    else state.answer = code
+    tell(field.code, state.answer === '' ? null : state.answer)
   }
   const items = new Map()
   let box
@@ -108,7 +114,10 @@ function choice(field) {
 
 function flag(field) {
   let on = false
-  const press = () => tell(field.code, on ? null : true)
+  const press = () => {
+    on = !on
+    tell(field.code, on ? true : null)
+  }
   const node =
     face === 'widgets'
       ? el('div', { role: 'switch', tabindex: 0, 'aria-label': field.label, 'aria-checked': 'false', onclick: press }, words.yes)

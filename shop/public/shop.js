@@ -64,22 +64,25 @@ function show(page) {
   )
 }
 
-// One after the other, so that the server meets the clicks in their order.
+// One after the other, so that the server meets the clicks in their order. What a click chose is read when it is made,
+// and only the page after the last click is shown: an earlier one would take back what was chosen since.
 let last = Promise.resolve()
+let told = 0
 function tell(clicks) {
+  const turn = ++told
   last = last.then(async () => {
     const response = await fetch(form.dataset.clicks, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json', Accept: 'application/json' },
-      body: JSON.stringify({ clicks: await clicks(), quantity: Number(form.elements.quantity.value) || 1 }),
+      body: JSON.stringify({ clicks: await clicks, quantity: Number(form.elements.quantity.value) || 1 }),
     })
-    if (response.ok) show((await response.json()).page)
+    if (response.ok && turn === told) show((await response.json()).page)
   })
 }
 
 form.addEventListener('change', (event) => {
   const field = event.target.closest('fieldset')
-  tell(async () => (field ? [{ option: field.dataset.option, answer: await answerOf(field) }] : []))
+  tell(field ? answerOf(field).then((answer) => [{ option: field.dataset.option, answer }]) : [])
 })
 // What is sent must be what the server was told: it waits for the last click.
 form.addEventListener('submit', (event) => {
