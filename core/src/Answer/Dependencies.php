@@ -13,21 +13,24 @@ use Ithrel\Core\Setup\Setup;
  * Which option depends on which: on every one that its shownWhen, or the allowedWhen of one of its
  * values (hidden ones too), tests. Computed once a setup.
  */
-final readonly class Dependencies
+final class Dependencies
 {
     /** @var list<list<int>> for each option the options it depends on, in display order */
-    public array $of;
+    public readonly array $of;
 
     /** @var list<list<int>> circles: each a largest set of options that all depend on one another, in display order */
-    public array $circles;
+    public readonly array $circles;
 
     /** @var list<int> options in walk order */
-    public array $walk;
+    public readonly array $walk;
 
     /** @var array<int, int> option in a circle => number of its circle */
-    public array $circleOf;
+    public readonly array $circleOf;
 
-    public function __construct(private Setup $setup)
+    /** @var array<int, list<Test>>|null by option */
+    private ?array $tests = null;
+
+    public function __construct(private readonly Setup $setup)
     {
         $of = [];
         foreach ($setup->options as $option) {
@@ -108,6 +111,14 @@ final readonly class Dependencies
      * @return array<int, list<Test>>
      */
     public function testsByOption(): array
+    {
+        return $this->tests ??= $this->gatherTests();
+    }
+
+    /**
+     * @return array<int, list<Test>>
+     */
+    private function gatherTests(): array
     {
         $conditions = [];
         foreach ($this->setup->options as $option) {

@@ -19,6 +19,7 @@ use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Setup\Value;
 
 /**
  * A setup laid out for counting: options as cells, conditions as propositions over them.
@@ -48,8 +49,12 @@ final class Board
     /** @var array<int, true> inputs that some shownWhen or allowedWhen asks */
     public readonly array $asked;
 
+    /** @var \WeakMap<Condition, int> what was laid out without a quantity: the same condition is asked for again */
+    private \WeakMap $known;
+
     public function __construct(public readonly Setup $setup)
     {
+        $this->known = new \WeakMap();
         $this->dependencies = new Dependencies($setup);
         $this->page = new Page($setup, $this->dependencies);
         $this->stock = new Stock($setup);
@@ -195,8 +200,18 @@ final class Board
      */
     public function proposition(?Condition $condition, ?int $quantity = null): int
     {
+        if (null === $condition) {
+            return Propositions::TRUE;
+        }
+
+        return null === $quantity
+            ? ($this->known[$condition] ??= $this->layOut($condition, null))
+            : $this->layOut($condition, $quantity);
+    }
+
+    private function layOut(Condition $condition, ?int $quantity): int
+    {
         return match (true) {
-            null === $condition => Propositions::TRUE,
             $condition instanceof All => $this->props->all($this->propositions($condition->parts, $quantity)),
             $condition instanceof Any => $this->props->any($this->propositions($condition->parts, $quantity)),
             $condition instanceof Not => $this->props->not($this->proposition($condition->part, $quantity)),
@@ -235,19 +250,26 @@ final class Board
                 return $this->props->count($cells[0], $last, 1, !$test->filled);
             }
             if ($test instanceof IsTest && is_array($test->is)) {
-                $parts = [];
-                foreach ($option->values as $value) {
-                    if (in_array($value->code, $test->is, true)) {
-                        $parts[] = $this->props->literal($cells[$value->index], [0 => true]);
-                    }
-                }
-
-                return $this->props->any($parts);
+                return $this->props->any(
+                    array_map(
+                        fn(int $value): int => $this->props->literal($cells[$value], [0 => true]),
+                        self::valuesBy($test, $option),
+                    ),
+                );
             }
 
             return $this->page->truth->holds($test, new State()) ? Propositions::TRUE : Propositions::FALSE;
         }
         $cell = $this->cells[$cells[0]];
+        if (
+            $test instanceof IsTest &&
+            is_array($test->is) &&
+            $option->kind->isChoice() &&
+            Kind::Flag !== $option->kind
+        ) {
+            // What the truth of each letter would come to, without asking for it one by one.
+            return $this->props->literal($cells[0], array_fill_keys(self::valuesBy($test, $option), true));
+        }
         $letters = [];
         for ($letter = 0; $letter < $cell->size; ++$letter) {
             if ($this->page->truth->holds($test, $this->stateOf($option, $letter, $cell))) {
@@ -256,6 +278,16 @@ final class Board
         }
 
         return $this->props->literal($cells[0], $letters);
+    }
+
+    /**
+     * @return list<int> the values that the test names
+     */
+    private static function valuesBy(IsTest $test, Option $option): array
+    {
+        return array_keys(
+            array_filter($option->values, static fn(Value $v): bool => in_array($v->code, (array) $test->is, true)),
+        );
     }
 
     private function stateOf(Option $option, int $letter, Cell $cell): State

@@ -28,14 +28,26 @@ final class Demands
 
     public function __construct(private readonly Setup $setup, private readonly Board $limited)
     {
-        // Inputs as they were without limits, so that limits can be causes like the rest.
-        $this->board = new Board($setup->withoutLimits());
+        $this->board = self::unlimited($setup, $limited);
         $form = [];
         foreach ($setup->options as $option) {
             array_push($form, ...$this->ofOption($option));
         }
         $this->form = $form;
         $this->stock = [...$this->ofStock(), ...$this->ofRows()];
+    }
+
+    /** The board with inputs as they were without limits, so that limits can be causes like the rest. */
+    private static function unlimited(Setup $setup, Board $limited): Board
+    {
+        foreach ($setup->options as $option) {
+            if ($option->kind->isInput() && [] !== $limited->cellsOf[$option->index]) {
+                return new Board($setup->withoutLimits());
+            }
+        }
+
+        // Where nothing asks an input, the two are the same.
+        return $limited;
     }
 
     /** The proposition that an option is answered. */
