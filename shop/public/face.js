@@ -135,7 +135,7 @@ function flag(field) {
 }
 
 function typed(field) {
-  const type = field.kind === 'colour' ? 'text' : field.kind
+  const { type } = field
   const input = field.kind === 'text' && field.lines > 1 ? el('textarea', { rows: 3 }) : el('input', { type, multiple: field.kind === 'file' && 'multiple' in field.attributes })
   input.setAttribute('aria-label', field.label)
   for (const name of ['maxlength', 'accept']) if (name in field.attributes) input.setAttribute(name, field.attributes[name])

@@ -33,6 +33,83 @@ final readonly class Inputs
     }
 
     /**
+     * How the cart line says an answer.
+     *
+     * @param array<string, mixed> $option
+     */
+    public static function carried(array $option, mixed $answer): string
+    {
+        $text = is_string($answer) ? $answer : '';
+
+        return match (Read::text($option, 'kind')) {
+            'colour' => strtolower(trim($text)),
+            'number' => trim($text) . (isset($option['unit']) ? ' ' . Read::text($option, 'unit') : ''),
+            'file' => implode(
+                '; ',
+                array_map(
+                    static fn(mixed $file): string => is_array($file)
+                        ? Read::text($file, 'name')
+                        : (is_string($file)
+                            ? $file
+                            : ''),
+                    is_array($answer) ? $answer : [],
+                ),
+            ),
+            default => $text,
+        };
+    }
+
+    /** The type of the field in which it is typed. */
+    public static function type(string $kind): string
+    {
+        // A field for colours cannot be left empty.
+        return 'colour' === $kind ? 'text' : $kind;
+    }
+
+    /**
+     * @param array<string, mixed> $option
+     *
+     * @return array<string, string> HTML attributes; a measure that HTML does not count by is left to the server
+     */
+    public static function attributes(array $option): array
+    {
+        $length = Read::map($option, 'length');
+        $counts = 'utf16' === Read::text($length, 'measure', 'utf16');
+        $files = Read::map($option, 'files');
+        $attributes = match (Read::text($option, 'kind')) {
+            'text' => [
+                'minlength' => $counts ? Read::text($length, 'min') : '',
+                'maxlength' => $counts ? Read::text($length, 'max') : '',
+                'pattern' => Read::text($option, 'pattern'),
+            ],
+            'number' => [
+                'min' => Read::text($option, 'min'),
+                'max' => Read::text($option, 'max'),
+                'step' => Read::text($option, 'step', 'any'),
+            ],
+            'date' => ['min' => self::day($option, 'earliest'), 'max' => self::day($option, 'latest')],
+            'colour' => ['pattern' => '#[0-9a-fA-F]{6}', 'placeholder' => '#rrggbb'],
+            'file' => [
+                'accept' => implode(',', Read::texts($option, 'types')),
+                'multiple' => 1 === Read::whole($files, 'max', 1) ? '' : 'multiple',
+            ],
+            default => [],
+        };
+
+        return array_filter($attributes, static fn(string $a): bool => '' !== $a);
+    }
+
+    /**
+     * @param array<string, mixed> $option
+     */
+    private static function day(array $option, string $key): string
+    {
+        $day = Read::text($option, $key);
+
+        return 1 === preg_match('/^\d{4}-\d\d-\d\d$/D', $day) ? $day : '';
+    }
+
+    /**
      * Characters as a measure counts them, line breaks as one.
      */
     public static function length(string $text, string $measure): int

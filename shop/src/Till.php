@@ -486,20 +486,6 @@ final class Till
 
         return match (Read::text($option, 'kind')) {
             'flag' => 'Yes',
-            'colour' => is_string($answer) ? strtolower(trim($answer)) : '',
-            'number' => (is_string($answer) ? trim($answer) : '') .
-                (isset($option['unit']) ? ' ' . Read::text($option, 'unit') : ''),
-            'file' => implode(
-                '; ',
-                array_map(
-                    static fn(mixed $file): string => is_array($file)
-                        ? Read::text($file, 'name')
-                        : (is_string($file)
-                            ? $file
-                            : ''),
-                    is_array($answer) ? $answer : [],
-                ),
-            ),
             'one', 'part', 'several' => implode(
                 '; ',
                 array_map(
@@ -507,7 +493,7 @@ final class Till
                     $this->stock->values($code, $answer),
                 ),
             ),
-            default => is_string($answer) ? $answer : '',
+            default => Inputs::carried($option, $answer),
         };
     }
 

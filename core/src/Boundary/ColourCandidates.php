@@ -18,7 +18,10 @@ final readonly class ColourCandidates
 
     public function __construct(Option $option)
     {
-        $this->limits = $option->colour ?? throw new \LogicException('A colour has limits.');
+        $this->limits =
+            $option->limits instanceof ColourLimits
+                ? $option->limits
+                : throw new \LogicException('A colour has limits.');
     }
 
     public function into(Candidates $to): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Draft;
 
 use Ithrel\Core\Compare\PriceSheet;
+use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Pointer;
 
 /**
@@ -279,19 +280,19 @@ final class Drafter
         if ($option->isExact) {
             return true;
         }
-        $kind = $option->kind?->text() ?? '';
+        $kind = Kind::tryFrom($option->kind?->text() ?? '');
         $first = explode('/', $path)[0];
 
         return match ($first) {
-            'charge' => in_array($kind, ['several', 'text', 'number', 'date', 'file', 'colour'], true),
-            'unit', 'min', 'max', 'step', 'decimals' => 'number' === $kind,
-            'length', 'lines', 'allow', 'pattern' => 'text' === $kind,
-            'earliest', 'latest' => 'date' === $kind,
-            'types', 'maxBytes', 'files', 'pixels' => 'file' === $kind,
-            'picks' => 'several' === $kind,
-            'yes' => 'flag' === $kind,
-            'default' => in_array($kind, ['flag', 'text', 'number', 'date', 'colour'], true),
-            'required' => 'note' !== $kind,
+            'charge' => Kind::Several === $kind || true === $kind?->isInput(),
+            'unit', 'min', 'max', 'step', 'decimals' => Kind::Number === $kind,
+            'length', 'lines', 'allow', 'pattern' => Kind::Text === $kind,
+            'earliest', 'latest' => Kind::Date === $kind,
+            'types', 'maxBytes', 'files', 'pixels' => Kind::File === $kind,
+            'picks' => Kind::Several === $kind,
+            'yes' => Kind::Flag === $kind,
+            'default' => Kind::Flag === $kind || (true === $kind?->isInput() && Kind::File !== $kind),
+            'required' => Kind::Note !== $kind,
             default => true,
         };
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Draft;
 
 use Ithrel\Core\Compare\PriceSheet;
+use Ithrel\Core\Setup\Kind;
 
 /**
  * A table of options: a line a value; an empty option cell goes on with the option above.
@@ -12,8 +13,6 @@ use Ithrel\Core\Compare\PriceSheet;
 final class OptionTable
 {
     public const ASSUMED_KIND = 'an option with values and without a kind';
-
-    private const KINDS = ['one', 'several', 'flag', 'part', 'text', 'number', 'date', 'file', 'colour', 'note'];
 
     /** What min, max and step of a line mean, by kind. */
     private const LIMITS = [
@@ -110,7 +109,7 @@ final class OptionTable
     {
         $kind = mb_strtolower($this->columns->cell($row, 'kind'));
         if ('' !== $kind && null === $option->kind) {
-            if (in_array($kind, self::KINDS, true)) {
+            if (null !== Kind::tryFrom($kind)) {
                 $option->kind = new Fact($kind, $this->columns->from($line, 'kind'));
             } else {
                 $this->source->leave(
@@ -118,7 +117,7 @@ final class OptionTable
                     sprintf(
                         '"%s" is no kind of option (%s).',
                         mb_strimwidth($kind, 0, 40, '…', 'UTF-8'),
-                        implode(', ', self::KINDS),
+                        implode(', ', array_column(Kind::cases(), 'value')),
                     ),
                 );
             }

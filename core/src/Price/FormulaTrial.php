@@ -12,6 +12,7 @@ use Ithrel\Core\Formula\Formula;
 use Ithrel\Core\Formula\FormulaError;
 use Ithrel\Core\Formula\Names;
 use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Measured;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 
@@ -59,19 +60,19 @@ final readonly class FormulaTrial implements Names
             $names['levels.' . $code] = sprintf('the price level “%s”', $code);
         }
         foreach ($setup->options as $option) {
-            $names += match ($option->kind) {
-                Kind::Number => [
+            $names += match ($option->kind->measured()) {
+                Measured::Value => [
                     $option->code =>
                         $option->name() . (null === $option->number?->unit ? '' : ' in ' . $option->number->unit),
                 ],
-                Kind::Text => [
+                Measured::Characters => [
                     sprintf('chars(%s)', $option->code) => 'characters of ' . $option->name(),
                 ],
-                Kind::File => [sprintf('files(%s)', $option->code) => 'files of ' . $option->name()],
-                Kind::Several => [
+                Measured::Files => [sprintf('files(%s)', $option->code) => 'files of ' . $option->name()],
+                Measured::Picks => [
                     sprintf('picks(%s)', $option->code) => 'picks of ' . $option->name(),
                 ],
-                Kind::Date, Kind::Colour, Kind::One, Kind::Flag, Kind::Part, Kind::Note => [],
+                null => [],
             };
             foreach (Kind::Several === $option->kind ? [] : $option->values as $value) {
                 foreach (array_keys($value->figures) as $figure) {

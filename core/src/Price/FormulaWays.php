@@ -17,6 +17,7 @@ use Ithrel\Core\Setup\Condition\QuantityTest;
 use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Limits\NumberLimits;
+use Ithrel\Core\Setup\Measured;
 use Ithrel\Core\Setup\Option;
 
 /**
@@ -240,21 +241,22 @@ final class FormulaWays
      */
     private function answers(Option $option, int $most): array
     {
-        return match ($option->kind) {
-            Kind::Number => [...self::numbers($option, $most), ...$option->required ? [] : [null]],
-            Kind::Text => [...self::texts($option, $most), null],
-            Kind::File => [...self::files($option), null],
-            Kind::Date, Kind::Colour => [...$this->reach->board->page->inputs[$option->index], null],
+        return match ($option->kind->measured()) {
+            Measured::Value => [...self::numbers($option, $most), ...$option->required ? [] : [null]],
+            Measured::Characters => [...self::texts($option, $most), null],
+            Measured::Files => [...self::files($option), null],
             // Formulas ask how many are picked, never which.
-            Kind::Several => [
+            Measured::Picks => [
                 null,
                 ...array_map(
                     static fn(int $n): array => range(0, $n),
                     array_slice(array_keys($option->values), 0, max(1, $most)),
                 ),
             ],
-            Kind::One, Kind::Part, Kind::Flag, Kind::Note => [
-                ...array_map(static fn(int $v): array => [$v], array_keys($option->values)),
+            null => [
+                ...$option->kind->isInput()
+                    ? $this->reach->board->page->inputs[$option->index]
+                    : array_map(static fn(int $v): array => [$v], array_keys($option->values)),
                 null,
             ],
         };

@@ -4,6 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup;
 
+use Ithrel\Core\Setup\Limits\ColourLimits;
+use Ithrel\Core\Setup\Limits\DateLimits;
+use Ithrel\Core\Setup\Limits\FileLimits;
+use Ithrel\Core\Setup\Limits\Limits;
+use Ithrel\Core\Setup\Limits\NumberLimits;
+use Ithrel\Core\Setup\Limits\TextLimits;
+
 /**
  * The kinds of option. The first four are choices, the next five inputs; a note carries no answer.
  */
@@ -22,17 +29,40 @@ enum Kind: string
 
     public function isChoice(): bool
     {
-        return match ($this) {
-            self::One, self::Several, self::Flag, self::Part => true,
-            self::Text, self::Number, self::Date, self::File, self::Colour, self::Note => false,
-        };
+        return self::Note !== $this && !$this->isInput();
     }
 
     public function isInput(): bool
     {
+        return null !== $this->limits();
+    }
+
+    /**
+     * What holds the limits of an input of this kind; null where it is none.
+     *
+     * @return class-string<Limits>|null
+     */
+    public function limits(): ?string
+    {
         return match ($this) {
-            self::Text, self::Number, self::Date, self::File, self::Colour => true,
-            self::One, self::Several, self::Flag, self::Part, self::Note => false,
+            self::Text => TextLimits::class,
+            self::Number => NumberLimits::class,
+            self::Date => DateLimits::class,
+            self::File => FileLimits::class,
+            self::Colour => ColourLimits::class,
+            self::One, self::Several, self::Flag, self::Part, self::Note => null,
+        };
+    }
+
+    /** What a formula may ask of an answer of this kind beside figures; null where nothing. */
+    public function measured(): ?Measured
+    {
+        return match ($this) {
+            self::Number => Measured::Value,
+            self::Text => Measured::Characters,
+            self::File => Measured::Files,
+            self::Several => Measured::Picks,
+            self::Date, self::Colour, self::One, self::Flag, self::Part, self::Note => null,
         };
     }
 

@@ -6,9 +6,9 @@ namespace Ithrel\Core\Setup;
 
 use Ithrel\Core\Setup\Charge\Charge;
 use Ithrel\Core\Setup\Condition\Condition;
-use Ithrel\Core\Setup\Limits\ColourLimits;
 use Ithrel\Core\Setup\Limits\DateLimits;
 use Ithrel\Core\Setup\Limits\FileLimits;
+use Ithrel\Core\Setup\Limits\Limits;
 use Ithrel\Core\Setup\Limits\NumberLimits;
 use Ithrel\Core\Setup\Limits\Picks;
 use Ithrel\Core\Setup\Limits\TextLimits;
@@ -21,12 +21,22 @@ final readonly class Option
     /** @var array<array-key, int> code of a value => its position; of two equal codes the first */
     private array $positions;
 
+    /** The limits of a text, null for every other kind; and so on for those whose limits are asked for elsewhere. */
+    public ?TextLimits $text;
+
+    public ?NumberLimits $number;
+
+    public ?DateLimits $date;
+
+    public ?FileLimits $file;
+
     /**
      * @param int $index position in display order
      * @param string $at JSON Pointer of the option
      * @param list<string> $controls how it is shown; two where it is shown in both ways
      * @param list<Value> $values what can be chosen (choices only; a flag has its yes)
      * @param list<string> $styled codes of the options that say how a text looks
+     * @param Limits|null $limits of an input; null for choices and notes
      * @param list<Stage> $stages where the answer must be visible
      * @param string|null $default the default of an input as text; a flag's default stands on its yes
      */
@@ -44,11 +54,7 @@ final readonly class Option
         public array $stages,
         public array $values = [],
         public ?Picks $picks = null,
-        public ?TextLimits $text = null,
-        public ?NumberLimits $number = null,
-        public ?DateLimits $date = null,
-        public ?FileLimits $file = null,
-        public ?ColourLimits $colour = null,
+        public ?Limits $limits = null,
         public ?Charge $charge = null,
         public array $styled = [],
     ) {
@@ -57,6 +63,10 @@ final readonly class Option
             $positions[$value->code] ??= $position;
         }
         $this->positions = $positions;
+        $this->text = $limits instanceof TextLimits ? $limits : null;
+        $this->number = $limits instanceof NumberLimits ? $limits : null;
+        $this->date = $limits instanceof DateLimits ? $limits : null;
+        $this->file = $limits instanceof FileLimits ? $limits : null;
     }
 
     /** The label as it stands within a sentence: without the mark of a required answer and without a full stop. */
@@ -89,11 +99,7 @@ final readonly class Option
             $this->stages,
             $this->values,
             $this->picks,
-            null === $this->text ? null : new TextLimits(measure: $this->text->measure),
-            null === $this->number ? null : new NumberLimits(unit: $this->number->unit),
-            null === $this->date ? null : new DateLimits(),
-            null === $this->file ? null : new FileLimits(),
-            null === $this->colour ? null : new ColourLimits(),
+            $this->limits?->open(),
             $this->charge,
             $this->styled,
         );
@@ -115,11 +121,7 @@ final readonly class Option
             $this->stages,
             array_map(static fn(Value $v): Value => $v->withoutStock(), $this->values),
             $this->picks,
-            $this->text,
-            $this->number,
-            $this->date,
-            $this->file,
-            $this->colour,
+            $this->limits,
             $this->charge,
             $this->styled,
         );

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Shop\Http;
 
+use Ithrel\Shop\Inputs;
 use Ithrel\Shop\Read;
 use Ithrel\Shop\Shop;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
@@ -42,6 +43,7 @@ final readonly class ProductPage
             $fields[] = [
                 'code' => $code,
                 'kind' => Read::text($option, 'kind'),
+                'type' => Inputs::type(Read::text($option, 'kind')),
                 'label' => Read::text($option, 'label', $code),
                 'help' => Read::text($option, 'help'),
                 'shown' => true === $state['shown'],
@@ -54,7 +56,7 @@ final readonly class ProductPage
                 'listed' => 'list' === Read::text($option, 'control', 'list'),
                 'values' => $values,
                 'answer' => $answer,
-                'attributes' => $this->attributes($option),
+                'attributes' => Inputs::attributes($option),
                 'lines' => Read::whole(
                     Read::map($option, 'lines'),
                     'max',
@@ -113,48 +115,5 @@ final readonly class ProductPage
             'type' => $file->getClientMimeType(),
             'bytes' => (int) $file->getSize(),
         ] + (false === $size ? [] : ['width' => $size[0], 'height' => $size[1]]);
-    }
-
-    /**
-     * @param array<string, mixed> $option
-     *
-     * @return array<string, string> HTML attributes; a measure that HTML does not count by is left to the server
-     */
-    private function attributes(array $option): array
-    {
-        $length = Read::map($option, 'length');
-        $counts = 'utf16' === Read::text($length, 'measure', 'utf16');
-        $files = Read::map($option, 'files');
-        $attributes = match (Read::text($option, 'kind')) {
-            'text' => [
-                'minlength' => $counts ? Read::text($length, 'min') : '',
-                'maxlength' => $counts ? Read::text($length, 'max') : '',
-                'pattern' => Read::text($option, 'pattern'),
-            ],
-            'number' => [
-                'min' => Read::text($option, 'min'),
-                'max' => Read::text($option, 'max'),
-                'step' => Read::text($option, 'step', 'any'),
-            ],
-            'date' => ['min' => $this->day($option, 'earliest'), 'max' => $this->day($option, 'latest')],
-            'colour' => ['pattern' => '#[0-9a-fA-F]{6}', 'placeholder' => '#rrggbb'],
-            'file' => [
-                'accept' => implode(',', Read::texts($option, 'types')),
-                'multiple' => 1 === Read::whole($files, 'max', 1) ? '' : 'multiple',
-            ],
-            default => [],
-        };
-
-        return array_filter($attributes, static fn(string $a): bool => '' !== $a);
-    }
-
-    /**
-     * @param array<string, mixed> $option
-     */
-    private function day(array $option, string $key): string
-    {
-        $day = Read::text($option, $key);
-
-        return 1 === preg_match('/^\d{4}-\d\d-\d\d$/D', $day) ? $day : '';
     }
 }

@@ -27,16 +27,3 @@ export type View = Item<made.SetupDocument['views']>
 export type ViewPlace = Any<made.Place> & { code: string }
 export type Shape = NonNullable<ViewPlace['shape']>
 export type SetupDocument = Omit<made.SetupDocument, 'options'> & { options: Option[] }
-
-export const KINDS: Readonly<Record<string, string>> = {
-  one: 'pick one',
-  several: 'pick several',
-  flag: 'yes or not',
-  part: 'a part',
-  text: 'text',
-  number: 'number',
-  date: 'date',
-  file: 'files',
-  colour: 'a colour',
-  note: 'notice',
-} satisfies Record<Kind, string>

@@ -2,7 +2,8 @@
 import { mdiPin } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
-import { KINDS, type Option } from '../desk/document'
+import type { Option } from '../desk/document'
+import { kindWords, typedAs } from '../desk/kinds'
 import { limitWords, plainLabel } from '../outline/words'
 import { cellWords, isGone } from './cells'
 import type { LadderCell, Rung } from '../shared/api'
@@ -23,12 +24,11 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ pin: [value: string]; type: [text: string]; look: [value: string] }>()
 
-const PLACEHOLDERS: Record<string, string> = { file: 'file names, separated by ;', colour: '#rrggbb' }
-const isInput = computed(() => ['text', 'number', 'date', 'file', 'colour'].includes(props.rung.kind))
+const typedHow = computed(() => typedAs(props.rung.kind))
 const isSeveral = computed(() => props.rung.kind === 'several')
 const label = computed(() => plainLabel(props.rung.label))
 const offersNone = computed(
-  () => !isInput.value && props.rung.kind !== 'note' && (props.rung.none !== '0' || props.rung.nonePinned),
+  () => !typedHow.value && props.rung.kind !== 'note' && (props.rung.none !== '0' || props.rung.nonePinned),
 )
 
 const text = ref(props.typed)
@@ -53,7 +53,7 @@ function grow(share: number): string {
     <div class="name">
       <router-link
         :to="listLink"
-        :title="`${KINDS[rung.kind] ?? rung.kind}${rung.dependsOn.length ? ', depends on ' + rung.dependsOn.join(', ') : ''}`"
+        :title="`${kindWords(rung.kind)}${rung.dependsOn.length ? ', depends on ' + rung.dependsOn.join(', ') : ''}`"
         >{{ label }}</router-link
       >
       <span v-if="rung.required" class="mark" title="required" aria-label="required">required</span>
@@ -63,15 +63,15 @@ function grow(share: number): string {
       <span class="whole">never shown to a shopper</span>
     </div>
     <div v-else-if="rung.kind === 'note'" class="cells"><span class="notice">notice</span></div>
-    <form v-else-if="isInput" class="cells" @submit.prevent="emit('type', text)">
+    <form v-else-if="typedHow" class="cells" @submit.prevent="emit('type', text)">
       <input
         v-model="text"
         class="typed"
         :class="{ wanting: wanting && typed !== '' }"
-        :type="rung.kind === 'date' ? 'date' : 'text'"
-        :inputmode="rung.kind === 'number' ? 'decimal' : undefined"
+        :type="typedHow.type"
+        :inputmode="typedHow.mode"
         :aria-label="label"
-        :placeholder="PLACEHOLDERS[rung.kind] ?? ''"
+        :placeholder="typedHow.placeholder ?? ''"
         data-cell
         @change="emit('type', text)"
       />

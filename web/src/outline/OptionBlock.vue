@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { KINDS, type Option } from '../desk/document'
+import type { Option } from '../desk/document'
+import { kindWords, PICKED } from '../desk/kinds'
 import type { Finding } from '../shared/api'
 import { isWithin } from '../shared/severity'
 import Thumb from '../shared/Thumb.vue'
-import { PICKED } from '../writing/fields'
 import ValueGrid from '../writing/ValueGrid.vue'
 import Margin from './Margin.vue'
 import { useNear } from './near'
@@ -54,7 +54,7 @@ const hasPictures = computed(() => values.value.some((v) => v.image ?? v.swatch)
         <span class="ordinal">{{ index + 1 }}</span> {{ plainLabel(option.label ?? option.code) }}
         <span class="code">{{ option.code }}</span>
         <span class="kind"
-          >{{ KINDS[option.kind] ?? option.kind }}<template v-if="option.required">, required</template></span
+          >{{ kindWords(option.kind) }}<template v-if="option.required">, required</template></span
         >
       </h2>
       <p v-if="option.section"><span class="quiet">under</span> {{ option.section }}</p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useViewState } from '../shared/viewState'
-import { KINDS, PICKED } from './fields'
+import { KINDS, PICKED } from '../desk/kinds'
 import { freshCode } from './paths'
 import { useDraft } from './useDraft'
 

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Option, Row } from '../desk/document'
+import { PICKED } from '../desk/kinds'
 import { pickWords } from '../outline/words'
 import { combinations } from './cells'
-import { PICKED, ROW } from './fields'
+import { ROW } from './fields'
 import Grid from './Grid.vue'
 import { sameList } from './paths'
 import { useDraft } from './useDraft'

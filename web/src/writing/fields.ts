@@ -1,4 +1,5 @@
 import type { SetupDocument } from '../desk/document'
+import { FILLED_IN, KINDS, TYPED } from '../desk/kinds'
 
 /** One thing that can be said of a part of the document, and how it is written. */
 export interface Field {
@@ -73,8 +74,6 @@ const charge: Field = {
 }
 const condition = (key: string, words: string): Field => ({ key, words, how: 'condition' })
 
-export const KINDS = ['one', 'several', 'flag', 'part', 'text', 'number', 'date', 'file', 'colour', 'note']
-export const PICKED = ['one', 'several', 'part']
 const STAGES = 'page, cart, checkout, order'
 
 export const SETUP: Field[] = [
@@ -167,9 +166,9 @@ export const OPTION: Field[] = [
     kinds: ['file'],
   }),
   list('colours', 'Colours', { kinds: ['colour'], hint: '#1f5c8a, #000000' }),
-  text('default', 'Filled in beforehand', { kinds: ['text', 'number', 'date', 'colour'] }),
+  text('default', 'Filled in beforehand', { kinds: FILLED_IN }),
   flag('default', 'Ticked beforehand', { kinds: ['flag'] }),
-  { ...charge, kinds: ['several', 'text', 'number', 'date', 'file', 'colour'] },
+  { ...charge, kinds: ['several', ...TYPED] },
   group(
     'yes',
     'Yes',

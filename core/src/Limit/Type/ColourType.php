@@ -55,6 +55,21 @@ final readonly class ColourType implements InputType
         return array_map(Input::text(...), array_slice($this->limits->colours ?? ['#1f5c8a', '#000000'], 0, 2));
     }
 
+    public function htmlField(): ?array
+    {
+        return null;
+    }
+
+    public function htmlFlags(string $typed): ?array
+    {
+        return 1 === preg_match('/^#[0-9a-f]{6}$/iD', $typed) ? [] : null;
+    }
+
+    public function canBeEmpty(): bool
+    {
+        return false;
+    }
+
     public function whyImpossible(): string
     {
         return 'the list of its colours is empty';

@@ -128,6 +128,44 @@ final readonly class DateType implements Ordered
         return [];
     }
 
+    public function htmlField(): array
+    {
+        [$first, $last] = [$this->limits->earliest, $this->limits->latest];
+
+        return [
+            'date',
+            [
+                'min' => null === $first ? null : Today::isoOf($first),
+                'max' => null === $last ? null : Today::isoOf($last),
+            ],
+        ];
+    }
+
+    public function htmlFlags(string $typed): ?array
+    {
+        if (1 !== preg_match('/^\d{4}-\d\d-\d\d$/D', $typed)) {
+            return null;
+        }
+        $day = Today::dayOf($typed);
+        if (null === $day) {
+            return ['badInput'];
+        }
+        $flags = [];
+        if (null !== $this->limits->earliest && $day < $this->limits->earliest) {
+            $flags[] = 'rangeUnderflow';
+        }
+        if (null !== $this->limits->latest && $day > $this->limits->latest) {
+            $flags[] = 'rangeOverflow';
+        }
+
+        return $flags;
+    }
+
+    public function canBeEmpty(): bool
+    {
+        return true;
+    }
+
     public function whyImpossible(): string
     {
         return 'no day of its window is open';

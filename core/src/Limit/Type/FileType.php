@@ -168,6 +168,22 @@ final readonly class FileType implements InputType
         ];
     }
 
+    /** What a file has to be is beyond HTML. */
+    public function htmlField(): ?array
+    {
+        return null;
+    }
+
+    public function htmlFlags(string $typed): ?array
+    {
+        return null;
+    }
+
+    public function canBeEmpty(): bool
+    {
+        return true;
+    }
+
     public function whyImpossible(): string
     {
         return 'no kind or number of files is let through';

@@ -40,6 +40,25 @@ interface InputType
      */
     public function samples(): array;
 
+    /**
+     * The field with which HTML can say the limits: its type, or "textarea", and its attributes (a null one is not
+     * there). Null where nothing is typed into a field that knows limits.
+     *
+     * @return array{string, array<string, string|int|\Stringable|null>}|null
+     */
+    public function htmlField(): ?array;
+
+    /**
+     * What a browser's own form validation says of what a person typed into that field: the flags of ValidityState that
+     * it raises, in the order of the standard.
+     *
+     * @return list<string>|null null where HTML has no attribute that says the limits, or its field cannot hold this
+     */
+    public function htmlFlags(string $typed): ?array;
+
+    /** Whether HTML's field can be left empty; a field for colours, for one, always has a value. */
+    public function canBeEmpty(): bool;
+
     /** Why no input passes, in words, where that is so. */
     public function whyImpossible(): string;
 }

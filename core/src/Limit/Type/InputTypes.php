@@ -5,6 +5,12 @@ declare(strict_types=1);
 namespace Ithrel\Core\Limit\Type;
 
 use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Limits\ColourLimits;
+use Ithrel\Core\Setup\Limits\DateLimits;
+use Ithrel\Core\Setup\Limits\FileLimits;
+use Ithrel\Core\Setup\Limits\Limits;
+use Ithrel\Core\Setup\Limits\NumberLimits;
+use Ithrel\Core\Setup\Limits\TextLimits;
 use Ithrel\Core\Setup\Option;
 
 /**
@@ -16,17 +22,26 @@ final class InputTypes
     public static function of(Option $option): ?InputType
     {
         return match ($option->kind) {
-            Kind::Text => new TextType($option, $option->text ?? throw self::without($option)),
-            Kind::Number => new NumberType($option, $option->number ?? throw self::without($option)),
-            Kind::Date => new DateType($option, $option->date ?? throw self::without($option)),
-            Kind::File => new FileType($option, $option->file ?? throw self::without($option)),
-            Kind::Colour => new ColourType($option, $option->colour ?? throw self::without($option)),
+            Kind::Text => new TextType($option, self::limits($option, TextLimits::class)),
+            Kind::Number => new NumberType($option, self::limits($option, NumberLimits::class)),
+            Kind::Date => new DateType($option, self::limits($option, DateLimits::class)),
+            Kind::File => new FileType($option, self::limits($option, FileLimits::class)),
+            Kind::Colour => new ColourType($option, self::limits($option, ColourLimits::class)),
             Kind::One, Kind::Several, Kind::Flag, Kind::Part, Kind::Note => null,
         };
     }
 
-    private static function without(Option $option): \LogicException
+    /**
+     * @template T of Limits
+     *
+     * @param class-string<T> $of
+     *
+     * @return T
+     */
+    private static function limits(Option $option, string $of): Limits
     {
-        return new \LogicException(sprintf('%s has no limits, not even empty ones.', $option->code));
+        return $option->limits instanceof $of
+            ? $option->limits
+            : throw new \LogicException(sprintf('%s has no limits of its kind, not even empty ones.', $option->code));
     }
 }

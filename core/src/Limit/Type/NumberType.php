@@ -122,6 +122,60 @@ final readonly class NumberType implements Ordered
         return null === $third ? [] : [Input::number($third)];
     }
 
+    public function htmlField(): array
+    {
+        $places = $this->limits->decimals;
+        $step = $this->limits->step ?? (null === $places ? 'any' : BigDecimal::ofUnscaledValue(1, max(0, $places)));
+
+        return ['number', ['min' => $this->limits->min, 'max' => $this->limits->max, 'step' => $step]];
+    }
+
+    public function htmlFlags(string $typed): array
+    {
+        return self::flags($this->limits, $typed);
+    }
+
+    /**
+     * The flags of a field for a number with these limits.
+     *
+     * @return list<string>
+     */
+    public static function flags(NumberLimits $limits, string $typed): array
+    {
+        // "Valid floating-point number" of the standard; blanks at the ends are not taken into the field.
+        if (1 !== preg_match('/^-?(?:\d{1,60}(?:\.\d{1,60})?|\.\d{1,60})(?:[eE][+-]?\d{1,3})?$/D', trim($typed))) {
+            return ['badInput'];
+        }
+        $typed = trim($typed);
+        $number = BigDecimal::of(str_starts_with(ltrim($typed, '-'), '.') ? str_replace('.', '0.', $typed) : $typed);
+        $flags = [];
+        if (null !== $limits->min && $number->isLessThan($limits->min)) {
+            $flags[] = 'rangeUnderflow';
+        }
+        if (null !== $limits->max && $number->isGreaterThan($limits->max)) {
+            $flags[] = 'rangeOverflow';
+        }
+        $step =
+            $limits->step ??
+            (null === $limits->decimals ? null : BigDecimal::ofUnscaledValue(1, max(0, $limits->decimals)));
+        if (
+            null !== $step &&
+            !$number
+                ->minus($limits->min ?? BigDecimal::zero())
+                ->remainder($step)
+                ->isZero()
+        ) {
+            $flags[] = 'stepMismatch';
+        }
+
+        return $flags;
+    }
+
+    public function canBeEmpty(): bool
+    {
+        return true;
+    }
+
     public function whyImpossible(): string
     {
         return 'no number is between its ends and on its step';

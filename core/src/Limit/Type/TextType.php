@@ -155,6 +155,53 @@ final readonly class TextType implements InputType
         return array_map(Input::text(...), [...$texts, ...$this->limits->pattern?->samples() ?? []]);
     }
 
+    public function htmlField(): array
+    {
+        $limits = $this->limits;
+        $lengths = 'utf16' === $limits->measure ? ['minlength' => $limits->min, 'maxlength' => $limits->max] : [];
+
+        return $this->isTextarea()
+            ? ['textarea', $lengths]
+            : ['text', $lengths + ['pattern' => $limits->pattern?->source]];
+    }
+
+    public function htmlFlags(string $typed): ?array
+    {
+        $limits = $this->limits;
+        $text = TextMeasure::normalize($typed);
+        $oneLine = !$this->isTextarea();
+        if ($oneLine && str_contains($text, "\n")) {
+            return null;
+        }
+        $flags = [];
+        if ($oneLine && PatternVerdict::Misses === $limits->pattern?->verdict($text)) {
+            $flags[] = 'patternMismatch';
+        }
+        if ('utf16' === $limits->measure) {
+            $length = TextMeasure::length($text, 'utf16');
+            if (null !== $limits->max && $length > $limits->max) {
+                $flags[] = 'tooLong';
+            }
+            if (null !== $limits->min && $length < $limits->min) {
+                $flags[] = 'tooShort';
+            }
+        }
+        $isMeasuredOtherwise = 'utf16' !== $limits->measure && (null !== $limits->min || null !== $limits->max);
+
+        return [] === $flags && $isMeasuredOtherwise ? null : $flags;
+    }
+
+    /** The field is one of several lines where the limits let more than one through. */
+    private function isTextarea(): bool
+    {
+        return null !== $this->limits->maxLines && $this->limits->maxLines > 1;
+    }
+
+    public function canBeEmpty(): bool
+    {
+        return true;
+    }
+
     public function whyImpossible(): string
     {
         return 'no text is short and long enough at once';

@@ -16,7 +16,7 @@ use Ithrel\Core\Reach\Board;
 use Ithrel\Core\Setup\Charge\CountedCharge;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
 use Ithrel\Core\Setup\Condition\CompareTest;
-use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\Measured;
 use Ithrel\Core\Setup\Option;
 
 /**
@@ -91,15 +91,11 @@ final class InputRange
             return [$this->board->page->inputs[$option->index], false, false];
         }
 
-        return match ($option->kind) {
-            Kind::Number => $this->numbers($option),
-            Kind::Text => $this->texts($option),
-            Kind::File => $this->files($option),
-            Kind::Date, Kind::Colour, Kind::One, Kind::Several, Kind::Flag, Kind::Part, Kind::Note => [
-                $this->board->page->inputs[$option->index],
-                false,
-                false,
-            ],
+        return match ($option->kind->measured()) {
+            Measured::Value => $this->numbers($option),
+            Measured::Characters => $this->texts($option),
+            Measured::Files => $this->files($option),
+            Measured::Picks, null => [$this->board->page->inputs[$option->index], false, false],
         };
     }
 

@@ -5,18 +5,10 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup\Reading;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Pattern\HtmlPattern;
-use Ithrel\Core\Pattern\PatternError;
 use Ithrel\Core\Setup\Kind;
-use Ithrel\Core\Setup\Limits\ColourLimits;
-use Ithrel\Core\Setup\Limits\DateLimits;
-use Ithrel\Core\Setup\Limits\FileLimits;
-use Ithrel\Core\Setup\Limits\NumberLimits;
 use Ithrel\Core\Setup\Limits\Picks;
-use Ithrel\Core\Setup\Limits\TextLimits;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Place;
-use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Setup\Value;
 
 /**
@@ -46,10 +38,8 @@ final readonly class OptionReader
         if ($o->has('charge')) {
             $charge = $this->charges->read($o->place('charge'), $o->at('charge'));
         }
-        $length = $o->object('length');
         $picks = $o->object('picks');
-        $files = $o->object('files');
-        $pixels = $o->object('pixels');
+        $limits = $kind->limits();
 
         return new Option(
             $index,
@@ -61,133 +51,14 @@ final readonly class OptionReader
             $o->has('shownWhen') ? $this->conditions->read($o->object('shownWhen')) : null,
             $o->text('help'),
             '' === $o->text('control') ? $o->texts('control') : [$o->text('control')],
-            $this->inputDefault($kind, $o),
+            null === $limits ? null : $limits::default($o, $this->reading),
             $this->reading->stages($o),
             $values,
             Kind::Several === $kind ? new Picks($picks->whole('min') ?? 0, $picks->whole('max')) : null,
-            Kind::Text === $kind
-                ? new TextLimits(
-                    $length->whole('min'),
-                    $length->whole('max'),
-                    $this->measure($length),
-                    $o->object('lines')->whole('max'),
-                    $this->allow($o),
-                    $this->pattern($o),
-                )
-                : null,
-            Kind::Number === $kind
-                ? new NumberLimits(
-                    $o->decimal('min'),
-                    $o->decimal('max'),
-                    $o->decimal('step'),
-                    $o->whole('decimals'),
-                    $o->optional('unit'),
-                )
-                : null,
-            Kind::Date === $kind ? $this->dateLimits($o) : null,
-            Kind::File === $kind
-                ? new FileLimits(
-                    $o->has('types') ? $o->texts('types') : null,
-                    $o->whole('maxBytes'),
-                    $files->whole('min'),
-                    $files->whole('max'),
-                    $pixels->whole('minWidth'),
-                    $pixels->whole('minHeight'),
-                )
-                : null,
-            Kind::Colour === $kind
-                ? new ColourLimits($o->has('colours') ? array_map(strtolower(...), $o->texts('colours')) : null)
-                : null,
+            null === $limits ? null : $limits::read($o, $this->reading),
             $charge,
             $o->texts('styled'),
         );
-    }
-
-    private function pattern(Place $o): ?HtmlPattern
-    {
-        try {
-            return $o->has('pattern') ? HtmlPattern::parse($o->text('pattern')) : null;
-        } catch (PatternError $e) {
-            $this->reading->problem(
-                $o->at('pattern'),
-                sprintf('This is not a pattern that HTML takes: %s.', $e->getMessage()),
-            );
-
-            return null;
-        }
-    }
-
-    private function inputDefault(Kind $kind, Place $o): ?string
-    {
-        if (!$o->has('default') || !$kind->isInput() || Kind::File === $kind) {
-            return null;
-        }
-        if (Kind::Date === $kind) {
-            $day = $this->day($o, 'default');
-
-            return null === $day ? null : Today::isoOf($day);
-        }
-
-        return match ($kind) {
-            Kind::Number => (string) $o->decimal('default'),
-            Kind::Colour => strtolower($o->text('default')),
-            default => $o->text('default'),
-        };
-    }
-
-    private function dateLimits(Place $o): DateLimits
-    {
-        $closed = [];
-        foreach ($o->texts('closed') as $i => $date) {
-            $day = Today::dayOf($date);
-            if (null === $day) {
-                $this->reading->problem($o->at('closed') . '/' . $i, 'There is no such day in the calendar.');
-            } else {
-                $closed[$day] = true;
-            }
-        }
-
-        return new DateLimits(
-            $this->day($o, 'earliest'),
-            $this->day($o, 'latest'),
-            $o->has('weekdays') ? $o->wholes('weekdays') : null,
-            $closed,
-        );
-    }
-
-    private function day(Place $o, string $key): ?int
-    {
-        if (!$o->has($key)) {
-            return null;
-        }
-        $day = $this->reading->today->resolve($o->text($key));
-        if (null === $day) {
-            $this->reading->problem($o->at($key), 'There is no such day in the calendar.');
-        }
-
-        return $day;
-    }
-
-    /**
-     * @return 'utf16'|'codepoints'|'graphemes'|'bytes'
-     */
-    private function measure(Place $length): string
-    {
-        $measure = $length->text('measure', 'utf16');
-
-        return 'codepoints' === $measure || 'graphemes' === $measure || 'bytes' === $measure ? $measure : 'utf16';
-    }
-
-    /**
-     * @return 'any'|'no-emoji'|'letters'|'digits'|'letters-digits'|'basic-latin'
-     */
-    private function allow(Place $o): string
-    {
-        $allow = $o->text('allow', 'any');
-
-        return in_array($allow, ['no-emoji', 'letters', 'digits', 'letters-digits', 'basic-latin'], true)
-            ? $allow
-            : 'any';
     }
 
     private function value(int $index, Place $v, ?string $flagLabel = null, bool $flagDefault = false): Value

@@ -61,6 +61,20 @@ final class Reading
         }
     }
 
+    /** The day of a key, a date or days from today; null where there is none. */
+    public function day(Place $p, string $key): ?int
+    {
+        if (!$p->has($key)) {
+            return null;
+        }
+        $day = $this->today->resolve($p->text($key));
+        if (null === $day) {
+            $this->problem($p->at($key), 'There is no such day in the calendar.');
+        }
+
+        return $day;
+    }
+
     public function problem(string $at, string $message): void
     {
         $this->problems[] = new Problem($at, $message);
