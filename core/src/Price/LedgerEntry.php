@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Price;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Setup\Charge\Workings;
 
 /**
  * One effect on the price, in the order in which it applies.

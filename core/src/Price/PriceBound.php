@@ -6,12 +6,6 @@ namespace Ithrel\Core\Price;
 
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Setup\Charge\Charge;
-use Ithrel\Core\Setup\Charge\CountedCharge;
-use Ithrel\Core\Setup\Charge\FixedCharge;
-use Ithrel\Core\Setup\Charge\FormulaCharge;
-use Ithrel\Core\Setup\Charge\PercentCharge;
-use Ithrel\Core\Setup\Charge\ReplaceCharge;
-use Ithrel\Core\Setup\Charge\TierCharge;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\SetupCharge;
 
@@ -49,57 +43,22 @@ final class PriceBound
             }
         }
         foreach ($charges as $charge) {
-            if ($charge instanceof ReplaceCharge) {
-                $bases[] = $charge->amount;
+            $base = $charge->setsBase();
+            if (null !== $base) {
+                $bases[] = $base;
             }
         }
         $most = BigDecimal::max(...$bases);
         foreach ($charges as $charge) {
-            $own = self::least($charge, $most);
+            $own = $charge->least($most);
             if (null === $own) {
                 return false;
             }
-            $least = $least->plus($own);
+            $least = $least->plus(BigDecimal::min($own, 0));
         }
         // Each amount can be rounded down by a minor unit.
         $rounded = BigDecimal::ofUnscaledValue(count($charges) + 2, $setup->currency->minorUnits);
 
         return BigDecimal::min(...$bases)->plus($least)->minus($amount)->isGreaterThan($rounded);
-    }
-
-    /** The least that a charge adds, at most nothing; null where that is not seen at once. */
-    private static function least(Charge $charge, BigDecimal $base): ?BigDecimal
-    {
-        $amount = match (true) {
-            $charge instanceof FixedCharge => $charge->amount,
-            $charge instanceof CountedCharge => $charge->amount->isNegative() ? null : BigDecimal::zero(),
-            $charge instanceof PercentCharge => self::share($charge, $base),
-            $charge instanceof FormulaCharge => $charge->min,
-            $charge instanceof ReplaceCharge => BigDecimal::zero(),
-            $charge instanceof TierCharge => self::leastOf($charge, $base),
-        };
-
-        return null === $amount ? null : BigDecimal::min($amount, 0);
-    }
-
-    private static function leastOf(TierCharge $charge, BigDecimal $base): ?BigDecimal
-    {
-        $least = BigDecimal::zero();
-        foreach ($charge->steps as $step) {
-            $amount = self::least($step, $base);
-            if (null === $amount) {
-                return null;
-            }
-            $least = BigDecimal::min($least, $amount);
-        }
-
-        return $least;
-    }
-
-    private static function share(PercentCharge $charge, BigDecimal $base): ?BigDecimal
-    {
-        $of = $charge->level ?? $base;
-
-        return $charge->ofRunning || $of->isNegative() ? null : $of->multipliedBy($charge->rate)->multipliedBy('0.01');
     }
 }

@@ -8,17 +8,10 @@ use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\Stock;
 use Ithrel\Core\Answer\Truth;
-use Ithrel\Core\Formula\Evaluator;
 use Ithrel\Core\Formula\FormulaError;
 use Ithrel\Core\Limit\AnswerProblem;
-use Ithrel\Core\Limit\TextMeasure;
 use Ithrel\Core\Setup\Charge\Charge;
-use Ithrel\Core\Setup\Charge\CountedCharge;
-use Ithrel\Core\Setup\Charge\FixedCharge;
-use Ithrel\Core\Setup\Charge\FormulaCharge;
-use Ithrel\Core\Setup\Charge\PercentCharge;
-use Ithrel\Core\Setup\Charge\ReplaceCharge;
-use Ithrel\Core\Setup\Charge\TierCharge;
+use Ithrel\Core\Setup\Charge\Workings;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\Value;
@@ -51,13 +44,13 @@ final readonly class Pricer
             $base = $this->setup->rounded($base);
         }
         $base = $known ?? $base;
-        $names = new StateNames($this->setup, $state, $base, $quantity);
+        $in = StateCircumstances::of($this->setup, $state, $base, $quantity);
         $running = $base;
         $perLine = BigDecimal::zero();
         $ledger = $ownLines = $problems = [];
         foreach ($this->effects($state, $quantity) as [$charge, $part, $option, $value, $label, $at]) {
-            if ($charge instanceof ReplaceCharge) {
-                $ledger[] = new LedgerEntry($at, $label, 'replace', false, BigDecimal::zero(), $running, null);
+            if (null !== $charge?->setsBase()) {
+                $ledger[] = new LedgerEntry($at, $label, $charge->how(), false, BigDecimal::zero(), $running, null);
                 continue;
             }
             try {
@@ -66,7 +59,7 @@ final readonly class Pricer
                         ? (null === $part
                             ? null
                             : new Workings($part))
-                        : $this->amount($charge, $quantity, $option, $state, $base, $running, $names);
+                        : $charge->workings($in->beside($option, $running));
             } catch (FormulaError $e) {
                 $workings = null;
                 $problems[] = new AnswerProblem(
@@ -127,17 +120,13 @@ final readonly class Pricer
     }
 
     /**
-     * What a charge of the setup that is a fixed amount or a share of the base adds where it is active.
+     * What a charge of the setup that hangs on nothing but the base and the quantity adds where it is active.
      */
-    public function setupAmount(Charge $charge, BigDecimal $base): BigDecimal
+    public function setupAmount(Charge $charge, BigDecimal $base, int $quantity): BigDecimal
     {
-        $amount = match (true) {
-            $charge instanceof FixedCharge => $charge->amount,
-            $charge instanceof PercentCharge && !$charge->ofRunning => ($charge->level ?? $base)
-                ->multipliedBy($charge->rate)
-                ->multipliedBy('0.01'),
-            default => throw new \LogicException('The charge at ' . $charge->at . ' hangs on more than the base.'),
-        };
+        $amount =
+            $charge->workings(StateCircumstances::of($this->setup, new State(), $base, $quantity))->amount ??
+            BigDecimal::zero();
 
         return 'effect' === $this->setup->rounding->at ? $this->setup->rounded($amount) : $amount;
     }
@@ -161,8 +150,9 @@ final readonly class Pricer
             return [$row->price, $row->at . '/price'];
         }
         foreach ($this->effects($state, $quantity) as [$charge]) {
-            if ($charge instanceof ReplaceCharge) {
-                return [$charge->amount, $charge->at];
+            $base = $charge?->setsBase();
+            if (null !== $charge && null !== $base) {
+                return [$base, $charge->at];
             }
         }
         $item = $this->setup->item;
@@ -204,76 +194,5 @@ final readonly class Pricer
                 yield [$charge->charge, null, null, null, $charge->label, $charge->at];
             }
         }
-    }
-
-    /**
-     * @throws FormulaError
-     */
-    private function amount(
-        Charge $charge,
-        int $quantity,
-        ?Option $option,
-        State $state,
-        BigDecimal $base,
-        ?BigDecimal $running,
-        StateNames $names,
-    ): ?Workings {
-        return match (true) {
-            $charge instanceof TierCharge => null === ($step = $charge->step($quantity))
-                ? new Workings(BigDecimal::zero())
-                : $this->amount($step, $quantity, $option, $state, $base, $running, $names),
-            $charge instanceof FixedCharge => new Workings($charge->amount),
-            $charge instanceof PercentCharge => self::share(
-                $charge,
-                $charge->level ?? ($charge->ofRunning ? $running : $base),
-            ),
-            $charge instanceof CountedCharge => $this->counted($charge, $option, $state),
-            $charge instanceof FormulaCharge => self::evaluated($charge, $names),
-            $charge instanceof ReplaceCharge => throw new \LogicException(
-                'What replaces the base adds nothing to it: ' . $charge->at,
-            ),
-        };
-    }
-
-    private static function share(PercentCharge $charge, ?BigDecimal $of): ?Workings
-    {
-        return null === $of ? null : new Workings($of->multipliedBy($charge->rate)->multipliedBy('0.01'), $of);
-    }
-
-    private function counted(CountedCharge $charge, ?Option $option, State $state): Workings
-    {
-        $of = $option ?? throw new \LogicException('Nothing is counted of the charge at ' . $charge->at);
-        $counted = max(0, $this->countOf($charge, $of, $state) - $charge->free);
-
-        return new Workings($charge->amount->multipliedBy($counted), BigDecimal::of($counted));
-    }
-
-    /**
-     * @throws FormulaError
-     */
-    private static function evaluated(FormulaCharge $charge, StateNames $names): Workings
-    {
-        $value = (new Evaluator($names))->value($charge->formula);
-        $held = null !== $charge->max && $value->isGreaterThan($charge->max) ? $charge->max : $value;
-        $held = null !== $charge->min && $held->isLessThan($charge->min) ? $charge->min : $held;
-
-        return new Workings($held, null, $held === $value ? null : $value);
-    }
-
-    private function countOf(CountedCharge $charge, Option $option, State $state): int
-    {
-        if ('per-pick' === $charge->how) {
-            return count($state->picked($option->index));
-        }
-        $input = $state->input($option->index);
-        if ('per-file' === $charge->how) {
-            return count($input->files ?? []);
-        }
-        $text = TextMeasure::normalize($input->text ?? '');
-
-        return TextMeasure::length(
-            $charge->skipSpaces ? TextMeasure::withoutSpaces($text) : $text,
-            $option->text->measure ?? 'utf16',
-        );
     }
 }

@@ -8,7 +8,6 @@ use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Reach\Reach;
-use Ithrel\Core\Setup\Charge\ReplaceCharge;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Row;
 use Ithrel\Core\Words\PlaceWords;
@@ -22,11 +21,11 @@ final class Bases implements Pass
     {
         $bases = [];
         foreach ($reach->setup->options as $option) {
-            if ($option->charge instanceof ReplaceCharge) {
+            if (null !== $option->charge?->setsBase()) {
                 $bases[$option->index] = $option->charge->at;
             }
             foreach ($option->values as $value) {
-                if ($value->charge instanceof ReplaceCharge) {
+                if (null !== $value->charge?->setsBase()) {
                     $bases[$option->index] ??= $value->charge->at;
                     if (Kind::Several === $option->kind && $bases[$option->index] !== $value->charge->at) {
                         $bases[] = $value->charge->at;
@@ -35,7 +34,7 @@ final class Bases implements Pass
             }
         }
         foreach ($reach->setup->charges as $charge) {
-            if ($charge->charge instanceof ReplaceCharge) {
+            if (null !== $charge->charge->setsBase()) {
                 $bases[] = $charge->at;
             }
         }

@@ -16,12 +16,8 @@ use Ithrel\Core\Price\Spread\ValueEffects;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Charge\Charge;
-use Ithrel\Core\Setup\Charge\CountedCharge;
 use Ithrel\Core\Setup\Charge\FixedCharge;
-use Ithrel\Core\Setup\Charge\FormulaCharge;
 use Ithrel\Core\Setup\Charge\PercentCharge;
-use Ithrel\Core\Setup\Charge\ReplaceCharge;
-use Ithrel\Core\Setup\Charge\TierCharge;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
@@ -154,27 +150,11 @@ final class PriceCaptions implements Pass
      */
     private function ofInput(Setup $setup, Option $option, Charge $charge): iterable
     {
-        [$amount, $words] = match (true) {
-            $charge instanceof FixedCharge => [$charge->amount, '%s is charged'],
-            $charge instanceof CountedCharge => [
-                $charge->amount,
-                '%s ' .
-                match ($charge->how) {
-                    'per-character' => 'a character',
-                    'per-file' => 'a file',
-                    default => 'a pick',
-                } .
-                ' is charged',
-            ],
-            $charge instanceof PercentCharge,
-            $charge instanceof FormulaCharge,
-            $charge instanceof ReplaceCharge,
-            $charge instanceof TierCharge
-                => [null, ''],
-        };
-        if (null === $amount) {
+        $told = $charge->told();
+        if (null === $told) {
             return;
         }
+        [$amount, $words] = $told;
         foreach (['label' => $option->label, 'help' => $option->help] as $key => $text) {
             foreach (self::said($setup, $text) as $said) {
                 if (

@@ -12,9 +12,6 @@ use Ithrel\Core\Reach\Groups;
 use Ithrel\Core\Setup\Charge\Charge;
 use Ithrel\Core\Setup\Charge\CountedCharge;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
-use Ithrel\Core\Setup\Charge\PercentCharge;
-use Ithrel\Core\Setup\Charge\ReplaceCharge;
-use Ithrel\Core\Setup\Charge\TierCharge;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
@@ -69,10 +66,7 @@ final class PriceParts
             $this->takeOption($option);
         }
         foreach ($board->setup->charges as $charge) {
-            $own = $charge->charge instanceof TierCharge ? $charge->charge->step($sums->quantity) : $charge->charge;
-            if (null !== $own) {
-                $this->take($own, $charge->when, null, null);
-            }
+            $this->take($charge->charge, $charge->when, null, null);
         }
         $this->groupComplex();
     }
@@ -142,14 +136,14 @@ final class PriceParts
         }
         foreach ($setup->options as $option) {
             foreach ([$option->charge, ...array_map(static fn($v) => $v->charge, $option->values)] as $charge) {
-                if ($charge instanceof ReplaceCharge) {
+                if (null !== $charge?->setsBase()) {
                     $this->onlyChoice($option);
                     $options[$option->index] = true;
                 }
             }
         }
         foreach ($setup->charges as $charge) {
-            if ($charge->charge instanceof ReplaceCharge && null !== $charge->when) {
+            if (null !== $charge->charge->setsBase() && null !== $charge->when) {
                 foreach ($this->board->dependencies->optionsIn($charge->when) as $index) {
                     $this->onlyChoice($setup->options[$index]);
                     $options[$index] = true;
@@ -189,26 +183,22 @@ final class PriceParts
 
     private function take(Charge $charge, ?Condition $when, ?Option $option, ?int $value): void
     {
-        if ($charge instanceof ReplaceCharge) {
+        if (null !== $charge->setsBase()) {
             return;
         }
         if ($this->case->settles($charge->at)) {
             return;
         }
-        if ($charge instanceof PercentCharge && $charge->ofRunning && null === $charge->level) {
+        if ($charge->asksRunning()) {
             throw new NotExact('a percentage is taken of the running total');
         }
         [$inputs, $choices] = $this->asked($charge, $when, $option);
         if ([] !== $inputs || $charge instanceof FormulaCharge) {
-            $this->complex[] = [$charge, $inputs, $choices, $this->asksBase($charge)];
+            $this->complex[] = [$charge, $inputs, $choices, $this->hangsOnBase($charge)];
 
             return;
         }
-        if (
-            null !== $option &&
-            null !== $value &&
-            !($charge instanceof PercentCharge && null === $this->constantBase)
-        ) {
+        if (null !== $option && null !== $value && !$this->hangsOnBase($charge)) {
             $this->addDirect($option, $value, $charge->at);
 
             return;
@@ -242,12 +232,16 @@ final class PriceParts
         if (0 === $p) {
             return;
         }
-        $ofBase = $charge instanceof PercentCharge && null === $this->constantBase;
+        $ofBase = $this->hangsOnBase($charge);
         $amount = function (?BigDecimal $base) use ($active, $charge): int {
             if (null !== $active) {
                 return $this->sumOf($charge->at, $active, $base);
             }
-            $amount = $this->pricer->setupAmount($charge, $base ?? ($this->constantBase ?? BigDecimal::zero()));
+            $amount = $this->pricer->setupAmount(
+                $charge,
+                $base ?? ($this->constantBase ?? BigDecimal::zero()),
+                $this->sums->quantity,
+            );
 
             return $charge->perLine
                 ? $this->sums->ofLine($this->pricer->ofLine($amount), $charge->at, false)
@@ -288,15 +282,9 @@ final class PriceParts
         return [] === $cells ? 0 : $this->board->props->count($cells[0], $cells[count($cells) - 1], 1);
     }
 
-    private function asksBase(Charge $charge): bool
+    private function hangsOnBase(Charge $charge): bool
     {
-        if (null !== $this->constantBase) {
-            return false;
-        }
-
-        return $charge instanceof PercentCharge ||
-            ($charge instanceof FormulaCharge &&
-                [] !== array_filter($charge->formula->names(), static fn(array $n): bool => 'base' === $n['name']));
+        return null === $this->constantBase && $charge->asksBase();
     }
 
     /**
@@ -308,8 +296,8 @@ final class PriceParts
         if (null !== $option) {
             $options[] = $option->index;
         }
-        foreach ($charge instanceof FormulaCharge ? $charge->formula->names() : [] as ['name' => $name]) {
-            $named = $this->board->setup->option(explode('.', $name)[0]);
+        foreach ($charge->asksOptions() as $code) {
+            $named = $this->board->setup->option($code);
             if (null !== $named) {
                 $options[] = $named->index;
             }

@@ -29,4 +29,47 @@ final readonly class CountedCharge extends Charge
     {
         return $this->how;
     }
+
+    public function workings(Circumstances $in): Workings
+    {
+        $counted = max(0, $in->count($this) - $this->free);
+
+        return new Workings($this->amount->multipliedBy($counted), BigDecimal::of($counted));
+    }
+
+    public function least(BigDecimal $base): ?BigDecimal
+    {
+        return $this->amount->isNegative() ? null : BigDecimal::zero();
+    }
+
+    public function setsBase(): ?BigDecimal
+    {
+        return null;
+    }
+
+    public function asksBase(): bool
+    {
+        return false;
+    }
+
+    public function asksRunning(): bool
+    {
+        return false;
+    }
+
+    public function asksOptions(): array
+    {
+        return [];
+    }
+
+    public function told(): array
+    {
+        $each = match ($this->how) {
+            'per-character' => 'a character',
+            'per-file' => 'a file',
+            'per-pick' => 'a pick',
+        };
+
+        return [$this->amount, '%s ' . $each . ' is charged'];
+    }
 }

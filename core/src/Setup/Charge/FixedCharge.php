@@ -20,4 +20,39 @@ final readonly class FixedCharge extends Charge
     {
         return 'fixed';
     }
+
+    public function workings(Circumstances $in): Workings
+    {
+        return new Workings($this->amount);
+    }
+
+    public function least(BigDecimal $base): BigDecimal
+    {
+        return $this->amount;
+    }
+
+    public function setsBase(): ?BigDecimal
+    {
+        return null;
+    }
+
+    public function asksBase(): bool
+    {
+        return false;
+    }
+
+    public function asksRunning(): bool
+    {
+        return false;
+    }
+
+    public function asksOptions(): array
+    {
+        return [];
+    }
+
+    public function told(): array
+    {
+        return [$this->amount, '%s is charged'];
+    }
 }

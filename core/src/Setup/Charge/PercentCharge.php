@@ -25,4 +25,48 @@ final readonly class PercentCharge extends Charge
     {
         return 'percent';
     }
+
+    public function workings(Circumstances $in): ?Workings
+    {
+        $of = $this->level ?? ($this->ofRunning ? $in->running() : $in->base());
+
+        return null === $of ? null : new Workings($this->share($of), $of);
+    }
+
+    public function least(BigDecimal $base): ?BigDecimal
+    {
+        $of = $this->level ?? $base;
+
+        return $this->ofRunning || $of->isNegative() ? null : $this->share($of);
+    }
+
+    public function setsBase(): ?BigDecimal
+    {
+        return null;
+    }
+
+    public function asksBase(): bool
+    {
+        return null === $this->level && !$this->ofRunning;
+    }
+
+    public function asksRunning(): bool
+    {
+        return null === $this->level && $this->ofRunning;
+    }
+
+    public function asksOptions(): array
+    {
+        return [];
+    }
+
+    public function told(): null
+    {
+        return null;
+    }
+
+    private function share(BigDecimal $of): BigDecimal
+    {
+        return $of->multipliedBy($this->rate)->multipliedBy('0.01');
+    }
 }

@@ -20,4 +20,39 @@ final readonly class ReplaceCharge extends Charge
     {
         return 'replace';
     }
+
+    public function workings(Circumstances $in): never
+    {
+        throw new \LogicException('What replaces the base adds nothing to it: ' . $this->at);
+    }
+
+    public function least(BigDecimal $base): BigDecimal
+    {
+        return BigDecimal::zero();
+    }
+
+    public function setsBase(): BigDecimal
+    {
+        return $this->amount;
+    }
+
+    public function asksBase(): bool
+    {
+        return false;
+    }
+
+    public function asksRunning(): bool
+    {
+        return false;
+    }
+
+    public function asksOptions(): array
+    {
+        return [];
+    }
+
+    public function told(): null
+    {
+        return null;
+    }
 }

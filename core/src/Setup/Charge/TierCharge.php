@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup\Charge;
 
+use Brick\Math\BigDecimal;
+
 /**
  * What a piece costs more or less from certain quantities on: the last step that the quantity reaches holds for every
  * piece (common practice, no source).
@@ -35,5 +37,51 @@ final readonly class TierCharge extends Charge
         }
 
         return $reached;
+    }
+
+    public function workings(Circumstances $in): ?Workings
+    {
+        $step = $this->step($in->quantity());
+
+        return null === $step ? new Workings(BigDecimal::zero()) : $step->workings($in);
+    }
+
+    public function least(BigDecimal $base): ?BigDecimal
+    {
+        $least = BigDecimal::zero();
+        foreach ($this->steps as $step) {
+            $own = $step->least($base);
+            if (null === $own) {
+                return null;
+            }
+            $least = BigDecimal::min($least, $own);
+        }
+
+        return $least;
+    }
+
+    public function setsBase(): ?BigDecimal
+    {
+        return null;
+    }
+
+    public function asksBase(): bool
+    {
+        return [] !== array_filter($this->steps, static fn(Charge $step): bool => $step->asksBase());
+    }
+
+    public function asksRunning(): bool
+    {
+        return false;
+    }
+
+    public function asksOptions(): array
+    {
+        return [];
+    }
+
+    public function told(): null
+    {
+        return null;
     }
 }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\Core\Price;
+namespace Ithrel\Core\Setup\Charge;
 
 use Brick\Math\BigDecimal;
 
