@@ -28,8 +28,6 @@ use Brick\Math\RoundingMode;
  */
 final class Till
 {
-    private const STAGES = ['page', 'cart', 'checkout', 'order'];
-
     private readonly Stock $stock;
     /** @var int<0, max> */
     private readonly int $places;
@@ -39,9 +37,12 @@ final class Till
     /** @var array<string, BigDecimal> price levels */
     private array $levels = [];
 
+    private readonly CartContents $contents;
+
     public function __construct(private readonly Form $form, private readonly Faults $faults)
     {
         $this->stock = new Stock($form);
+        $this->contents = new CartContents($form, $faults, $this->stock);
         $this->places = MinorUnits::of(Read::text($form->document, 'currency', 'EUR'));
         $rounding = Read::map($form->document, 'rounding');
         $this->mode = match (Read::text($rounding, 'mode', 'half-up')) {
@@ -125,14 +126,14 @@ final class Till
         }
 
         return [
-            'sku' => $this->sku($answers, $row),
+            'sku' => $this->contents->sku($answers, $row),
             'name' => Read::text($item, 'name'),
             'quantity' => $quantity,
             'unitPrice' => $this->text($unit),
             'lineTotal' => $this->text($total),
             'total' => $this->text($sum),
-            ...$this->measures($answers, $row),
-            'entries' => $this->entries($answers),
+            ...$this->contents->measures($answers, $row),
+            'entries' => $this->contents->entries($answers),
             'ownLines' => $own,
         ];
     }
@@ -385,116 +386,6 @@ final class Till
             'unitPrice' => $this->text($unit),
             'lineTotal' => $this->text($total),
         ];
-    }
-
-    /**
-     * @param Answers $answers
-     * @param array<string, mixed>|null $row
-     */
-    private function sku(array $answers, ?array $row): string
-    {
-        if (isset($row['sku'])) {
-            return Read::text($row, 'sku');
-        }
-        $sku = Read::text(Read::map($this->form->document, 'item'), 'sku');
-        foreach ($answers as $code => $answer) {
-            foreach ($this->stock->values($code, $answer) as $value) {
-                $sku .= isset($value['sku']) ? '-' . Read::text($value, 'sku') : '';
-            }
-        }
-
-        return $sku;
-    }
-
-    /**
-     * @param Answers $answers
-     * @param array<string, mixed>|null $row
-     *
-     * @return array{weight: string, points: string, image: string|null}
-     */
-    private function measures(array $answers, ?array $row): array
-    {
-        $item = Read::map($this->form->document, 'item');
-        $parts = [];
-        foreach (Read::maps($this->form->document, 'parts') as $part) {
-            $parts[Read::text($part, 'sku')] = $part;
-        }
-        $weight = Read::decimal($row ?? [], 'weight') ?? (Read::decimal($item, 'weight') ?? BigDecimal::zero());
-        $points = Read::decimal($item, 'points') ?? BigDecimal::zero();
-        $image = null;
-        foreach ($answers as $code => $answer) {
-            foreach ($this->stock->values($code, $answer) as $value) {
-                $part = 'own' === ($value['line'] ?? '') ? [] : $parts[Read::text($value, 'item')] ?? [];
-                foreach ([$value, $part] as $thing) {
-                    $weight = $this->faults->weight($weight, Read::decimal($thing, 'weight') ?? BigDecimal::zero());
-                    $points = $points->plus(Read::decimal($thing, 'points') ?? 0);
-                }
-                $image = isset($value['image']) ? Read::text($value, 'image') : $image;
-            }
-        }
-        $base = isset($item['image']) ? Read::text($item, 'image') : null;
-        $image ??= isset($row['image']) ? Read::text($row, 'image') : $base;
-
-        return [
-            'weight' => (string) $weight->strippedOfTrailingZeros(),
-            'points' => (string) $points->strippedOfTrailingZeros(),
-            'image' => $this->faults->image($image, $base),
-        ];
-    }
-
-    /**
-     * @param Answers $answers
-     *
-     * @return array<string, list<array{label: string, value: string}>>
-     */
-    private function entries(array $answers): array
-    {
-        $carried = $this->faults->carriedAnswers($answers, $this->form);
-        $entries = [];
-        foreach (self::STAGES as $stage) {
-            $list = [];
-            foreach ($carried as $code => $answer) {
-                $option = $this->form->options[$code];
-                $stages = isset($option['stages']) ? Read::texts($option, 'stages') : self::STAGES;
-                if (in_array($stage, $stages, true)) {
-                    $list[] = [
-                        'label' => Read::text($option, 'label', $code),
-                        'value' => $this->faults->carried($this->carried($code, $answer), $option, $answer),
-                    ];
-                }
-            }
-            foreach (Read::maps(Read::map($this->form->document, 'item'), 'data') as $data) {
-                $stages = $this->faults->dataStages(
-                    isset($data['stages']) ? Read::texts($data, 'stages') : self::STAGES,
-                );
-                if (in_array($stage, $stages, true)) {
-                    $list[] = [
-                        'label' => Read::text($data, 'label', Read::text($data, 'code')),
-                        'value' => Read::text($data, 'value'),
-                    ];
-                }
-            }
-            $entries[$stage] = $this->faults->entries($list, $stage);
-        }
-
-        return $entries;
-    }
-
-    private function carried(string $code, mixed $answer): string
-    {
-        $option = $this->form->options[$code];
-
-        return match (Read::text($option, 'kind')) {
-            'flag' => 'Yes',
-            'one', 'part', 'several' => implode(
-                '; ',
-                array_map(
-                    static fn(array $v): string => Read::text($v, 'label', Read::text($v, 'code')),
-                    $this->stock->values($code, $answer),
-                ),
-            ),
-            default => Inputs::carried($option, $answer),
-        };
     }
 
     private function round(BigDecimal $amount): BigDecimal

@@ -15,6 +15,7 @@ use Ithrel\App\People\Changes;
 use Ithrel\App\Rehearsal\DueRehearsals;
 use Ithrel\App\Rehearsal\ItemPages;
 use Ithrel\App\Rehearsal\JUnitFile;
+use Ithrel\App\Rehearsal\KeptChecks;
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\ShopSettings;
@@ -41,6 +42,7 @@ final readonly class RehearsalController
     public function __construct(
         private Shelf $shelf,
         private Rehearsals $rehearsals,
+        private KeptChecks $checks,
         private RehearsalViews $views,
         private ShopSettings $shops,
         private ItemPages $pages,
@@ -412,7 +414,7 @@ final readonly class RehearsalController
     ]
     public function check(string $run, int $number): JsonResponse
     {
-        return new JsonResponse($this->views->check($this->rehearsals->check($this->rehearsals->get($run), $number)));
+        return new JsonResponse($this->views->check($this->checks->get($this->rehearsals->get($run), $number)));
     }
 
     #[Route('/api/rehearsals/{run}/{file}', methods: ['GET'], requirements: ['file' => 'checks\.csv|junit\.xml'])]
@@ -443,7 +445,7 @@ final readonly class RehearsalController
                 : JUnitFile::text(
                     $rehearsal->setup()->title(),
                     $rehearsal->createdAt(),
-                    array_map(TriedCheck::of(...), $this->rehearsals->checks($rehearsal)),
+                    array_map(TriedCheck::of(...), $this->checks->of($rehearsal)),
                 ),
             Response::HTTP_OK,
             [

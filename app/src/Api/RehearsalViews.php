@@ -17,7 +17,7 @@ use Ithrel\App\Api\Dto\LikelyPlace;
 use Ithrel\App\Api\Dto\PlaceView;
 use Ithrel\App\Api\Dto\RehearsalView;
 use Ithrel\App\Rehearsal\Diagnoses;
-use Ithrel\App\Rehearsal\Rehearsals;
+use Ithrel\App\Rehearsal\KeptChecks;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\RehearsalCheck;
@@ -44,7 +44,7 @@ final readonly class RehearsalViews
     /** Checks of a verdict that are looked at while others wait. */
     private const MOST_SO_FAR = 40;
 
-    public function __construct(private Rehearsals $rehearsals, private Shelf $shelf, private Diagnoses $diagnoses) {}
+    public function __construct(private KeptChecks $checks, private Shelf $shelf, private Diagnoses $diagnoses) {}
 
     /** A rehearsal without its likely places, which take all its checks to find. */
     public function short(Rehearsal $rehearsal): RehearsalView
@@ -57,7 +57,7 @@ final readonly class RehearsalViews
         if (!$rehearsal->state()->isOver()) {
             return $this->soFar($rehearsal);
         }
-        $checks = array_map(TriedCheck::of(...), $this->rehearsals->checks($rehearsal));
+        $checks = array_map(TriedCheck::of(...), $this->checks->of($rehearsal));
         $unseen = null === $rehearsal->page() ? [] : TriedCheck::unseenByAll($checks);
         $seen = TriedCheck::seen($checks);
         if ([] === array_filter($seen, static fn(Seen $s): bool => [] !== $s->differences)) {
@@ -74,14 +74,11 @@ final readonly class RehearsalViews
      */
     private function soFar(Rehearsal $rehearsal): RehearsalView
     {
-        $differing = $this->rehearsals->someChecks($rehearsal, RehearsalCheck::DIFFERS, self::MOST_SO_FAR);
+        $differing = $this->checks->some($rehearsal, RehearsalCheck::DIFFERS, self::MOST_SO_FAR);
         if ([] === $differing) {
             return $this->view($rehearsal, []);
         }
-        $checks = [
-            ...$differing,
-            ...$this->rehearsals->someChecks($rehearsal, RehearsalCheck::AGREES, self::MOST_SO_FAR),
-        ];
+        $checks = [...$differing, ...$this->checks->some($rehearsal, RehearsalCheck::AGREES, self::MOST_SO_FAR)];
 
         return $this->view(
             $rehearsal,
@@ -123,9 +120,7 @@ final readonly class RehearsalViews
     {
         return array_map(
             $this->row(...),
-            null === $since
-                ? $this->rehearsals->checks($rehearsal)
-                : $this->rehearsals->checksSince($rehearsal, $since),
+            null === $since ? $this->checks->of($rehearsal) : $this->checks->since($rehearsal, $since),
         );
     }
 
@@ -272,7 +267,7 @@ final readonly class RehearsalViews
     {
         $rows = [['check', 'purpose', 'about', 'verdict', 'stage', 'what', 'expected', 'found', 'places', 'steps']];
         $setup = $this->setup($rehearsal);
-        foreach ($this->rehearsals->checks($rehearsal) as $kept) {
+        foreach ($this->checks->of($rehearsal) as $kept) {
             $check = $kept->check();
             $head = [(string) $check->number, $check->purpose->words(), $check->about, $kept->verdict()];
             $steps = implode('; ', HandSheet::steps($setup, $check));
@@ -361,7 +356,7 @@ final readonly class RehearsalViews
      */
     private function view(Rehearsal $rehearsal, array $likely, array $unseen = []): RehearsalView
     {
-        $tally = $this->rehearsals->tally($rehearsal);
+        $tally = $this->checks->tally($rehearsal);
         $revision = $rehearsal->revision();
 
         return new RehearsalView(

@@ -6,6 +6,7 @@ namespace Ithrel\App\Gate;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Ithrel\App\Rehearsal\ItemPages;
+use Ithrel\App\Rehearsal\KeptChecks;
 use Ithrel\App\Rehearsal\Plans;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\TriedCheck;
@@ -47,6 +48,7 @@ final readonly class SetupGate
         private Reports $reports,
         private Plans $plans,
         private Rehearsals $rehearsals,
+        private KeptChecks $checks,
         private LimitNotes $notes,
         private ItemPages $pages,
         private Catalogues $catalogues,
@@ -284,7 +286,7 @@ final readonly class SetupGate
         $runs = $earlier = [];
         foreach (array_reverse($last) as $rehearsal) {
             $tried = [];
-            $checks = $this->rehearsals->checks($rehearsal);
+            $checks = $this->checks->of($rehearsal);
             foreach ($checks as $check) {
                 $from = $check->carriedFrom();
                 // What was carried over was tried in an earlier run, which says so itself where it is looked at.

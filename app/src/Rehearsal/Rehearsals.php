@@ -42,6 +42,7 @@ final readonly class Rehearsals
         private HandingOut $out,
         private CheckResults $results,
         private OpenRuns $runs,
+        private KeptChecks $checks,
     ) {}
 
     /**
@@ -169,76 +170,6 @@ final readonly class Rehearsals
             ->getOneOrNullResult();
 
         return $last instanceof Rehearsal ? $last : null;
-    }
-
-    /**
-     * @return list<RehearsalCheck> in the order of their numbers
-     */
-    public function checks(Rehearsal $rehearsal): array
-    {
-        return $this->entities
-            ->getRepository(RehearsalCheck::class)
-            ->findBy(['rehearsal' => $rehearsal], ['number' => 'ASC']);
-    }
-
-    /**
-     * Those that changed since.
-     *
-     * @param int $turn of the last one that is known
-     *
-     * @return list<RehearsalCheck> in the order of their numbers
-     */
-    public function checksSince(Rehearsal $rehearsal, int $turn): array
-    {
-        /** @var list<RehearsalCheck> $changed */
-        $changed = $this->entities
-            ->createQuery(
-                'SELECT c FROM ' .
-                    RehearsalCheck::class .
-                    ' c WHERE c.rehearsal = :run AND c.turn > :turn ORDER BY c.number',
-            )
-            ->setParameter('run', $rehearsal)
-            ->setParameter('turn', $turn)
-            ->getResult();
-
-        return $changed;
-    }
-
-    /**
-     * Some of those with a verdict, for what can be said while others wait.
-     *
-     * @return list<RehearsalCheck>
-     */
-    public function someChecks(Rehearsal $rehearsal, string $verdict, int $most): array
-    {
-        return $this->entities
-            ->getRepository(RehearsalCheck::class)
-            ->findBy(['rehearsal' => $rehearsal, 'verdict' => $verdict], ['number' => 'ASC'], $most);
-    }
-
-    public function check(Rehearsal $rehearsal, int $number): RehearsalCheck
-    {
-        return $this->entities->find(RehearsalCheck::class, ['rehearsal' => $rehearsal->id(), 'number' => $number]) ??
-            throw new NotFoundHttpException('This rehearsal has no such check.');
-    }
-
-    /**
-     * @return array<string, int> verdict => checks
-     */
-    public function tally(Rehearsal $rehearsal): array
-    {
-        $tally = [];
-        foreach (
-            $this->connection->fetchAllKeyValue(
-                'SELECT verdict, COUNT(*) FROM rehearsal_check WHERE rehearsal_id = ? GROUP BY verdict',
-                [$rehearsal->id()],
-            )
-            as $verdict => $count
-        ) {
-            $tally[(string) $verdict] = is_int($count) ? $count : 0;
-        }
-
-        return $tally;
     }
 
     /** The plan is known: its checks wait from now on. */
@@ -375,7 +306,7 @@ final readonly class Rehearsals
             (null === $run->address()) === (null === $address) &&
             ShopAddress::hostOf($run->address() ?? '') === ShopAddress::hostOf($address ?? '');
         foreach (array_reverse(array_slice(array_filter($this->of($setup), $isThere), 0, self::MOST_EARLIER)) as $run) {
-            foreach ($this->checks($run) as $kept) {
+            foreach ($this->checks->of($run) as $kept) {
                 $print = $kept->check()->print();
                 unset($known[$print]);
                 if (RehearsalCheck::AGREES === $kept->verdict()) {
@@ -401,7 +332,7 @@ final readonly class Rehearsals
 
     private function count(Rehearsal $rehearsal, string ...$verdicts): int
     {
-        return array_sum(array_intersect_key($this->tally($rehearsal), array_fill_keys($verdicts, true)));
+        return array_sum(array_intersect_key($this->checks->tally($rehearsal), array_fill_keys($verdicts, true)));
     }
 
     private function end(Rehearsal $rehearsal, RehearsalState $state, ?string $message): void

@@ -16,6 +16,7 @@ use Ithrel\App\Rehearsal\Job\KeepResult;
 use Ithrel\App\Rehearsal\Job\MakePlan;
 use Ithrel\App\Rehearsal\Job\TryCheck;
 use Ithrel\App\Rehearsal\JUnitFile;
+use Ithrel\App\Rehearsal\KeptChecks;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Tests\Api\ApiTestCase;
@@ -197,8 +198,8 @@ final class RehearsalTest extends ApiTestCase
                     $run['id'],
                     0,
                     self::getContainer()
-                        ->get(Rehearsals::class)
-                        ->checks(self::getContainer()->get(Rehearsals::class)->get($run['id']))
+                        ->get(KeptChecks::class)
+                        ->of(self::getContainer()->get(Rehearsals::class)->get($run['id']))
                         [$i]->check(),
                 ),
             );
@@ -269,7 +270,7 @@ final class RehearsalTest extends ApiTestCase
         self::assertSame('planning', $this->asked($run['id'])['state'], 'It is tried again.');
         $this->work(1);
         $first = self::getContainer()->get(Rehearsals::class);
-        $check = $first->checks($first->get($run['id']))[0]->check();
+        $check = self::getContainer()->get(KeptChecks::class)->of($first->get($run['id']))[0]->check();
         $failed->onFailed(
             new WorkerMessageFailedEvent(
                 new Envelope(new TryCheck($run['id'], 0, $check)),
@@ -441,7 +442,8 @@ final class RehearsalTest extends ApiTestCase
         $run = $this->rehearse($this->bringIn('07-regatta-string-lights'), [], 201, self::$shop . '/items/a');
         $this->work(1);
         $rehearsals = self::getContainer()->get(Rehearsals::class);
-        $first = $rehearsals->checks($rehearsals->get($run['id']))[0]->check();
+        $checks = self::getContainer()->get(KeptChecks::class);
+        $first = $checks->of($rehearsals->get($run['id']))[0]->check();
         self::getContainer()
             ->get(CheckResults::class)
             ->keep(KeepResult::noAnswer(new TryCheck($run['id'], 0, $first), "It said \x01 and \u{FFFF} & <b>", 3));
@@ -451,7 +453,7 @@ final class RehearsalTest extends ApiTestCase
             JUnitFile::text(
                 $kept->setup()->title(),
                 $kept->createdAt(),
-                array_map(TriedCheck::of(...), $rehearsals->checks($kept)),
+                array_map(TriedCheck::of(...), $checks->of($kept)),
             ),
         );
         self::assertNotFalse($xml);

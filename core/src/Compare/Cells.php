@@ -9,8 +9,7 @@ use Ithrel\Core\Decimal\ForeignDecimal;
 use Ithrel\Core\Plan\Check;
 
 /**
- * All that is looked at in one check, cell by cell: what stands in the check beside what the shop did; and the way
- * back, from cells that a person filled in to what the shop did.
+ * All that is looked at in one check, cell by cell: what stands in the check beside what the shop did.
  *
  * @phpstan-import-type Line from Check
  */
@@ -18,8 +17,8 @@ final class Cells
 {
     public const NONE = 'none';
     public const NO_PRICE = 'no price';
-    private const STAGES = ['cart', 'checkout', 'order'];
-    private const OF_A_LINE = [
+    public const STAGES = ['cart', 'checkout', 'order'];
+    public const OF_A_LINE = [
         'sku' => 'SKU',
         'quantity' => 'quantity',
         'unitPrice' => 'unit price',
@@ -28,7 +27,7 @@ final class Cells
         'points' => 'points',
         'image' => 'image',
     ];
-    private const AMOUNTS = ['unitPrice', 'lineTotal'];
+    public const AMOUNTS = ['unitPrice', 'lineTotal'];
 
     /**
      * @return list<Cell> in the order in which a shopper meets them
@@ -90,82 +89,6 @@ final class Cells
         }
 
         return $cells;
-    }
-
-    /**
-     * What the shop did, from cells that a person filled in; what was not looked at is taken to be as expected.
-     *
-     * @param list<Cell> $cells
-     *
-     * @return Found|null null where nothing was looked at
-     *
-     * @throws \DomainException where a cell cannot be read; its message names the cell
-     */
-    public static function found(Check $check, array $cells): ?Found
-    {
-        if ([] === array_filter($cells, static fn(Cell $c): bool => null !== $c->found)) {
-            return null;
-        }
-        $by = [];
-        foreach ($cells as $cell) {
-            $by[$cell->key()] = $cell;
-        }
-        $get = static fn(string $stage, int $line, string $what): ?Cell => $by[$stage . ' ' . $line . ' ' . $what] ??
-            null;
-        $offered = self::answer($get('page', 0, 'offered'), $check->offered[2] ?? false);
-        $accepted = self::answer($get('cart', 0, 'taken'), $check->accepted);
-        $named = $get('cart', 0, 'field named')->found ?? $check->field;
-        $last = $check->lines[count($check->lines) - 1] ?? null;
-        $page =
-            null === $last
-                ? null
-                : [
-                    'unitPrice' => self::amount($get('page', 0, 'unit price'), $last['unitPrice']),
-                    'total' => self::amount($get('page', 0, 'total'), $last['total']),
-                    'entries' => self::entriesFound($cells, 'page', 0),
-                    'image' => $last['image'],
-                ];
-        $stages = [];
-        foreach ($accepted && $check->accepted ? self::STAGES : [] as $stage) {
-            $count = $get($stage, 0, 'lines');
-            $lines = [];
-            $wanted = null === $count?->found ? count($check->lines) : self::whole($count);
-            for ($i = 0; $i < $wanted; ++$i) {
-                $expected = $check->lines[$i] ?? $check->lines[0];
-                $line = [];
-                foreach (self::OF_A_LINE as $key => $what) {
-                    $cell = $get($stage, $i + 1, $what);
-                    $line[$key] = in_array($key, self::AMOUNTS, true)
-                        ? self::amount($cell, is_string($expected[$key]) ? $expected[$key] : null)
-                        : (null === $cell?->found
-                            ? $expected[$key]
-                            : (self::NONE === $cell->found
-                                ? null
-                                : $cell->found));
-                }
-                $line['entries'] = self::entriesFound($cells, $stage, $i + 1);
-                $own = $get($stage, $i + 1, 'own lines');
-                $line['ownLines'] = null === $own?->found ? $expected['ownLines'] : self::ownLinesFound($own);
-                $lines[] = $line;
-            }
-            $total = $get($stage, 0, 'total');
-            $stages[$stage] = [
-                'lines' => $lines,
-                'total' => self::amount(
-                    $total,
-                    null === $total || self::NO_PRICE === $total->expected ? null : $total->expected,
-                ),
-            ];
-        }
-
-        return new Found(
-            null,
-            null === $check->offered ? null : $offered,
-            $page,
-            $accepted,
-            null === $named || self::NONE === $named ? [] : array_map(trim(...), explode(',', $named)),
-            $stages,
-        );
     }
 
     /**
@@ -254,82 +177,6 @@ final class Cells
         }
 
         return $cells;
-    }
-
-    /**
-     * @param list<Cell> $cells
-     *
-     * @return list<array{label: string, value: string}>
-     */
-    private static function entriesFound(array $cells, string $stage, int $line): array
-    {
-        $entries = [];
-        foreach ($cells as $cell) {
-            $value = $cell->found ?? $cell->expected;
-            if (
-                $cell->stage === $stage &&
-                $cell->line === $line &&
-                str_starts_with($cell->what, Cell::ENTRY) &&
-                self::NONE !== $value
-            ) {
-                $entries[] = ['label' => substr($cell->what, strlen(Cell::ENTRY)), 'value' => $value];
-            }
-        }
-
-        return $entries;
-    }
-
-    private static function answer(?Cell $cell, bool $expected): bool
-    {
-        return match (mb_strtolower($cell->found ?? '')) {
-            '' => $expected,
-            'yes', 'y', 'true', '1', 'taken', 'accepted', 'offered' => true,
-            'no', 'n', 'false', '0', 'refused', 'not taken', 'not offered' => false,
-            default => throw new \DomainException(sprintf('"%s" is neither yes nor no', $cell->found ?? '')),
-        };
-    }
-
-    private static function amount(?Cell $cell, ?string $expected): ?string
-    {
-        if (null === $cell?->found) {
-            return $expected;
-        }
-        if (self::NO_PRICE === mb_strtolower($cell->found) || self::NONE === mb_strtolower($cell->found)) {
-            return null;
-        }
-        $amount =
-            ForeignDecimal::amount($cell->found) ??
-            throw new \DomainException(sprintf('"%s" is no amount', $cell->found));
-
-        return (string) $amount;
-    }
-
-    private static function whole(Cell $cell): int
-    {
-        return 1 === preg_match('/^\d{1,3}$/D', $cell->found ?? '')
-            ? (int) $cell->found
-            : throw new \DomainException(sprintf('"%s" is no number of lines', $cell->found ?? ''));
-    }
-
-    /**
-     * @return list<array{sku: string, quantity: string, lineTotal: string}>
-     */
-    private static function ownLinesFound(Cell $cell): array
-    {
-        $lines = [];
-        foreach (self::NONE === mb_strtolower($cell->found ?? '') ? [] : explode(';', $cell->found ?? '') as $part) {
-            if (1 !== preg_match('/^(\S+) (\S+) (\S+)$/D', trim($part), $m)) {
-                throw new \DomainException(
-                    sprintf(
-                        '"%s" is not "SKU quantity total" of each line beside, with ";" between',
-                        $cell->found ?? '',
-                    ),
-                );
-            }
-            $lines[] = ['sku' => $m[1], 'quantity' => $m[2], 'lineTotal' => $m[3]];
-        }
-
-        return $lines;
     }
 
     /**

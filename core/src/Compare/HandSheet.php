@@ -285,7 +285,7 @@ final class HandSheet
                 }
             }
             try {
-                $found[$number] = Cells::found($check, $cells);
+                $found[$number] = FilledCells::found($check, $cells);
             } catch (\DomainException $e) {
                 $problems[] = new Problem('', sprintf('Check %d: %s.', $number, $e->getMessage()));
             }
@@ -319,7 +319,7 @@ final class HandSheet
                 throw UnreadableDocument::at('/checks/' . $i . '/check', 'This plan has no such check.');
             \assert(is_array($each));
             $asExpected =
-                Cells::found(
+                FilledCells::found(
                     $check,
                     array_map(
                         static fn(Cell $c): Cell => new Cell($c->stage, $c->line, $c->what, $c->expected, $c->expected),

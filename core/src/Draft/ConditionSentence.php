@@ -27,12 +27,7 @@ final class ConditionSentence
         'before' => 'below',
     ];
 
-    /** Names that are told where one was expected. */
-    private const MOST_TOLD = 8;
-
-    private int $at = 0;
-
-    private function __construct(private readonly Setup $setup, private readonly string $words) {}
+    private function __construct(private readonly Setup $setup, private readonly SentenceWords $words) {}
 
     /**
      * @return array<string, mixed> a condition of the document
@@ -41,10 +36,10 @@ final class ConditionSentence
      */
     public static function read(Setup $setup, string $words): array
     {
-        $self = new self($setup, trim((string) preg_replace('/\s+/u', ' ', $words)));
+        $self = new self($setup, new SentenceWords($words));
         $condition = $self->any();
-        if ($self->at < strlen($self->words)) {
-            throw $self->expected('and, or, or the end of the sentence');
+        if (!$self->words->isOver()) {
+            throw $self->words->expected('and, or, or the end of the sentence');
         }
 
         return $condition;
@@ -56,7 +51,7 @@ final class ConditionSentence
     private function any(): array
     {
         $parts = [$this->all()];
-        while ($this->takes('or')) {
+        while ($this->words->takes('or')) {
             $parts[] = $this->all();
         }
 
@@ -69,7 +64,7 @@ final class ConditionSentence
     private function all(): array
     {
         $parts = [$this->part()];
-        while ($this->takes('and')) {
+        while ($this->words->takes('and')) {
             $parts[] = $this->part();
         }
 
@@ -81,13 +76,13 @@ final class ConditionSentence
      */
     private function part(): array
     {
-        if ($this->takes('not')) {
+        if ($this->words->takes('not')) {
             return ['not' => $this->part()];
         }
-        if ($this->takesSign('(')) {
+        if ($this->words->takesSign('(')) {
             $inner = $this->any();
-            if (!$this->takesSign(')')) {
-                throw $this->expected('a closing bracket');
+            if (!$this->words->takesSign(')')) {
+                throw $this->words->expected('a closing bracket');
             }
 
             return $inner;
@@ -96,26 +91,26 @@ final class ConditionSentence
         if (null !== $option) {
             return $this->test($option);
         }
-        if ($this->takes('always')) {
+        if ($this->words->takes('always')) {
             return ['all' => []];
         }
-        if ($this->takes('never')) {
+        if ($this->words->takes('never')) {
             return ['any' => []];
         }
-        if ($this->takes('quantity is')) {
+        if ($this->words->takes('quantity is')) {
             return ['quantity' => $this->count()];
         }
-        $here = $this->at;
-        if (1 === preg_match('/\G(?:at least|at most|exactly|\d)/iu', $this->words, $m, 0, $this->at)) {
+        $here = $this->words->at;
+        if ($this->words->fits('at least|at most|exactly|\d')) {
             $count = $this->count();
-            if ($this->takes('pieces are bought')) {
+            if ($this->words->takes('pieces are bought')) {
                 return ['quantity' => $count];
             }
-            $this->at = $here;
+            $this->words->at = $here;
         }
-        throw $this->expected(
+        throw $this->words->expected(
             'the name of an option (' .
-                $this->told(array_map(static fn(Option $o): string => $o->name(), $this->setup->options)) .
+                $this->words->told(array_map(static fn(Option $o): string => $o->name(), $this->setup->options)) .
                 ')',
         );
     }
@@ -127,42 +122,42 @@ final class ConditionSentence
     {
         $test = ['option' => $option->code];
         foreach (['is answered' => true, 'is not answered' => false, 'has no answer' => false] as $words => $filled) {
-            if ($this->takes($words)) {
+            if ($this->words->takes($words)) {
                 return $test + ['filled' => $filled];
             }
         }
         if (Kind::Flag === $option->kind) {
             foreach (['is yes' => true, 'is not yes' => false, 'is no' => false] as $words => $is) {
-                if ($this->takes($words)) {
+                if ($this->words->takes($words)) {
                     return $test + ['is' => $is];
                 }
             }
-            throw $this->expected('"is yes", "is not yes", "is answered" or "has no answer"');
+            throw $this->words->expected('"is yes", "is not yes", "is answered" or "has no answer"');
         }
         if (!$option->kind->isChoice()) {
             return $this->compared($option, $test);
         }
-        if (Kind::Several === $option->kind && $this->takes('has')) {
-            $here = $this->at;
-            if (1 === preg_match('/\G(?:at least|at most|exactly|\d)/iu', $this->words, $m, 0, $this->at)) {
+        if (Kind::Several === $option->kind && $this->words->takes('has')) {
+            $here = $this->words->at;
+            if ($this->words->fits('at least|at most|exactly|\d')) {
                 $count = $this->count();
-                if (!$this->takes('picked') && !$this->takes('picks') && !$this->takes('pick')) {
-                    throw $this->expected('"picked"');
+                if (!$this->words->takes('picked') && !$this->words->takes('picks') && !$this->words->takes('pick')) {
+                    throw $this->words->expected('"picked"');
                 }
 
                 return $test + ['picks' => $count];
             }
-            $this->at = $here;
+            $this->words->at = $here;
 
             return $test + ['is' => $this->values($option)];
         }
-        if ($this->takes('is not')) {
+        if ($this->words->takes('is not')) {
             return ['not' => $test + ['is' => $this->values($option)]];
         }
-        if ($this->takes('is')) {
+        if ($this->words->takes('is')) {
             return $test + ['is' => $this->values($option)];
         }
-        throw $this->expected('"is" with a value, "is answered" or "has no answer"');
+        throw $this->words->expected('"is" with a value, "is answered" or "has no answer"');
     }
 
     /**
@@ -173,18 +168,18 @@ final class ConditionSentence
     private function compared(Option $option, array $test): array
     {
         if (Kind::Number !== $option->kind && Kind::Date !== $option->kind) {
-            throw $this->expected('"is answered" or "has no answer"');
+            throw $this->words->expected('"is answered" or "has no answer"');
         }
-        if (!$this->takes('is')) {
-            throw $this->expected(
+        if (!$this->words->takes('is')) {
+            throw $this->words->expected(
                 '"is at least", "is at most", "is above", "is below", "is answered" or "has no answer"',
             );
         }
         do {
-            $here = $this->at;
+            $here = $this->words->at;
             $key = null;
             foreach (self::BOUNDS as $words => $each) {
-                if (null === $key && $this->takes($words)) {
+                if (null === $key && $this->words->takes($words)) {
                     $key = $each;
                 }
             }
@@ -192,25 +187,24 @@ final class ConditionSentence
                 Kind::Date === $option->kind
                     ? '/\G(\d{4}-\d\d-\d\d|[+-]\d{1,5}d)(?![\w.])/'
                     : '/\G(-?\d+(?:\.\d+)?)(?!\w)/';
-            if (null === $key || 1 !== preg_match($pattern, $this->words, $m, 0, $this->at)) {
+            $bound = null === $key ? null : $this->words->takesPattern($pattern);
+            if (null === $key || null === $bound) {
                 if ([] !== array_diff_key($test, ['option' => 1])) {
                     // The "and" leads on to another test.
-                    $this->at = $here - strlen(' and');
+                    $this->words->at = $here - strlen(' and');
                     break;
                 }
-                throw $this->expected(
+                throw $this->words->expected(
                     Kind::Date === $option->kind
                         ? '"from", "until", "after" or "before" with a day such as 2030-01-31 or +3d'
                         : '"at least", "at most", "above" or "below" with a number',
                 );
             }
-            $this->at += strlen($m[1]);
-            $this->skip();
             if (null !== $option->number?->unit) {
-                $this->takes($option->number->unit);
+                $this->words->takes($option->number->unit);
             }
-            $test[$key] = $m[1];
-        } while ($this->takes('and'));
+            $test[$key] = $bound[1];
+        } while ($this->words->takes('and'));
 
         return $test;
     }
@@ -221,35 +215,25 @@ final class ConditionSentence
     private function count(): array
     {
         $count = [];
-        $here = $this->at;
+        $here = $this->words->at;
         do {
-            if (
-                1 ===
-                preg_match(
-                    '/\G(at least|at most|exactly)? ?(\d{1,7})(?: to (\d{1,7}))?(?!\w)/iu',
-                    $this->words,
-                    $m,
-                    0,
-                    $this->at,
-                )
-            ) {
-                $this->at += strlen($m[0]);
-                $this->skip();
+            $m = $this->words->takesPattern('/\G(at least|at most|exactly)? ?(\d{1,7})(?: to (\d{1,7}))?(?!\w)/iu');
+            if (null !== $m) {
                 $count += match (true) {
                     isset($m[3]) => ['atLeast' => (int) $m[2], 'atMost' => (int) $m[3]],
                     'at least' === strtolower($m[1]) => ['atLeast' => (int) $m[2]],
                     'at most' === strtolower($m[1]) => ['atMost' => (int) $m[2]],
                     default => ['atLeast' => (int) $m[2], 'atMost' => (int) $m[2]],
                 };
-                $here = $this->at;
+                $here = $this->words->at;
                 continue;
             }
             if ([] === $count) {
-                throw $this->expected('"at least", "at most" or "exactly" with a number');
+                throw $this->words->expected('"at least", "at most" or "exactly" with a number');
             }
-            $this->at = $here;
+            $this->words->at = $here;
             break;
-        } while ($this->takes('and'));
+        } while ($this->words->takes('and'));
 
         return $count;
     }
@@ -261,27 +245,27 @@ final class ConditionSentence
     {
         $codes = [];
         do {
-            $here = $this->at;
+            $here = $this->words->at;
             // What reads as the name of another option begins another test.
             $isTest = [] !== $codes && $this->isTest();
             $code = $isTest ? null : $this->value($option);
             if (null === $code) {
                 if ([] !== $codes) {
-                    $this->at = $here - strlen(' or');
+                    $this->words->at = $here - strlen(' or');
                     break;
                 }
-                throw $this->expected(
+                throw $this->words->expected(
                     sprintf(
                         'a value of %s (%s)',
                         $option->name(),
-                        $this->told(
+                        $this->words->told(
                             array_map(static fn(\Ithrel\Core\Setup\Value $v): string => $v->label, $option->values),
                         ),
                     ),
                 );
             }
             $codes[] = $code;
-        } while ($this->takes('or'));
+        } while ($this->words->takes('or'));
 
         return $codes;
     }
@@ -294,18 +278,18 @@ final class ConditionSentence
             $names[$value->code] ??= $value->code;
         }
 
-        return $this->name($names);
+        return $this->words->name($names);
     }
 
     /** Whether an option with a verb behind it begins here. */
     private function isTest(): bool
     {
-        $here = $this->at;
+        $here = $this->words->at;
         $option = $this->option();
-        $is = null !== $option && 1 === preg_match('/\G(?:is|has)\b/iu', $this->words, $m, 0, $this->at);
-        $this->at = $here;
+        $is = null !== $option && $this->words->fits('(?:is|has)\b');
+        $this->words->at = $here;
 
-        return $is || 1 === preg_match('/\G(?:not\b|\()/iu', $this->words, $m, 0, $here);
+        return $is || $this->words->fits('not\b|\(');
     }
 
     private function option(): ?Option
@@ -316,93 +300,8 @@ final class ConditionSentence
             $names[$option->label] ??= $option->code;
             $names[$option->code] ??= $option->code;
         }
-        $code = $this->name($names);
+        $code = $this->words->name($names);
 
         return null === $code ? null : $this->setup->option($code);
-    }
-
-    /**
-     * The longest name that stands here, with or without quotation marks.
-     *
-     * @param array<array-key, string> $names name => code
-     */
-    private function name(array $names): ?string
-    {
-        $best = null;
-        $length = 0;
-        foreach ($names as $name => $code) {
-            $name = (string) preg_replace('/\s+/u', ' ', trim((string) $name));
-            foreach ([$name, '"' . $name . '"', '“' . $name . '”'] as $written) {
-                $there = substr($this->words, $this->at, strlen($written));
-                $next = substr($this->words, $this->at + strlen($written), 1);
-                if (
-                    '' !== $name &&
-                    strlen($written) > $length &&
-                    mb_strtolower($there) === mb_strtolower($written) &&
-                    in_array($next, ['', ' ', ')'], true)
-                ) {
-                    [$best, $length] = [$code, strlen($written)];
-                }
-            }
-        }
-        if (null !== $best) {
-            $this->at += $length;
-            $this->skip();
-        }
-
-        return $best;
-    }
-
-    private function takes(string $word): bool
-    {
-        if (1 !== preg_match('/\G' . preg_quote($word, '/') . '(?![\w])/iu', $this->words, $m, 0, $this->at)) {
-            return false;
-        }
-        $this->at += strlen($m[0]);
-        $this->skip();
-
-        return true;
-    }
-
-    private function takesSign(string $sign): bool
-    {
-        if (substr($this->words, $this->at, 1) !== $sign) {
-            return false;
-        }
-        ++$this->at;
-        $this->skip();
-
-        return true;
-    }
-
-    private function skip(): void
-    {
-        while (' ' === substr($this->words, $this->at, 1)) {
-            ++$this->at;
-        }
-    }
-
-    /**
-     * @param list<string> $names
-     */
-    private function told(array $names): string
-    {
-        return implode(', ', array_slice($names, 0, self::MOST_TOLD)) . (count($names) > self::MOST_TOLD ? ', …' : '');
-    }
-
-    private function expected(string $what): UnreadableDocument
-    {
-        $before = trim(substr($this->words, 0, $this->at));
-        $here = substr($this->words, $this->at);
-
-        return UnreadableDocument::at(
-            '',
-            sprintf(
-                '%s%s was expected%s.',
-                '' === $before ? 'At the beginning ' : sprintf('After “%s” ', $before),
-                $what,
-                '' === $here ? '' : sprintf(', not “%s”', mb_strimwidth($here, 0, 40, '…')),
-            ),
-        );
     }
 }

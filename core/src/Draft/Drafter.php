@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
-use Ithrel\Core\Compare\PriceSheet;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Pointer;
 
@@ -36,14 +35,12 @@ final class Drafter
     /** @var list<array{from: string, why: string}> */
     private array $left = [];
 
-    /** @var array<string, string> plain label of an option => its code */
-    private array $codes = [];
+    private readonly DraftCodes $codes;
 
-    /** @var array<string, array<string, string>> code of an option => plain label of a value => its code */
-    private array $valueCodes = [];
-
-    /** @var array<string, string> code of an option => its kind */
-    private array $kinds = [];
+    private function __construct()
+    {
+        $this->codes = new DraftCodes();
+    }
 
     /**
      * @param non-empty-list<DraftSource> $sources
@@ -137,50 +134,16 @@ final class Drafter
      */
     private function options(array $sources): void
     {
-        $options = [];
-        foreach ($sources as $source) {
-            // A source may have two options of one label; another one then tells of the first.
-            $earlier = $options;
-            $named = WrittenCondition::longestFirst($source->options);
-            foreach ($source->options as $option) {
-                $this->sentences($source, $option, $named);
-                $plain = PriceSheet::plain($option->label->text());
-                $same = $earlier[$plain] ?? self::ofOptionCode($earlier, $option->label->text());
-                if (null !== $same) {
-                    self::join($same, $option);
-                } else {
-                    $options[isset($options[$plain]) ? $plain . ' #' . count($options) : $plain] = $option;
-                }
-            }
+        foreach (SameOptions::of($sources) as $index => $option) {
+            $this->option($index, $this->codes->ofOption($option), $option);
         }
-        $taken = $byCode = [];
-        foreach (array_values($options) as $index => $option) {
-            $given = $option->facts['code'] ?? null;
-            $isCode =
-                null !== $given &&
-                1 === preg_match('/^[a-z][a-z0-9_]*$/D', $given->text()) &&
-                !isset($taken[$given->text()]);
-            $code = $isCode
-                ? $given->text()
-                : Names::code(
-                    $given?->text() ?? (LabelCharge::in($option->label->text())->name ?? $option->label->text()),
-                    $taken,
-                    true,
-                );
-            $taken[$code] = true;
-            $this->codes[PriceSheet::plain($option->label->text())] ??= $code;
-            $byCode[$code] = $code;
-            $this->kinds[$code] = $option->kind?->text() ?? '';
-            $this->option($index, $code, $option);
-        }
-        $this->codes += $byCode;
         // Conditions name options and values by label, until all of them have their codes.
         foreach ($this->options as $index => $option) {
-            $this->options[$index] = $this->withCodes($option, 'shownWhen');
+            $this->options[$index] = $this->codes->within($option, 'shownWhen');
             $values = $option['values'] ?? null;
             if (is_array($values)) {
                 $this->options[$index]['values'] = array_map(
-                    fn(mixed $value): array => $this->withCodes((array) $value, 'allowedWhen'),
+                    fn(mixed $value): array => $this->codes->within((array) $value, 'allowedWhen'),
                     $values,
                 );
             }
@@ -201,16 +164,16 @@ final class Drafter
                     'from' => $fact->from,
                     'why' => sprintf(
                         'An option of the kind %s has no %s.',
-                        $this->kinds[$code],
+                        $this->codes->kindOf($code),
                         str_replace('/', ' ', $path),
                     ),
                 ];
             }
         }
-        if ([] !== $option->values && !in_array($this->kinds[$code], ['one', 'several', 'part'], true)) {
+        if ([] !== $option->values && !in_array($this->codes->kindOf($code), ['one', 'several', 'part'], true)) {
             $this->left[] = [
                 'from' => $option->values[0]->label->from,
-                'why' => sprintf('An option of the kind %s has no values.', $this->kinds[$code]),
+                'why' => sprintf('An option of the kind %s has no values.', $this->codes->kindOf($code)),
             ];
         } elseif ([] !== $option->values) {
             $own['values'] = $this->values($option, $code, $at);
@@ -223,28 +186,25 @@ final class Drafter
      */
     private function values(DraftOption $option, string $code, string $at): array
     {
-        $taken = $values = $byCode = [];
+        $values = [];
         $defaults = 0;
         foreach ($option->values as $n => $value) {
-            $label = $value->label->text();
-            $given = $value->facts['code'] ?? null;
-            $valueCode =
-                null !== $given && !isset($taken[$given->text()])
-                    ? $given->text()
-                    : Names::code(LabelCharge::in($label)->name ?? $label, $taken, false);
-            $taken[$valueCode] = true;
-            $this->valueCodes[$code][PriceSheet::plain($label)] ??= $valueCode;
-            $byCode[PriceSheet::plain($valueCode)] ??= $valueCode;
+            $valueCode = $this->codes->ofValue($code, $value);
             $own = ['code' => $valueCode];
             $place = $at . '/values/' . $n;
             $this->put($own, 'label', $value->label, $place);
             foreach (array_diff_key($value->facts, ['code' => 1]) as $path => $fact) {
-                if ('default' === $path && 'several' !== $this->kinds[$code] && !$option->isExact && ++$defaults > 1) {
+                if (
+                    'default' === $path &&
+                    'several' !== $this->codes->kindOf($code) &&
+                    !$option->isExact &&
+                    ++$defaults > 1
+                ) {
                     $this->left[] = ['from' => $fact->from, 'why' => 'Another value is selected beforehand already.'];
                 } else {
                     $this->put(
                         $own,
-                        'part' === $this->kinds[$code] && 'sku' === $path && !isset($value->facts['item'])
+                        'part' === $this->codes->kindOf($code) && 'sku' === $path && !isset($value->facts['item'])
                             ? 'item'
                             : $path,
                         $fact,
@@ -254,24 +214,8 @@ final class Drafter
             }
             $values[] = $own;
         }
-        $this->valueCodes[$code] = ($this->valueCodes[$code] ?? []) + $byCode;
 
         return $values;
-    }
-
-    /**
-     * @param array<array-key, mixed> $thing
-     *
-     * @return array<string, mixed>
-     */
-    private function withCodes(array $thing, string $key): array
-    {
-        $own = [];
-        foreach ($thing as $name => $value) {
-            $own[(string) $name] = $name === $key && is_array($value) ? $this->coded($value) : $value;
-        }
-
-        return $own;
     }
 
     /** Whether an option of this kind has such a key. */
@@ -297,67 +241,6 @@ final class Drafter
         };
     }
 
-    /** What a second source tells of an option that a first one told already. */
-    private static function join(DraftOption $first, DraftOption $second): void
-    {
-        if (true === $second->kind?->isSure && true !== $first->kind?->isSure) {
-            $first->kind = $second->kind;
-        }
-        // That every row answers is a guess; a page that does not ask for it knows better.
-        $first->facts += array_filter($second->facts, static fn(Fact $fact): bool => $fact->isSure);
-        foreach ($second->values as $value) {
-            $same =
-                $first->value($value->label->text()) ??
-                (self::named($first, $value->label->text()) ?? self::ofCode($first, $value->label->text()));
-            if (null === $same && $first->isExact) {
-                continue;
-            }
-            if (null === $same) {
-                $first->values[] = $value;
-            } else {
-                $same->facts += $value->facts;
-            }
-        }
-    }
-
-    /**
-     * @param array<string, DraftOption> $options
-     */
-    private static function ofOptionCode(array $options, string $code): ?DraftOption
-    {
-        foreach ($options as $o) {
-            if (($o->facts['code']->value ?? null) === $code) {
-                return $o;
-            }
-        }
-
-        return null;
-    }
-
-    private static function ofCode(DraftOption $option, string $code): ?DraftValue
-    {
-        foreach ($option->values as $v) {
-            if (($v->facts['code']->value ?? null) === $code) {
-                return $v;
-            }
-        }
-
-        return null;
-    }
-
-    /** A value whose label is the same but for an amount in it. */
-    private static function named(DraftOption $option, string $label): ?DraftValue
-    {
-        foreach ($option->values as $value) {
-            $own = LabelCharge::in($value->label->text())?->name;
-            if (null !== $own && PriceSheet::plain($own) === PriceSheet::plain($label)) {
-                return $value;
-            }
-        }
-
-        return null;
-    }
-
     /**
      * @param non-empty-list<DraftSource> $sources
      */
@@ -367,7 +250,7 @@ final class Drafter
             if ([] === $source->rows) {
                 continue;
             }
-            $by = array_map(fn(string $label): string => $this->codes[PriceSheet::plain($label)], $source->by);
+            $by = array_map(fn(string $label): string => $this->codes->option($label), $source->by);
             if ([] === $by) {
                 $source->leave('the table', 'It has no column that is an option, so its rows are of nothing.');
                 continue;
@@ -376,8 +259,8 @@ final class Drafter
             foreach ($source->rows as $row) {
                 $pick = [];
                 foreach ($row['pick'] as $option => $value) {
-                    $code = $this->codes[PriceSheet::plain($option)];
-                    $pick[$code] = $this->answer($code, $value);
+                    $code = $this->codes->option($option);
+                    $pick[$code] = $this->codes->answer($code, $value);
                 }
                 $own = ['pick' => (object) $pick];
                 foreach ($row['facts'] as $key => $fact) {
@@ -386,125 +269,6 @@ final class Drafter
                 $this->rows[] = $own;
             }
         }
-    }
-
-    /**
-     * @return string|bool|list<string>
-     */
-    private function answer(string $option, string $label): string|bool|array
-    {
-        $codes = $this->valueCodes[$option] ?? [];
-        $plain = PriceSheet::plain($label);
-        $code = $codes[$plain] ?? null;
-        foreach (null === $code ? $codes : [] as $own => $known) {
-            $code ??= PriceSheet::plain(LabelCharge::in($own)->name ?? $own) === $plain ? $known : null;
-        }
-
-        return match ($this->kinds[$option]) {
-            'flag' => true === Cells::yes($label),
-            'several' => null === $code ? $this->picked($codes, $label) : [$code],
-            default => $code ?? $label,
-        };
-    }
-
-    /**
-     * Several values as one cell names them: "Brass; Steel".
-     *
-     * @param array<string, string> $codes plain label => code
-     *
-     * @return list<string>
-     */
-    private function picked(array $codes, string $label): array
-    {
-        return array_map(
-            static fn(string $part): string => $codes[PriceSheet::plain($part)] ?? trim($part),
-            explode(';', $label),
-        );
-    }
-
-    /**
-     * Conditions that a sheet tells as sentences, as the other sources tell theirs.
-     *
-     * @param list<DraftOption> $named the options of the source, the longest label first
-     */
-    private function sentences(DraftSource $source, DraftOption $option, array $named): void
-    {
-        foreach (
-            [
-                [$option, 'shownWhen'],
-                ...array_map(static fn(DraftValue $v): array => [$v, 'allowedWhen'], $option->values),
-            ]
-            as [$of, $path]
-        ) {
-            $fact = $of->facts[$path] ?? null;
-            if (is_array($fact?->value) && is_string($fact->value['sentence'] ?? null)) {
-                $read = WrittenCondition::read($fact->value['sentence'], $named);
-                unset($of->facts[$path]);
-                if (null === $read) {
-                    $source->leave(
-                        $fact->from,
-                        sprintf(
-                            '"%s" could not be read as a condition.',
-                            mb_strimwidth($fact->value['sentence'], 0, 80, '…', 'UTF-8'),
-                        ),
-                    );
-                } else {
-                    $of->facts[$path] = new Fact($read, $fact->from, $fact->isSure);
-                }
-            }
-        }
-    }
-
-    /**
-     * A condition with codes in place of labels.
-     *
-     * @param array<array-key, mixed> $condition
-     *
-     * @return array<string, mixed>
-     */
-    private function coded(array $condition): array
-    {
-        if (is_array($condition['exact'] ?? null)) {
-            return array_combine(
-                array_map(strval(...), array_keys($condition['exact'])),
-                array_values($condition['exact']),
-            );
-        }
-        $coded = [];
-        foreach ($condition as $key => $own) {
-            if ('all' === $key || 'any' === $key) {
-                $coded[$key] = array_map(
-                    fn(mixed $part): array => $this->coded((array) $part),
-                    array_values((array) $own),
-                );
-            } elseif ('not' === $key) {
-                $coded[$key] = $this->coded((array) $own);
-            }
-        }
-        if (is_string($condition['option'] ?? null)) {
-            $code = $this->codes[PriceSheet::plain($condition['option'])] ?? $condition['option'];
-            $coded['option'] = $code;
-            if (is_array($condition['is'] ?? null)) {
-                $codes = array_map(
-                    fn(mixed $label): string => $this->valueCodes[$code][
-                        PriceSheet::plain(is_string($label) ? $label : '')
-                    ] ?? (is_string($label) ? $label : ''),
-                    array_values($condition['is']),
-                );
-                $coded['is'] = 1 === count($codes) ? $codes[0] : $codes;
-            } else {
-                $coded += array_intersect_key($condition, [
-                    'is' => 1,
-                    'filled' => 1,
-                    'atLeast' => 1,
-                    'atMost' => 1,
-                    'above' => 1,
-                    'below' => 1,
-                ]);
-            }
-        }
-
-        return $coded;
     }
 
     /**

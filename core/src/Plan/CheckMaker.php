@@ -10,12 +10,9 @@ use Ithrel\Core\Answer\Page;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Cart\Appraisal;
-use Ithrel\Core\Cart\AppraisalText;
 use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Price\LedgerEntry;
 use Ithrel\Core\Reach\Reach;
-use Ithrel\Core\Setup\Charge\Workings;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
@@ -57,7 +54,7 @@ final class CheckMaker
     private array $switches = [];
 
     private readonly Appraiser $appraiser;
-    private readonly AppraisalText $form;
+    private readonly Expected $expected;
 
     /**
      * @param array<string, list<string>> $given option => texts that a tester gave as fitting its pattern
@@ -66,7 +63,7 @@ final class CheckMaker
     {
         $this->page = $reach->board->page;
         $this->appraiser = new Appraiser($reach);
-        $this->form = new AppraisalText($reach->setup);
+        $this->expected = new Expected($reach->setup);
         $this->steps = new Steps($this->page);
         $this->samples = InputSamples::of($this->page, $given);
         $this->filled = Completions::ofAll($this->page, $this->samples, true);
@@ -160,7 +157,11 @@ final class CheckMaker
 
         $check = new Check(0, $purpose, $about, $places, [$clicks], [$quantity], $route, accepted: true);
 
-        return $check->telling([$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
+        return $check->telling(
+            [$this->expected->line($appraisal)],
+            $this->expected->charged($appraisal, $quantity),
+            $this->expected->chosen($state),
+        );
     }
 
     /**
@@ -200,7 +201,11 @@ final class CheckMaker
 
         $check = new Check(0, $purpose, $about, $places, [$clicks], [$quantity], accepted: true);
 
-        return $check->telling([$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
+        return $check->telling(
+            [$this->expected->line($appraisal)],
+            $this->expected->charged($appraisal, $quantity),
+            $this->expected->chosen($state),
+        );
     }
 
     /**
@@ -247,7 +252,11 @@ final class CheckMaker
 
         $check = new Check(0, $purpose, $about, $places, [$clicks], [$quantity], $route);
 
-        return $check->telling([$this->line($appraisal)], $this->charged($appraisal, $quantity), $this->chosen($state));
+        return $check->telling(
+            [$this->expected->line($appraisal)],
+            $this->expected->charged($appraisal, $quantity),
+            $this->expected->chosen($state),
+        );
     }
 
     /**
@@ -285,7 +294,7 @@ final class CheckMaker
             return null;
         }
         $quantity = $this->rule()->min;
-        $lines = [$this->line($this->appraised($first)), $this->line($this->appraised($second))];
+        $lines = [$this->expected->line($this->appraised($first)), $this->expected->line($this->appraised($second))];
 
         return new Check(
             0,
@@ -337,75 +346,5 @@ final class CheckMaker
     public function name(Option $option, int $value): string
     {
         return Kind::Flag === $option->kind ? $option->name() : $option->name() . ': ' . $option->values[$value]->label;
-    }
-
-    /** Key of the charge that holds the value of its formula. */
-    public static function bound(Workings $held): string
-    {
-        return null !== $held->value && $held->value->isLessThan($held->amount) ? '/min' : '/max';
-    }
-
-    /**
-     * @return Line
-     */
-    private function line(Appraisal $appraisal): array
-    {
-        $text = $this->form->toArray($appraisal);
-        /** @var array<string, mixed> $carried */
-        $carried = $text['line'];
-        /** @var Line $line */
-        $line = $carried + [
-            'unitPrice' => $text['unitPrice'],
-            'lineTotal' => $text['lineTotal'],
-            'total' => $text['total'],
-            'ownLines' => $text['ownLines'],
-        ];
-
-        return $line;
-    }
-
-    /**
-     * @return list<string>
-     */
-    private function charged(Appraisal $appraisal, int $quantity): array
-    {
-        $quote = $appraisal->quote;
-        $places = array_map(static fn(LedgerEntry $e): string => $e->at, $quote->ledger);
-        foreach ($quote->ownLines as $own) {
-            $places[] = $own->value->at . '/line';
-        }
-        $offGrid =
-            null !== $quote->running && null !== $quote->unitPrice && !$quote->running->isEqualTo($quote->unitPrice);
-        foreach ($quote->ledger as $entry) {
-            if (null !== $entry->workings?->value) {
-                $places[] = $entry->at . self::bound($entry->workings);
-            }
-            $offGrid =
-                $offGrid ||
-                (null !== $entry->workings &&
-                    $entry->workings->amount->strippedOfTrailingZeros()->getScale() >
-                        $this->reach->setup->currency->minorUnits);
-        }
-
-        return [$quote->baseAt, ...$places, ...$offGrid ? ['/rounding'] : [], ...$quantity > 1 ? ['/quantity'] : []];
-    }
-
-    /**
-     * @return list<string> places of the chosen values, and of the options that are filled in
-     */
-    private function chosen(State $state): array
-    {
-        $places = [];
-        foreach ($state->answers as $index => $answer) {
-            $option = $this->reach->setup->options[$index];
-            foreach (is_array($answer) ? $answer : [] as $value) {
-                $places[] = $option->values[$value]->at;
-            }
-            if (!is_array($answer)) {
-                $places[] = $option->at;
-            }
-        }
-
-        return $places;
     }
 }

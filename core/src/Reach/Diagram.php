@@ -288,84 +288,15 @@ final class Diagram
         return $letters;
     }
 
-    /** Counts paths from the end to the root. Whole numbers stay native while they surely fit. */
+    /** Counts paths from the end to the root. */
     public function countPaths(): void
     {
-        $this->offered = $this->countsFrom(array_fill(0, count($this->stocked), 1));
+        $paths = new PathCounts($this);
+        $this->offered = $paths->from(array_fill(0, count($this->stocked), 1));
         // Where nothing is short of stock, one is the other.
         $this->selectable = in_array(false, $this->stocked, true)
-            ? $this->countsFrom(array_map(static fn(bool $stocked): int => $stocked ? 1 : 0, $this->stocked))
+            ? $paths->from(array_map(static fn(bool $stocked): int => $stocked ? 1 : 0, $this->stocked))
             : $this->offered;
-    }
-
-    /**
-     * @param list<int> $ends what each node of the last layer counts
-     *
-     * @return list<list<int|\GMP>>
-     */
-    private function countsFrom(array $ends): array
-    {
-        $layers = [$ends];
-        $below = $ends;
-        for ($p = count($this->cells) - 1; $p >= 0; --$p) {
-            $letters = array_map(count(...), $this->groups[$p]);
-            $most = 0;
-            foreach ($below as $count) {
-                $most = is_int($count) ? max($most, $count) : PHP_INT_MAX;
-            }
-            $below =
-                $most < intdiv(PHP_INT_MAX, 1 + array_sum($letters))
-                    ? $this->nativeLayer($p, $letters, $below)
-                    : $this->largeLayer($p, $letters, $below);
-            $layers[] = $below;
-        }
-
-        return array_reverse($layers);
-    }
-
-    /**
-     * @param list<int> $letters
-     * @param list<int|\GMP> $below all native
-     *
-     * @return list<int|\GMP>
-     */
-    private function nativeLayer(int $p, array $letters, array $below): array
-    {
-        $layer = [];
-        foreach ($this->edges[$p] as $children) {
-            $sum = 0;
-            foreach ($children as $group => $child) {
-                if ($child >= 0) {
-                    $sum += $letters[$group] * (int) $below[$child];
-                }
-            }
-            $layer[] = $sum;
-        }
-
-        return $layer;
-    }
-
-    /**
-     * @param list<int> $letters
-     * @param list<int|\GMP> $below
-     *
-     * @return list<int|\GMP>
-     */
-    private function largeLayer(int $p, array $letters, array $below): array
-    {
-        $layer = [];
-        foreach ($this->edges[$p] as $children) {
-            $sum = 0;
-            foreach ($children as $group => $child) {
-                if ($child >= 0) {
-                    $many = 1 === $letters[$group] ? $below[$child] : \gmp_mul($below[$child], $letters[$group]);
-                    $sum = 0 === $sum ? $many : \gmp_add($sum, $many);
-                }
-            }
-            $layer[] = $sum;
-        }
-
-        return $layer;
     }
 
     public static function isZero(int|\GMP $count): bool

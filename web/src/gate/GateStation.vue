@@ -13,6 +13,7 @@ import Trouble from '../shared/Trouble.vue'
 import { aboutFinding, remarksQuery } from '../people/remarks'
 import Remarks from '../people/Remarks.vue'
 import AcceptForm from './AcceptForm.vue'
+import AtTheShop from './AtTheShop.vue'
 import Signature from './Signature.vue'
 
 /** May it launch? One page to decide by: the verdict, what is open, accepted, checked and not checked, and who signed. */
@@ -70,21 +71,6 @@ const again = useMutation({
     await router.push({ name: 'rehearsal', params: { id: desk.value.id }, query: { run: run.id } })
   },
 })
-
-/** Has a worker look whether the shop is still as it was tried, and waits for what it saw. */
-const look = useMutation({
-  mutationFn: async (fresh: { run: string; lookedAt: string | null }) => {
-    await answer(client.POST('/api/rehearsals/{run}/look', { params: { path: { run: fresh.run } } }))
-    for (let tries = 0; tries < 30; tries++) {
-      await new Promise((done) => setTimeout(done, 700))
-      const now = await query.refetch()
-      if (now.data?.fresh?.lookedAt !== fresh.lookedAt) return
-    }
-  },
-})
-function when(iso: string): string {
-  return iso.slice(0, 16).replace('T', ' ')
-}
 
 function place(item: { kind: string; at: string }) {
   if (item.kind === 'limit') {
@@ -234,22 +220,7 @@ function place(item: { kind: string; at: string }) {
         :launches="gate.launches"
         @done="renew"
       />
-      <template v-if="gate.fresh">
-        <h3>At the shop</h3>
-        <p>
-          <template v-if="gate.fresh.lookedAt === null"
-            >Nobody looked since it was tried on {{ gate.fresh.tried.slice(0, 10) }}.</template
-          ><template v-else-if="gate.fresh.isStill === null"
-            >Looked at on {{ when(gate.fresh.lookedAt) }}; the shop does not say by what it sells.</template
-          ><template v-else-if="gate.fresh.isStill"
-            >Looked at on {{ when(gate.fresh.lookedAt) }}: still what was tried.</template
-          ><span v-else class="forbids"
-            >Looked at on {{ when(gate.fresh.lookedAt) }}: it shows something else now.</span
-          >
-        </p>
-        <v-btn :loading="look.isPending.value" @click="look.mutate(gate.fresh)">Look again</v-btn>
-        <Trouble v-if="look.error.value" :error="look.error.value" />
-      </template>
+      <AtTheShop v-if="gate.fresh" :setup="desk.id" :sha256="desk.sha256" :fresh="gate.fresh" />
       <h3>Checks</h3>
       <p>
         {{ gate.valid }} {{ gate.valid === 1 ? 'holds' : 'hold' }} still, {{ gate.again }}

@@ -13,6 +13,7 @@ import RequiredTable from './RequiredTable.vue'
 import Samples from './Samples.vue'
 import TickCell from './TickCell.vue'
 import TryField from './TryField.vue'
+import UnitTable from './UnitTable.vue'
 import { flagWords } from './validity'
 
 /**
@@ -247,32 +248,7 @@ async function copy(text: string, row: number): Promise<void> {
         </tbody>
       </table>
       <p v-for="left in chosen.left" :key="left" class="look">Not tried: {{ left }}</p>
-      <template v-if="chosen.units.length > 0">
-        <h3>The same size in the other unit</h3>
-        <table class="plain units">
-          <thead>
-            <tr>
-              <th scope="col">At this edge</th>
-              <th scope="col" class="end">Size</th>
-              <th scope="col">It must be</th>
-              <th scope="col" class="end">In the other unit</th>
-              <th scope="col">There it is</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="u in chosen.units" :key="u.about">
-              <td>{{ u.about }}</td>
-              <td class="end">{{ u.size }}</td>
-              <td :class="u.expected">{{ u.expected }}</td>
-              <td class="end">{{ u.same }}</td>
-              <td :class="u.otherwise">
-                {{ u.otherwise }}
-                <span v-if="u.otherwise !== u.expected" class="look">not alike</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </template>
+      <UnitTable v-if="chosen.units.length > 0" :units="chosen.units" />
     </main>
   </div>
 </template>
@@ -360,16 +336,6 @@ h2 .quiet {
 .edges .itself,
 .edges th {
   white-space: nowrap;
-}
-h3 {
-  font-size: 14px;
-  margin: 16px 0 4px;
-}
-.units {
-  max-width: 760px;
-}
-.end {
-  text-align: right;
 }
 td code.quiet {
   font-size: 11.5px;

@@ -1,11 +1,9 @@
 <script setup lang="ts">
-import { mdiDownload } from '@mdi/js'
-import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useDesk } from '../desk/useDesk'
-import { answer, client, type Rehearsal } from '../shared/api'
-import { grouped } from '../shared/numbers'
+import type { Rehearsal } from '../shared/api'
 import { queries } from '../shared/queries'
 import { useShortcuts } from '../shared/shortcuts'
 import Trouble from '../shared/Trouble.vue'
@@ -13,9 +11,10 @@ import VerdictFilter from '../shared/VerdictFilter.vue'
 import { useViewState } from '../shared/viewState'
 import CheckPanel from './CheckPanel.vue'
 import CheckTable from './CheckTable.vue'
+import LikelyPlaces from './LikelyPlaces.vue'
 import NewRun from './NewRun.vue'
+import RunState from './RunState.vue'
 import { isOver, moment, outcome, VERDICTS } from './verdicts'
-import LeftOut from './LeftOut.vue'
 
 /** The rehearsals of a setup, and one of them: likely places, then every check. */
 const desk = useDesk()
@@ -68,7 +67,6 @@ watch(
   },
 )
 
-const faults = computed(() => run.value?.faults.join(', ') ?? '')
 const verdict = computed({
   get: () => fromAddress('verdict'),
   set: (value) => void view.change({ verdict: value ?? undefined }),
@@ -118,18 +116,6 @@ async function begun(next: Rehearsal): Promise<void> {
     place: undefined,
   })
 }
-const act = useMutation({
-  mutationFn: (what: 'cancel' | 'again') =>
-    answer(
-      what === 'cancel'
-        ? client.POST('/api/rehearsals/{run}/cancel', { params: { path: { run: id.value } } })
-        : client.POST('/api/rehearsals/{run}/again', { params: { path: { run: id.value } } }),
-    ),
-  onSuccess: (next) => {
-    queryClient.setQueryData(queries.rehearsal(next.id).queryKey, next)
-  },
-})
-
 /** The next check that differs, among those shown. */
 function step(by: 1 | -1): void {
   const differing = shown.value.filter((c) => c.verdict === 'differs').map((c) => c.number)
@@ -200,50 +186,7 @@ function title(r: Rehearsal): string {
       that a person can use; here it goes over the shop interface; or take the plan “By hand”.
     </p>
     <template v-if="run">
-      <div class="state">
-        <p v-if="run.state === 'planning'" role="status">Working out the checks…</p>
-        <p v-else-if="run.state === 'failed'" role="alert" class="bad">
-          It could not begin: {{ run.message }}
-        </p>
-        <template v-else>
-          <template v-if="run.state === 'running'">
-            <progress :max="run.total" :value="run.total - run.waiting" aria-label="Tried" />
-            <span role="status">{{ run.total - run.waiting }} of {{ run.total }} tried</span>
-          </template>
-          <span v-else-if="run.state === 'cancelled'" class="look"
-            >Cancelled with {{ run.waiting }} of {{ run.total }} still waiting.</span
-          >
-          <LeftOut :parts="run.leftOut" />
-          <span class="quiet"
-            >{{ run.total }} checks<template v-if="carried > 0">, {{ carried }} carried over</template
-            >.<template v-if="run.combinations > 0">
-              The {{ grouped(String(run.pairs)) }} pairs of values that can meet lie in
-              {{ run.combinations }} combinations; {{ run.lowerBound }} is the least it takes.</template
-            ></span
-          >
-        </template>
-        <v-btn v-if="!isOver(run)" :loading="act.isPending.value" @click="act.mutate('cancel')">Cancel</v-btn>
-        <v-btn
-          v-else-if="run.address !== null && run.noAnswer + run.waiting > 0 && run.state !== 'failed'"
-          :loading="act.isPending.value"
-          @click="act.mutate('again')"
-          >Try those without an answer again</v-btn
-        >
-        <span class="grow" />
-        <a
-          v-if="run.address !== null"
-          :href="run.address"
-          target="_blank"
-          rel="noreferrer"
-          :title="run.address"
-          >{{ faults === '' ? 'The page tried' : `The page tried, with ${faults}` }}</a
-        >
-        <template v-if="run.total > 0 && isOver(run)">
-          <v-btn :prepend-icon="mdiDownload" :href="`/api/rehearsals/${run.id}/checks.csv`">CSV</v-btn>
-          <v-btn :prepend-icon="mdiDownload" :href="`/api/rehearsals/${run.id}/junit.xml`">JUnit XML</v-btn>
-        </template>
-      </div>
-      <Trouble v-if="act.error.value" :error="act.error.value" />
+      <RunState :run="run" :carried="carried" />
       <p v-if="run.unseen.length && isOver(run)" class="look">
         No check looked at: {{ run.unseen.join(', ') }}.
         <router-link
@@ -255,28 +198,12 @@ function title(r: Rehearsal): string {
       <p v-if="!run.current" class="look old">
         This was revision {{ run.revision }}; the setup has changed since. Rehearse it anew.
       </p>
-      <section v-if="run.likely.length" class="likely" aria-label="Likely places">
-        <h2>Likely {{ run.likely.length === 1 ? 'place' : 'places' }}</h2>
-        <ol>
-          <li v-for="l in run.likely.slice(0, 4)" :key="l.at">
-            <button
-              type="button"
-              class="bare explains"
-              :aria-pressed="place === l.at"
-              :title="place === l.at ? 'Show all checks' : 'Show these checks alone'"
-              @click="view.change({ place: place === l.at ? undefined : l.at })"
-            >
-              <strong>{{ l.explains }}</strong> of {{ run.differs }}
-            </button>
-            <router-link :to="{ name: 'outline', params: { id: desk.id }, query: { at: l.at } }">{{
-              l.words
-            }}</router-link>
-            <span v-if="l.as" class="as"
-              >as if {{ l.as }}<template v-if="l.extent">, {{ l.extent }}</template></span
-            >
-          </li>
-        </ol>
-      </section>
+      <LikelyPlaces
+        v-if="run.likely.length"
+        :run="run"
+        :place="place"
+        @choose="(at) => view.change({ place: at })"
+      />
       <div v-if="all.length" class="filters">
         <VerdictFilter v-model="verdict" :verdicts="tally" />
         <label>
@@ -361,60 +288,8 @@ select option {
   max-width: 74ch;
   padding: 12px 0;
 }
-.state {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 12px;
-  align-items: center;
-}
-progress {
-  width: 220px;
-  accent-color: rgb(var(--v-theme-primary));
-}
-.grow {
-  flex: 1;
-}
-.bad {
-  color: rgb(var(--v-theme-error));
-}
 .look {
   color: rgb(var(--v-theme-warning));
-}
-.likely {
-  display: flex;
-  gap: 16px;
-  border-top: 1px solid var(--paper-line);
-  padding-top: 6px;
-}
-.likely h2 {
-  white-space: nowrap;
-}
-.likely ol {
-  list-style: none;
-  padding: 0;
-  margin: 2px 0 0;
-  columns: 2;
-  column-gap: 32px;
-  flex: 1;
-}
-.explains {
-  min-width: 72px;
-  display: inline-block;
-  text-decoration: underline;
-  text-decoration-color: var(--paper-line);
-}
-.explains[aria-pressed='true'] {
-  text-decoration-color: currentcolor;
-}
-.likely li {
-  break-inside: avoid;
-}
-.as {
-  display: block;
-  padding-left: 72px;
-}
-.likely strong {
-  color: rgb(var(--v-theme-error));
 }
 .filters {
   display: flex;
@@ -438,9 +313,6 @@ progress {
 @media (max-width: 900px) {
   .columns.split {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .likely ol {
-    columns: 1;
   }
 }
 </style>

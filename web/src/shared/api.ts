@@ -4,6 +4,7 @@ import type { Desk as DeskAsTold, paths, ProblemDetails } from './api.d'
 import { testerName } from './tester'
 
 export type {
+  BoundaryView as Sheet,
   CheckCell,
   CheckDifference,
   CheckRow,
@@ -11,6 +12,7 @@ export type {
   CombinationPage,
   Counts,
   FindingView as Finding,
+  FreshnessView as Fresh,
   ItemPageView as ItemPage,
   Ladder,
   LadderCell,

@@ -223,7 +223,9 @@ export const queries = {
       queryKey: ['rehearsals', id],
       queryFn: ({ pageParam }) =>
         answer(
-          client.GET('/api/setups/{id}/rehearsals', { params: { path: { id }, query: { before: pageParam } } }),
+          client.GET('/api/setups/{id}/rehearsals', {
+            params: { path: { id }, query: { before: pageParam } },
+          }),
         ),
       ...earlierThan(50),
     }),
@@ -240,7 +242,9 @@ export const queries = {
     infiniteQueryOptions({
       queryKey: ['pages', id],
       queryFn: ({ pageParam }) =>
-        answer(client.GET('/api/setups/{id}/pages', { params: { path: { id }, query: { before: pageParam } } })),
+        answer(
+          client.GET('/api/setups/{id}/pages', { params: { path: { id }, query: { before: pageParam } } }),
+        ),
       ...earlierThan(20),
     }),
   /** Asked again while a browser looks at it. */

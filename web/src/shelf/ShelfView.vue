@@ -18,6 +18,8 @@ import { queries, queryClient } from '../shared/queries'
 import { SEVERITIES } from '../shared/severity'
 import Trouble from '../shared/Trouble.vue'
 import BringIn from './BringIn.vue'
+import RemoveSetup from './RemoveSetup.vue'
+import RenameSetup from './RenameSetup.vue'
 import { outcome } from '../rehearsal/verdicts'
 
 const PAGE = 50
@@ -69,30 +71,7 @@ const rehearseDue = useMutation({
 })
 
 const renaming = ref<ShelfEntry | null>(null)
-const title = ref('')
-const rename = useMutation({
-  mutationFn: ({ id, to }: { id: string; to: string }) =>
-    answer(client.PATCH('/api/setups/{id}', { params: { path: { id } }, body: { title: to } })),
-  onSuccess: async () => {
-    renaming.value = null
-    await queryClient.invalidateQueries()
-  },
-})
 const removing = ref<ShelfEntry | null>(null)
-const remove = useMutation({
-  mutationFn: (id: string) => answer(client.DELETE('/api/setups/{id}', { params: { path: { id } } })),
-  onSuccess: async () => {
-    removing.value = null
-    await queryClient.invalidateQueries()
-  },
-})
-
-function askName(setup: ShelfEntry): void {
-  title.value = setup.title
-  rename.reset()
-  renaming.value = setup
-}
-
 async function broughtIn(setup: ShelfEntry, isUnfinished: boolean): Promise<void> {
   await queryClient.invalidateQueries({ queryKey: ['shelf'] })
   // What is still to be written opens where it is written.
@@ -225,7 +204,7 @@ async function broughtIn(setup: ShelfEntry, isUnfinished: boolean): Promise<void
                     />
                   </template>
                   <v-list density="compact">
-                    <v-list-item :prepend-icon="mdiPencilOutline" title="Rename" @click="askName(s)" />
+                    <v-list-item :prepend-icon="mdiPencilOutline" title="Rename" @click="renaming = s" />
                     <v-list-item
                       :prepend-icon="mdiDownload"
                       title="Take the document out"
@@ -252,51 +231,8 @@ async function broughtIn(setup: ShelfEntry, isUnfinished: boolean): Promise<void
       <BringIn @brought-in="broughtIn" />
     </div>
 
-    <v-dialog
-      :model-value="renaming !== null"
-      max-width="460"
-      aria-label="Rename"
-      @update:model-value="renaming = null"
-    >
-      <v-card class="pa-4">
-        <form v-if="renaming" @submit.prevent="rename.mutate({ id: renaming.id, to: title })">
-          <h2 class="mb-3">Rename on the shelf</h2>
-          <v-text-field v-model="title" label="Name" autofocus />
-          <Trouble v-if="rename.error.value" :error="rename.error.value" class="mt-2" />
-          <div class="mt-3 d-flex ga-2 justify-end">
-            <v-btn @click="renaming = null">Leave it</v-btn>
-            <v-btn type="submit" variant="flat" color="primary" :loading="rename.isPending.value"
-              >Rename</v-btn
-            >
-          </div>
-        </form>
-      </v-card>
-    </v-dialog>
-    <v-dialog
-      :model-value="removing !== null"
-      max-width="460"
-      aria-label="Remove"
-      @update:model-value="removing = null"
-    >
-      <v-card v-if="removing" class="pa-4">
-        <h2>Remove “{{ removing.title }}”?</h2>
-        <p class="my-2">
-          Its {{ removing.revision }} {{ removing.revision === 1 ? 'revision goes' : 'revisions go' }} with
-          it. Take the document out first if it is not kept elsewhere.
-        </p>
-        <Trouble v-if="remove.error.value" :error="remove.error.value" />
-        <div class="d-flex ga-2 justify-end">
-          <v-btn @click="removing = null">Keep it</v-btn>
-          <v-btn
-            variant="flat"
-            color="error"
-            :loading="remove.isPending.value"
-            @click="remove.mutate(removing.id)"
-            >Remove</v-btn
-          >
-        </div>
-      </v-card>
-    </v-dialog>
+    <RenameSetup :setup="renaming" @done="renaming = null" />
+    <RemoveSetup :setup="removing" @done="removing = null" />
   </main>
 </template>
 

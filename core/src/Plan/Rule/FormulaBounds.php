@@ -6,6 +6,7 @@ namespace Ithrel\Core\Plan\Rule;
 
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Plan\CheckMaker;
+use Ithrel\Core\Plan\Expected;
 use Ithrel\Core\Plan\Purpose;
 use Ithrel\Core\Plan\Rule;
 use Ithrel\Core\Price\Quote;
@@ -40,7 +41,7 @@ final class FormulaBounds implements Rule
                     if (null === $entry->workings?->value || !$maker->isSale($each)) {
                         continue;
                     }
-                    $bound = CheckMaker::bound($entry->workings);
+                    $bound = Expected::bound($entry->workings);
                     if (isset($held[$entry->at . $bound])) {
                         continue;
                     }

@@ -320,7 +320,7 @@ final class PriceParts
         $groups = new Groups(count($this->complex));
         $first = $closures = [];
         foreach ($this->complex as $i => [, $inputs]) {
-            $closures[$i] = $this->closure($inputs);
+            $closures[$i] = InputClosure::of($this->board, $inputs);
             foreach (array_keys($closures[$i][0]) as $input) {
                 $first[$input] ??= $i;
                 $groups->join($first[$input], $i);
@@ -357,46 +357,6 @@ final class PriceParts
                 [] === $walk ? null : new InputRange($this->board, $walk, array_keys($dependents), $formulas),
             );
         }
-    }
-
-    /**
-     * @param array<int, true> $inputs
-     *
-     * @return array{array<int, true>, array<int, true>, array<int, true>} inputs, choices, and choices whose conditions
-     *                                                                     ask the inputs
-     */
-    private function closure(array $inputs): array
-    {
-        $choices = $dependents = [];
-        $queue = array_keys($inputs);
-        $add = function (int $index) use (&$inputs, &$choices, &$queue): void {
-            if ($this->board->isInput($index)) {
-                if (!isset($inputs[$index])) {
-                    $inputs[$index] = true;
-                    $queue[] = $index;
-                }
-            } elseif ($this->board->setup->options[$index]->kind->isChoice()) {
-                $choices[$index] = true;
-            }
-        };
-        while (null !== ($input = array_pop($queue))) {
-            foreach ($this->board->dependencies->of[$input] as $on) {
-                $add($on);
-            }
-            foreach ($this->board->dependencies->of as $index => $on) {
-                if (in_array($input, $on, true)) {
-                    $add($index);
-                    if ($this->board->setup->options[$index]->kind->isChoice()) {
-                        $dependents[$index] = true;
-                    }
-                    foreach ($on as $other) {
-                        $add($other);
-                    }
-                }
-            }
-        }
-
-        return [$inputs, $choices, $dependents];
     }
 
     /**
