@@ -43,7 +43,6 @@ final readonly class AccountController
                         items: new OA\Items(ref: '#/components/schemas/AccountView'),
                     ),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 403),
             ],
         ),
     ]
@@ -71,7 +70,6 @@ final readonly class AccountController
                     description: 'It is made.',
                     content: new OA\JsonContent(ref: '#/components/schemas/AccountView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -106,7 +104,6 @@ final readonly class AccountController
                     description: 'It is changed, and signed out.',
                     content: new OA\JsonContent(ref: '#/components/schemas/AccountView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -144,7 +141,6 @@ final readonly class AccountController
                     description: 'It is removed; what was done under this name stays.',
                     content: new OA\JsonContent(ref: '#/components/schemas/AccountView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]

@@ -42,6 +42,7 @@ final readonly class CatalogueController
                     description: 'Its items, a hundred at most.',
                     content: new OA\JsonContent(ref: '#/components/schemas/CatalogueView'),
                 ),
+                new OA\Response(ref: '#/components/responses/404', response: 404),
             ],
         ),
     ]
@@ -68,7 +69,6 @@ final readonly class CatalogueController
                     description: 'It takes the place of the one before.',
                     content: new OA\JsonContent(ref: '#/components/schemas/CatalogueView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -96,7 +96,6 @@ final readonly class CatalogueController
                         'it.',
                     content: new OA\JsonContent(ref: '#/components/schemas/CatalogueView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]

@@ -73,8 +73,6 @@ final readonly class DiffController
                     description: 'What it gained, lost and repriced since the older one, and the places that differ.',
                     content: new OA\JsonContent(ref: '#/components/schemas/DiffView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -114,7 +112,6 @@ final readonly class DiffController
                     description: 'The list beside the setup, both ways.',
                     content: new OA\JsonContent(ref: '#/components/schemas/DiffView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]

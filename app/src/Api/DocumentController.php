@@ -33,7 +33,6 @@ final readonly class DocumentController
                     description: 'The document, byte for byte as it came in.',
                     content: new OA\JsonContent(type: 'object'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]
@@ -64,7 +63,6 @@ final readonly class DocumentController
                     description: 'It is still being worked out.',
                     content: new OA\JsonContent(ref: '#/components/schemas/ReportView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]

@@ -86,7 +86,6 @@ final readonly class DraftController
                     description: 'A draft; nothing is kept.',
                     content: new OA\JsonContent(ref: '#/components/schemas/DraftView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -216,7 +215,6 @@ final readonly class DraftController
                     description: 'The condition as it stands in a document.',
                     content: new OA\JsonContent(type: 'object', additionalProperties: true),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -243,7 +241,6 @@ final readonly class DraftController
                     description: 'What the formula comes to with these figures; nothing is kept.',
                     content: new OA\JsonContent(ref: '#/components/schemas/FormulaView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -302,7 +299,6 @@ final readonly class DraftController
                     description: 'What the new document gained, lost and repriced, and the places that differ.',
                     content: new OA\JsonContent(ref: '#/components/schemas/ChangeView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]

@@ -74,7 +74,6 @@ final readonly class GateController
                     description: 'The verdict with its reasons, what is open, what was checked and what was not.',
                     content: new OA\JsonContent(ref: '#/components/schemas/GateView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -118,7 +117,6 @@ final readonly class GateController
                     description: 'It is accepted.',
                     content: new OA\JsonContent(ref: '#/components/schemas/GateView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -150,10 +148,7 @@ final readonly class GateController
                 new OA\Parameter(name: 'item', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
                 new OA\Parameter(name: 'by', in: 'query', schema: new OA\Schema(type: 'string')),
             ],
-            responses: [
-                new OA\Response(response: 204, description: 'It is open again; that it was accepted stays.'),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
-            ],
+            responses: [new OA\Response(response: 204, description: 'It is open again; that it was accepted stays.')],
         ),
     ]
     public function takeBack(string $id, string $item, Request $request): Response
@@ -188,7 +183,6 @@ final readonly class GateController
                     content: new OA\JsonContent(ref: '#/components/schemas/LaunchView'),
                 ),
                 new OA\Response(ref: '#/components/responses/Problem', response: 409),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -218,7 +212,6 @@ final readonly class GateController
                     response: 200,
                     description: 'The gate as it was signed, as a page, as gate/1, or the document that was signed.',
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]

@@ -119,7 +119,6 @@ final readonly class HandSheetController
                     description: 'What was found is kept as a rehearsal.',
                     content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]

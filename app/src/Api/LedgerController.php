@@ -85,7 +85,6 @@ final readonly class LedgerController
                     description: 'One path, line by line.',
                     content: new OA\JsonContent(ref: '#/components/schemas/PathLedger'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -159,7 +158,6 @@ final readonly class LedgerController
                     description: 'What all combinations come to.',
                     content: new OA\JsonContent(ref: '#/components/schemas/Totals'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -203,7 +201,6 @@ final readonly class LedgerController
                         items: new OA\Items(ref: '#/components/schemas/RankedRow'),
                     ),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -243,7 +240,6 @@ final readonly class LedgerController
                     description: 'What each value really does.',
                     content: new OA\JsonContent(ref: '#/components/schemas/Effects'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -301,7 +297,6 @@ final readonly class LedgerController
                     description: 'Each row beside what Ithrel works out.',
                     content: new OA\JsonContent(ref: '#/components/schemas/SheetResult'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -343,7 +338,6 @@ final readonly class LedgerController
                     description: 'The sheet with what Ithrel works out, as CSV.',
                     content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]

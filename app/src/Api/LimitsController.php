@@ -74,7 +74,6 @@ final readonly class LimitsController
                         items: new OA\Items(ref: '#/components/schemas/BoundaryView'),
                     ),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -127,7 +126,6 @@ final readonly class LimitsController
             ],
             responses: [
                 new OA\Response(response: 204, description: 'It is kept, or taken away where nothing was found.'),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -156,10 +154,7 @@ final readonly class LimitsController
             parameters: [
                 new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
-            responses: [
-                new OA\Response(response: 204, description: 'They are kept with the setup.'),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
-            ],
+            responses: [new OA\Response(response: 204, description: 'They are kept with the setup.')],
         ),
     ]
     public function samples(string $id, #[MapRequestPayload] SamplesGiven $given): Response
@@ -197,7 +192,6 @@ final readonly class LimitsController
                     response: 200,
                     description: 'A file of exactly this type, with these bytes and pixels.',
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]

@@ -85,7 +85,6 @@ final readonly class PageController
                     description: 'It waits for a browser; one at this address is mapped anew.',
                     content: new OA\JsonContent(ref: '#/components/schemas/ItemPageView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -110,7 +109,6 @@ final readonly class PageController
                     description: 'The map, over pictures.',
                     content: new OA\JsonContent(ref: '#/components/schemas/ItemPageView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]
@@ -138,7 +136,6 @@ final readonly class PageController
                     description: 'The map with it.',
                     content: new OA\JsonContent(ref: '#/components/schemas/ItemPageView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -160,7 +157,6 @@ final readonly class PageController
             ],
             responses: [
                 new OA\Response(response: 200, description: 'The map (map/1), as ./ithrel rehearse --map takes it.'),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]
@@ -197,7 +193,6 @@ final readonly class PageController
                     description: 'As it is now.',
                     content: new OA\JsonContent(ref: '#/components/schemas/ShopTold'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -218,10 +213,7 @@ final readonly class PageController
                 new OA\Parameter(name: 'of', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
                 new OA\Parameter(name: 'file', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
-            responses: [
-                new OA\Response(response: 200, description: 'A picture of a page, as JPEG.'),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
-            ],
+            responses: [new OA\Response(response: 200, description: 'A picture of a page, as JPEG.')],
         ),
     ]
     public function picture(string $of, string $file): Response

@@ -78,7 +78,6 @@ final readonly class PictureController
                     description: 'All pictures as they stand now, and what was not taken.',
                     content: new OA\JsonContent(ref: '#/components/schemas/PicturesView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -124,10 +123,7 @@ final readonly class PictureController
                 new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
                 new OA\Parameter(name: 'name', in: 'query', required: true, schema: new OA\Schema(type: 'string')),
             ],
-            responses: [
-                new OA\Response(response: 200, description: 'The picture.'),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
-            ],
+            responses: [new OA\Response(response: 200, description: 'The picture.')],
         ),
     ]
     public function show(string $id, #[MapQueryParameter] string $name): Response

@@ -62,7 +62,6 @@ final readonly class ReachController
                     description: 'Each option with its values weighed.',
                     content: new OA\JsonContent(ref: '#/components/schemas/Ladder'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -98,7 +97,6 @@ final readonly class ReachController
                         items: new OA\Items(ref: '#/components/schemas/TrapGroup'),
                     ),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -130,7 +128,6 @@ final readonly class ReachController
                     description: 'The number of a combination in the list of a set; null where it is not in it.',
                     content: new OA\JsonContent(ref: '#/components/schemas/Position'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -176,7 +173,6 @@ final readonly class ReachController
                     description: 'Combinations in listing order.',
                     content: new OA\JsonContent(ref: '#/components/schemas/CombinationPage'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]

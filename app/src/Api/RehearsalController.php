@@ -152,7 +152,6 @@ final readonly class RehearsalController
                     description: 'It was begun.',
                     content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -276,7 +275,6 @@ final readonly class RehearsalController
                     description: 'How far it is, with the likely places.',
                     content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]
@@ -325,7 +323,6 @@ final readonly class RehearsalController
                     response: 202,
                     description: 'A worker looks whether the shop is still as it was tried; the gate says what it saw.',
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]
@@ -408,7 +405,6 @@ final readonly class RehearsalController
                     description: 'Its steps, and all that was looked at.',
                     content: new OA\JsonContent(ref: '#/components/schemas/CheckView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]

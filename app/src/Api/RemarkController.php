@@ -73,7 +73,6 @@ final readonly class RemarkController
                     description: 'A remark with its answers.',
                     content: new OA\JsonContent(ref: '#/components/schemas/RemarkView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]
@@ -101,7 +100,6 @@ final readonly class RemarkController
                     description: 'The remark, with the answer where it is one.',
                     content: new OA\JsonContent(ref: '#/components/schemas/RemarkView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -140,7 +138,6 @@ final readonly class RemarkController
                     description: 'The remark, closed.',
                     content: new OA\JsonContent(ref: '#/components/schemas/RemarkView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]

@@ -50,7 +50,6 @@ final readonly class RevisionController
                     description: 'A hundred of them at most, newest first, without their documents.',
                     content: new OA\JsonContent(ref: '#/components/schemas/RevisionPage'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]
@@ -82,7 +81,6 @@ final readonly class RevisionController
                     description: 'One revision, without its document.',
                     content: new OA\JsonContent(ref: '#/components/schemas/RevisionView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]
@@ -120,7 +118,6 @@ final readonly class RevisionController
                     content: new OA\JsonContent(ref: '#/components/schemas/Desk'),
                 ),
                 new OA\Response(ref: '#/components/responses/Problem', response: 412),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -154,8 +151,6 @@ final readonly class RevisionController
                     description: 'Its document is the next revision; those in between stay.',
                     content: new OA\JsonContent(ref: '#/components/schemas/Desk'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -212,7 +207,6 @@ final readonly class RevisionController
                     description: 'The document of one revision, byte for byte; it never changes.',
                     content: new OA\JsonContent(type: 'object'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]

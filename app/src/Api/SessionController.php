@@ -68,7 +68,6 @@ final readonly class SessionController
                     description: 'Signed in.',
                     content: new OA\JsonContent(ref: '#/components/schemas/SessionView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 401),
                 new OA\Response(ref: '#/components/responses/Problem', response: 429),
             ],
         ),

@@ -84,7 +84,6 @@ final readonly class SetupController
                     description: 'A page of the shelf.',
                     content: new OA\JsonContent(ref: '#/components/schemas/ShelfView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 400),
             ],
         ),
     ]
@@ -124,7 +123,6 @@ final readonly class SetupController
                     description: 'It was read and kept.',
                     content: new OA\JsonContent(ref: '#/components/schemas/ShelfEntry'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]
@@ -150,7 +148,6 @@ final readonly class SetupController
                     description: 'Document and check.',
                     content: new OA\JsonContent(ref: '#/components/schemas/Desk'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
             ],
         ),
     ]
@@ -178,7 +175,6 @@ final readonly class SetupController
                     description: 'Renamed.',
                     content: new OA\JsonContent(ref: '#/components/schemas/ShelfEntry'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]

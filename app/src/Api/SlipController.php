@@ -55,7 +55,6 @@ final readonly class SlipController
                     description: 'Price ledger, cart line and what is missing.',
                     content: new OA\JsonContent(ref: '#/components/schemas/Slip'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]

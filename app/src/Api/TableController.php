@@ -61,10 +61,7 @@ final readonly class TableController
                 new OA\Parameter(ref: '#/components/parameters/Document'),
                 new OA\Parameter(ref: '#/components/parameters/Edition'),
             ],
-            responses: [
-                new OA\Response(response: 200, description: 'Its variant rows as CSV.'),
-                new OA\Response(ref: '#/components/responses/Problem', response: 404),
-            ],
+            responses: [new OA\Response(response: 200, description: 'Its variant rows as CSV.')],
         ),
     ]
     public function rows(string $sha256): Response
@@ -91,7 +88,6 @@ final readonly class TableController
                     description: 'What the table would change; nothing is kept.',
                     content: new OA\JsonContent(ref: '#/components/schemas/TableView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 422),
             ],
         ),
     ]

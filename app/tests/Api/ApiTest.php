@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Tests\Api;
 
+use Ithrel\App\Http\CommonAnswers;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 final class ApiTest extends ApiTestCase
@@ -258,9 +259,10 @@ final class ApiTest extends ApiTestCase
     {
         exec(
             sprintf(
-                'cd %s && %s vendor/bin/openapi app/src --version 3.1.0 -f json 2>&1',
+                'cd %s && %s vendor/bin/openapi app/src --version 3.1.0 -p %s -f json 2>&1',
                 escapeshellarg(dirname(__DIR__, 3)),
                 PHP_BINARY,
+                escapeshellarg(CommonAnswers::class),
             ),
             $lines,
             $status,
@@ -269,7 +271,7 @@ final class ApiTest extends ApiTestCase
         self::assertJsonStringEqualsJsonString(
             (string) file_get_contents(dirname(__DIR__, 3) . '/docs/openapi.json'),
             implode("\n", $lines),
-            'vendor/bin/openapi app/src --version 3.1.0 -f json -o docs/openapi.json',
+            'vendor/bin/openapi app/src --version 3.1.0 -p "Ithrel\App\Http\CommonAnswers" -f json -o docs/openapi.json',
         );
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Tests\Api;
 
+use Ithrel\App\Tests\Support\DescribedAnswers;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 
@@ -17,6 +18,13 @@ abstract class ApiTestCase extends WebTestCase
     protected function setUp(): void
     {
         $this->browser = self::createClient(['debug' => false]);
+    }
+
+    protected function tearDown(): void
+    {
+        $undescribed = DescribedAnswers::undescribed();
+        parent::tearDown();
+        self::assertSame([], $undescribed, 'docs/openapi.json says every answer that is given.');
     }
 
     /** Brings in a demo setup and gives its address. */

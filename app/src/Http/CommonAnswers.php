@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Ithrel\App\Http;
+
+use OpenApi\Analysis;
+use OpenApi\Annotations\Components;
+use OpenApi\Annotations\MediaType;
+use OpenApi\Annotations\OpenApi;
+use OpenApi\Annotations\Operation;
+use OpenApi\Annotations\Response;
+use OpenApi\Annotations\Schema;
+
+/**
+ * Describes what any address of the interface can answer beside its own, as listeners answer it for all of them: written
+ * down once, and said of each.
+ */
+final class CommonAnswers
+{
+    private const NOT_MODIFIED = 304;
+
+    private const WORDS = [
+        self::NOT_MODIFIED => 'The browser has it already, by its entity tag.',
+        400 => 'The request cannot be read: its address is not UTF-8 text, or a parameter is none of those it takes.',
+        401 => 'People sign in here, and nobody is.',
+        403 => 'Asked from a page that is not Ithrel\'s own, or by somebody whose role does not do this.',
+        404 => 'There is no such thing.',
+        413 => 'More than is taken.',
+        415 => 'What is sent here is JSON.',
+        421 => 'Ithrel is not reached under this name.',
+        422 => 'This cannot be taken, or is too large to be worked out; the places are named.',
+        500 => 'Something went wrong here; it stands in the log.',
+        507 => 'The disk did not take it; nothing was kept.',
+    ];
+
+    public function __invoke(Analysis $analysis): void
+    {
+        $openapi = $analysis->openapi;
+        if (null === $openapi) {
+            return;
+        }
+        if (!$openapi->components instanceof Components) {
+            $openapi->components = new Components(['_context' => $openapi->_context]);
+        }
+        $openapi->components->responses = [
+            ...is_array($openapi->components->responses) ? $openapi->components->responses : [],
+            ...array_map(
+                static fn(int $status): Response => self::described($openapi, $status),
+                array_keys(self::WORDS),
+            ),
+        ];
+        foreach ($analysis->getAnnotationsOfType(Operation::class) as $operation) {
+            if (!$operation instanceof Operation || !is_array($operation->responses)) {
+                continue;
+            }
+            $own = array_map(static fn(Response $r): string => (string) $r->response, $operation->responses);
+            foreach (array_diff(self::of($operation), $own) as $status) {
+                $operation->responses[] = new Response([
+                    'response' => $status,
+                    'ref' => '#/components/responses/' . $status,
+                    '_context' => $operation->_context,
+                ]);
+            }
+            usort(
+                $operation->responses,
+                static fn(Response $a, Response $b): int => strcmp((string) $a->response, (string) $b->response),
+            );
+        }
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function of(Operation $operation): array
+    {
+        $path = (string) $operation->path;
+        $isSafe = 'get' === $operation->method;
+        $of = [400, 401, 403, 421, 422, 500];
+        if (str_contains($path, '{')) {
+            $of[] = 404;
+        }
+        if (str_starts_with($path, '/api/documents/') && $isSafe) {
+            $of[] = self::NOT_MODIFIED;
+        }
+        if (!$isSafe) {
+            array_push($of, 413, 415, 507);
+        }
+
+        return array_map(strval(...), $of);
+    }
+
+    private static function described(OpenApi $openapi, int $status): Response
+    {
+        $response = new Response([
+            'response' => (string) $status,
+            'description' => self::WORDS[$status],
+            '_context' => $openapi->_context,
+        ]);
+        if (self::NOT_MODIFIED !== $status) {
+            $response->content = [
+                new MediaType([
+                    'mediaType' => 'application/problem+json',
+                    'schema' => new Schema([
+                        'ref' => '#/components/schemas/ProblemDetails',
+                        '_context' => $openapi->_context,
+                    ]),
+                    '_context' => $openapi->_context,
+                ]),
+            ];
+        }
+
+        return $response;
+    }
+}
