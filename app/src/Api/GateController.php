@@ -10,20 +10,16 @@ use Ithrel\App\Api\Dto\ChangeView;
 use Ithrel\App\Api\Dto\FreshnessView;
 use Ithrel\App\Api\Dto\GateItemView;
 use Ithrel\App\Api\Dto\GateView;
-use Ithrel\App\Api\Dto\LaunchView;
-use Ithrel\App\Api\Dto\Signing;
 use Ithrel\App\Gate\GatePage;
 use Ithrel\App\Gate\Launches;
 use Ithrel\App\Gate\SarifFile;
 use Ithrel\App\Gate\SetupGate;
 use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
-use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
 use Ithrel\App\People\Who;
 use Ithrel\App\Rehearsal\DueRehearsals;
 use Ithrel\App\Store\AcceptedItem;
-use Ithrel\App\Store\Launch;
 use Ithrel\App\Store\Remarks;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
@@ -34,12 +30,12 @@ use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * May it launch, by what is known of the latest revision; what is accepted, and who signed.
+ * May it launch, by what is known of the latest revision; and what is accepted.
  *
  * Most of it describes the interface; a method does little.
  */
@@ -98,6 +94,39 @@ final readonly class GateController
         };
     }
 
+    #[Route('/api/setups/{id}/accepted', methods: ['GET'])]
+    #[
+        OA\Get(
+            path: '/api/setups/{id}/accepted',
+            operationId: 'listAccepted',
+            parameters: [
+                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(
+                    name: 'before',
+                    description: 'id of one; those that were accepted before it',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string'),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'All that was ever accepted, taken back or not; the newest first, 50 at most.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/AcceptedView'),
+                    ),
+                ),
+            ],
+        ),
+    ]
+    public function everAccepted(string $id, #[MapQueryParameter] string $before = ''): JsonResponse
+    {
+        return new JsonResponse(
+            array_map(self::accepted(...), $this->gates->everAccepted($this->shelf->get($id), $before)),
+        );
+    }
+
     #[Route('/api/setups/{id}/accepted', methods: ['POST'])]
     #[Changes('accepted something at the gate')]
     #[
@@ -126,7 +155,7 @@ final readonly class GateController
         $this->gates->accept(
             $stored,
             $given->known,
-            $this->person($given->by),
+            $this->who->named($given->by),
             $this->who->role(Acceptance::LEAD === $given->role ? Role::Lead : Role::Tester)->includes(Role::Lead)
                 ? Acceptance::LEAD
                 : Acceptance::TESTER,
@@ -156,94 +185,10 @@ final readonly class GateController
         $this->gates->takeBack(
             $this->shelf->get($id),
             $item,
-            $this->person(mb_substr($request->query->getString('by'), 0, 200)),
+            $this->who->named(mb_substr($request->query->getString('by'), 0, 200)),
         );
 
         return new Response(null, Response::HTTP_NO_CONTENT);
-    }
-
-    #[Route('/api/setups/{id}/launches', methods: ['POST'])]
-    #[Needs(Role::Lead)]
-    #[Changes('signed a launch')]
-    #[
-        OA\Post(
-            path: '/api/setups/{id}/launches',
-            operationId: 'sign',
-            requestBody: new OA\RequestBody(
-                required: true,
-                content: new OA\JsonContent(ref: '#/components/schemas/Signing'),
-            ),
-            parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-            ],
-            responses: [
-                new OA\Response(
-                    response: 201,
-                    description: 'Signed, and kept as it is.',
-                    content: new OA\JsonContent(ref: '#/components/schemas/LaunchView'),
-                ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 409),
-            ],
-        ),
-    ]
-    public function sign(string $id, #[MapRequestPayload] Signing $given): JsonResponse
-    {
-        $launch = $this->launches->sign($this->shelf->get($id), $this->person($given->by), $given->sha256);
-
-        return new Created(self::launch($launch), sprintf('/api/setups/%s/launches/%s', $id, $launch->id()));
-    }
-
-    #[Route('/api/setups/{id}/launches/{item}', requirements: ['item' => '[0-9A-Z]{26}'], methods: ['GET'])]
-    #[
-        OA\Get(
-            path: '/api/setups/{id}/launches/{item}',
-            operationId: 'getLaunch',
-            parameters: [
-                new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-                new OA\Parameter(name: 'item', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-                new OA\Parameter(
-                    name: 'format',
-                    in: 'query',
-                    schema: new OA\Schema(type: 'string', enum: ['html', 'json', 'document']),
-                ),
-            ],
-            responses: [
-                new OA\Response(
-                    response: 200,
-                    description: 'The gate as it was signed, as a page, as gate/1, or the document that was signed.',
-                ),
-            ],
-        ),
-    ]
-    public function signed(string $id, string $item, Request $request): Response
-    {
-        $launch = $this->launches->get($this->shelf->get($id), $item);
-
-        return match ($request->query->getString('format', 'html')) {
-            'json' => new JsonResponse(
-                ['signed' => ['by' => $launch->person(), 'when' => $launch->signedAt()->format(\DATE_ATOM)]] +
-                    $launch->gate(),
-                Response::HTTP_OK,
-                self::file('launch.json', 'application/json'),
-            ),
-            'document' => new Response(
-                $launch->document(),
-                Response::HTTP_OK,
-                self::file('setup.json', 'application/json; charset=utf-8'),
-            ),
-            default => new Response(
-                $launch->page(),
-                Response::HTTP_OK,
-                self::file('launch.html', 'text/html; charset=utf-8'),
-            ),
-        };
-    }
-
-    private function person(string $said): string
-    {
-        $name = $this->who->name(trim($said));
-
-        return '' === $name ? throw new UnprocessableEntityHttpException('Say who you are first.') : $name;
     }
 
     /**
@@ -273,6 +218,7 @@ final readonly class GateController
         $accepted = array_map(self::accepted(...), $this->gates->accepted($stored));
 
         $checks = $this->due->checks($stored);
+        $last = $this->launches->of($stored)[0] ?? null;
 
         return new GateView(
             $gate->verdict,
@@ -283,7 +229,7 @@ final readonly class GateController
             array_column($gate->notChecked, 'words'),
             count($gate->notes),
             $accepted,
-            array_map(self::launch(...), $this->launches->of($stored)),
+            null === $last ? null : LaunchController::view($last),
             $this->since($stored),
             $this->remarks->open($stored),
             $checks['valid'],
@@ -321,18 +267,6 @@ final readonly class GateController
             $text['why'],
             $text['until'],
             null === $item->takenBackAt() ? null : $item->takenBackBy() ?? '',
-        );
-    }
-
-    private static function launch(Launch $launch): LaunchView
-    {
-        return new LaunchView(
-            $launch->id(),
-            $launch->person(),
-            $launch->signedAt()->format(\DATE_ATOM),
-            Gate::words($launch->verdict()),
-            $launch->revision(),
-            $launch->sha256(),
         );
     }
 

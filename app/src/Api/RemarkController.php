@@ -17,7 +17,6 @@ use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
@@ -106,10 +105,7 @@ final readonly class RemarkController
     public function write(string $id, #[MapRequestPayload] RemarkGiven $given): JsonResponse
     {
         $setup = $this->shelf->get($id);
-        $person = $this->who->name(trim($given->by));
-        if ('' === $person) {
-            throw new UnprocessableEntityHttpException('Say who you are first.');
-        }
+        $person = $this->who->named($given->by);
         $remark =
             null === $given->to
                 ? $this->remarks->write($setup, $given->about, $given->at, $given->words, $person, trim($given->text))

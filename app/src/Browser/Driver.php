@@ -24,8 +24,14 @@ use Symfony\Component\Process\Process;
  */
 final class Driver
 {
-    private const FLAGS = [
+    /**
+     * How Chromium is begun. It takes up the whole of a screen that is as large: what it draws around a page takes as
+     * long as many a page, and a page that asks for the screen is told of one that it fits.
+     */
+    public const FLAGS = [
         '--headless',
+        '--kiosk',
+        '--screen-info={1280x900}',
         '--no-sandbox',
         '--disable-gpu',
         '--disable-quic',

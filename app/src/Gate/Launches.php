@@ -7,6 +7,7 @@ namespace Ithrel\App\Gate;
 use Doctrine\ORM\EntityManagerInterface;
 use Ithrel\App\Store\Launch;
 use Ithrel\App\Store\Shelf;
+use Ithrel\App\Store\SignedLaunch;
 use Ithrel\App\Store\StoredSetup;
 use Ithrel\App\Work\Bounds;
 use Ithrel\App\Work\OutOfBounds;
@@ -27,6 +28,8 @@ final readonly class Launches
 {
     private const SECONDS_OF_DIFF = 8;
 
+    public const A_PAGE = 20;
+
     public function __construct(
         private EntityManagerInterface $entities,
         private SetupGate $gates,
@@ -34,11 +37,33 @@ final readonly class Launches
     ) {}
 
     /**
-     * @return list<Launch> the newest first
+     * @param string $before id of one; those before it. '': the latest
+     *
+     * @return list<SignedLaunch> the newest first, A_PAGE at most
      */
-    public function of(StoredSetup $stored): array
+    public function of(StoredSetup $stored, string $before = ''): array
     {
-        return $this->entities->getRepository(Launch::class)->findBy(['setup' => $stored], ['id' => 'DESC']);
+        /** @var list<SignedLaunch> $signed */
+        $signed = $this->entities
+            ->createQuery(
+                sprintf(
+                    'SELECT NEW %s(l.id, l.person, l.signedAt, l.verdict, l.revision, l.sha256) FROM %s l ' .
+                        'WHERE l.setup = :setup%s ORDER BY l.id DESC',
+                    SignedLaunch::class,
+                    Launch::class,
+                    '' === $before ? '' : ' AND l.id < :before',
+                ),
+            )
+            ->setParameters(['setup' => $stored] + ('' === $before ? [] : ['before' => $before]))
+            ->setMaxResults(self::A_PAGE)
+            ->getResult();
+
+        return $signed;
+    }
+
+    private function last(StoredSetup $stored): ?Launch
+    {
+        return $this->entities->getRepository(Launch::class)->findOneBy(['setup' => $stored], ['id' => 'DESC']);
     }
 
     public function get(StoredSetup $stored, string $id): Launch
@@ -75,7 +100,7 @@ final readonly class Launches
                     sprintf('Revision %d came in between. Look at its gate, then sign.', $revision->number()),
                 );
             }
-            $last = $this->of($stored)[0] ?? null;
+            $last = $this->last($stored);
             if (null !== $last && $last->sha256() === $sha256) {
                 throw new ConflictHttpException(
                     sprintf(
@@ -113,7 +138,7 @@ final readonly class Launches
      */
     public function since(StoredSetup $stored): ?array
     {
-        $last = $this->of($stored)[0] ?? null;
+        $last = $this->last($stored);
         if (null === $last) {
             return null;
         }

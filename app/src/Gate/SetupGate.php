@@ -14,6 +14,7 @@ use Ithrel\App\Store\AcceptedItem;
 use Ithrel\App\Store\Catalogues;
 use Ithrel\App\Store\HandedSheet;
 use Ithrel\App\Store\LimitNotes;
+use Ithrel\App\Store\Newest;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\App\Store\Reports;
@@ -42,6 +43,8 @@ final readonly class SetupGate
 {
     /** Rehearsals looked at, the last ones; an earlier one has little to say. */
     private const MOST_RUNS = 5;
+
+    private const A_PAGE = 50;
 
     public function __construct(
         private Shelf $shelf,
@@ -120,11 +123,23 @@ final readonly class SetupGate
     }
 
     /**
-     * @return list<AcceptedItem> the newest first, taken back or not
+     * @return list<AcceptedItem> those that nobody took back, the newest first
      */
     public function accepted(StoredSetup $stored): array
     {
-        return $this->entities->getRepository(AcceptedItem::class)->findBy(['setup' => $stored], ['id' => 'DESC']);
+        return $this->entities
+            ->getRepository(AcceptedItem::class)
+            ->findBy(['setup' => $stored, 'takenBackAt' => null], ['id' => 'DESC']);
+    }
+
+    /**
+     * @param string $before id of one; those before it. '': the latest
+     *
+     * @return list<AcceptedItem> all that was ever accepted, the newest first, A_PAGE at most
+     */
+    public function everAccepted(StoredSetup $stored, string $before = ''): array
+    {
+        return Newest::of($this->entities, AcceptedItem::class, $stored, $before, self::A_PAGE);
     }
 
     /**
@@ -260,9 +275,7 @@ final readonly class SetupGate
     {
         $items = [];
         foreach (array_reverse($this->accepted($stored)) as $item) {
-            if (null === $item->takenBackAt()) {
-                $items[] = $item->toArray();
-            }
+            $items[] = $item->toArray();
         }
 
         return Acceptance::read(json_encode(['ithrel' => 'accepted/1', 'items' => $items], JSON_THROW_ON_ERROR));

@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace Ithrel\App\Http;
 
 use OpenApi\Analysis;
-use OpenApi\Annotations\Components;
 use OpenApi\Annotations\MediaType;
 use OpenApi\Annotations\OpenApi;
 use OpenApi\Annotations\Operation;
 use OpenApi\Annotations\Response;
 use OpenApi\Annotations\Schema;
+use OpenApi\Generator;
 
 /**
- * Describes what any address of the interface can answer beside its own, as listeners answer it for all of them: written
- * down once, and said of each.
+ * Describes what any address of the interface can answer beside its own, as listeners answer it for all of them:
+ * written down once, and said of each.
  */
 final class CommonAnswers
 {
@@ -40,18 +40,15 @@ final class CommonAnswers
         if (null === $openapi) {
             return;
         }
-        if (!$openapi->components instanceof Components) {
-            $openapi->components = new Components(['_context' => $openapi->_context]);
-        }
         $openapi->components->responses = [
-            ...is_array($openapi->components->responses) ? $openapi->components->responses : [],
+            ...Generator::isDefault($openapi->components->responses) ? [] : $openapi->components->responses,
             ...array_map(
                 static fn(int $status): Response => self::described($openapi, $status),
                 array_keys(self::WORDS),
             ),
         ];
         foreach ($analysis->getAnnotationsOfType(Operation::class) as $operation) {
-            if (!$operation instanceof Operation || !is_array($operation->responses)) {
+            if (!$operation instanceof Operation || Generator::isDefault($operation->responses)) {
                 continue;
             }
             $own = array_map(static fn(Response $r): string => (string) $r->response, $operation->responses);
@@ -74,7 +71,7 @@ final class CommonAnswers
      */
     private static function of(Operation $operation): array
     {
-        $path = (string) $operation->path;
+        $path = $operation->path;
         $isSafe = 'get' === $operation->method;
         $of = [400, 401, 403, 421, 422, 500];
         if (str_contains($path, '{')) {

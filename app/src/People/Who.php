@@ -6,6 +6,7 @@ namespace Ithrel\App\People;
 
 use Ithrel\App\Store\Account;
 use Symfony\Component\HttpFoundation\RequestStack;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
 
 /**
@@ -45,6 +46,18 @@ final readonly class Who
         $header = rawurldecode((string) $this->requests->getCurrentRequest()?->headers->get(self::HEADER));
 
         return '' !== $said ? $said : mb_substr(mb_scrub($header, 'UTF-8'), 0, 200, 'UTF-8');
+    }
+
+    /**
+     * The name of who does what is done by name.
+     *
+     * @throws UnprocessableEntityHttpException where nobody says it
+     */
+    public function named(string $said): string
+    {
+        $name = $this->name(trim($said));
+
+        return '' === $name ? throw new UnprocessableEntityHttpException('Say who you are first.') : $name;
     }
 
     /**

@@ -102,11 +102,15 @@ final class GateApiTest extends ApiTestCase
         $this->send('DELETE', '/api/setups/' . $id . '/accepted/' . $after['accepted'][0]['id'] . '?by=Bo', null, 204);
         $back = $this->send('GET', '/api/setups/' . $id . '/gate', null, 200);
         self::assertCount(count($gate['open']), $back['open']);
+        self::assertSame([], $back['accepted']);
+        $list = '/api/setups/' . $id . '/accepted';
+        $ever = $this->send('GET', $list, null, 200);
         self::assertSame(
-            'Bo',
-            $back['accepted'][0]['takenBack'],
+            [['Ada', 'Bo']],
+            array_map(static fn(array $a): array => [$a['by'], $a['takenBack']], $ever),
             'It stays to be read who accepted it, and who took it back.',
         );
+        self::assertSame([], $this->send('GET', $list . '?before=' . $ever[0]['id'], null, 200));
     }
 
     public function testALaunchIsSignedOnceAndKeptForEver(): void
@@ -163,6 +167,9 @@ final class GateApiTest extends ApiTestCase
             )['detail'] . ('may-launch' === $gate['verdict'] ? '' : ' came in between'),
         );
 
+        $list = '/api/setups/' . $id . '/launches';
+        self::assertSame([$launch], $this->send('GET', $list, null, 200));
+        self::assertSame([], $this->send('GET', $list . '?before=' . $launch['id'], null, 200));
         $this->send('DELETE', '/api/setups/' . $id, null, 204);
         self::assertNotContains(
             $id,

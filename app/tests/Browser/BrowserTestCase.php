@@ -11,6 +11,7 @@ use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverElement;
+use Ithrel\App\Browser\Driver;
 use Ithrel\Shop\Tests\Processes;
 use PHPUnit\Framework\TestCase;
 
@@ -22,19 +23,7 @@ use PHPUnit\Framework\TestCase;
 #[SkipDatabaseRollback]
 abstract class BrowserTestCase extends TestCase
 {
-    private const FLAGS = [
-        '--headless',
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--disable-dev-shm-usage',
-        '--window-size=1280,800',
-        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1',
-    ];
+    private const FLAGS = [...Driver::FLAGS, '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'];
 
     protected static RemoteWebDriver $browser;
     private static ChromeDevToolsDriver $tools;

@@ -31,7 +31,7 @@ describe('the gate', () => {
     notChecked: ['No shop was rehearsed.'],
     notes: 1,
     accepted: [] as unknown[],
-    launches: [] as unknown[],
+    lastLaunch: null as unknown,
     since: null as unknown,
   }
 
@@ -65,7 +65,10 @@ describe('the gate', () => {
     }
     const requests = serve({
       '/api/setups/d/gate': { ...gate, accepted: [accepted] },
-      '/api/setups/d/accepted': gate,
+      '/api/setups/d/accepted': [
+        accepted,
+        { ...accepted, id: '01BACK', words: 'Too dear.', takenBack: 'Cy' },
+      ],
       '/api/setups/d/accepted/01ACCEPTED': {},
     })
     const w = await station(GateStation, desk(), '/setups/d/gate')
@@ -89,6 +92,14 @@ describe('the gate', () => {
     await w.get('[aria-label="Take back: A label is doubled."]').trigger('click')
     await vi.waitFor(() => {
       expect(requests.find((r) => r.method === 'DELETE')?.url).toContain('/accepted/01ACCEPTED?by=Ada')
+    })
+    await w.get('[aria-expanded="false"].link:not([aria-label])').trigger('click')
+    await vi.waitFor(() => {
+      expect(w.findAll('.back').map((b) => b.text())).toEqual([
+        expect.stringContaining(
+          'Too dear.Bo (lead), 2030-01-07: as meant — until its place changes; taken back by Cy',
+        ),
+      ])
     })
   })
 
@@ -115,10 +126,10 @@ describe('the gate', () => {
         verdict: 'may-launch',
         words: 'May launch',
         open: [],
-        launches: [launch],
+        lastLaunch: launch,
         since,
       },
-      '/api/setups/d/launches': launch,
+      '/api/setups/d/launches': [launch],
     })
     const w = await station(GateStation, desk({ sha256: 'y' }), '/setups/d/gate')
     expect(w.text()).toContain('0 combinations gained, 12 lost, 3 repriced.')

@@ -7,11 +7,11 @@ import { useDesk } from '../desk/useDesk'
 import { answer, client } from '../shared/api'
 import { grouped } from '../shared/numbers'
 import { queries } from '../shared/queries'
-import { testerName } from '../shared/tester'
 import TesterName from '../shared/TesterName.vue'
 import Trouble from '../shared/Trouble.vue'
 import { aboutFinding, remarksQuery } from '../people/remarks'
 import Remarks from '../people/Remarks.vue'
+import AcceptedItems from './AcceptedItems.vue'
 import AcceptForm from './AcceptForm.vue'
 import AtTheShop from './AtTheShop.vue'
 import Signature from './Signature.vue'
@@ -51,16 +51,6 @@ async function renew(): Promise<void> {
   accepting.value = null
   await queryClient.invalidateQueries({ queryKey: ['gate', desk.value.id] })
 }
-const takeBack = useMutation({
-  mutationFn: (item: string) =>
-    answer(
-      client.DELETE('/api/setups/{id}/accepted/{item}', {
-        params: { path: { id: desk.value.id, item }, query: { by: testerName.value } },
-      }),
-    ),
-  onSuccess: renew,
-})
-
 const router = useRouter()
 /** Exactly the checks that have to be tried, where the setup was tried last. */
 const again = useMutation({
@@ -156,32 +146,7 @@ function place(item: { kind: string; at: string }) {
           />
         </li>
       </ul>
-      <template v-if="gate.accepted.length > 0">
-        <h3>
-          Accepted <span class="quiet">{{ gate.accepted.filter((a) => a.takenBack === null).length }}</span>
-        </h3>
-        <ul class="accepted">
-          <li v-for="a in gate.accepted" :key="a.id" :class="{ back: a.takenBack !== null }">
-            <span class="quiet">{{ a.takenBack === null ? '✓ known' : '↩ taken back' }}</span>
-            <span
-              >{{ a.words }}<br /><span class="quiet"
-                >{{ a.by }} ({{ a.role }}), {{ a.when.slice(0, 10) }}: {{ a.why }} —
-                {{ a.until === 'change' ? 'until its place changes' : `until ${a.until}`
-                }}<template v-if="a.takenBack">; taken back by {{ a.takenBack }}</template></span
-              ></span
-            >
-            <button
-              v-if="a.takenBack === null"
-              type="button"
-              class="link"
-              :aria-label="`Take back: ${a.words}`"
-              @click="takeBack.mutate(a.id)"
-            >
-              take back
-            </button>
-          </li>
-        </ul>
-      </template>
+      <AcceptedItems :setup="desk.id" :accepted="gate.accepted" @done="renew" />
       <template v-if="gate.since">
         <h3>Since the last launch</h3>
         <p v-if="gate.since.changes === null" class="quiet">What changed takes too long to be said here.</p>
@@ -194,7 +159,7 @@ function place(item: { kind: string; at: string }) {
               :to="{
                 name: 'changes',
                 params: { id: desk.id },
-                query: { from: String(gate.launches[0]?.revision ?? '') },
+                query: { from: String(gate.lastLaunch?.revision ?? '') },
               }"
               >Side by side</router-link
             >
@@ -217,7 +182,7 @@ function place(item: { kind: string; at: string }) {
         :id="desk.id"
         :sha256="desk.sha256"
         :may-launch="gate.verdict === 'may-launch'"
-        :launches="gate.launches"
+        :signed="gate.lastLaunch?.sha256"
         @done="renew"
       />
       <AtTheShop v-if="gate.fresh" :setup="desk.id" :sha256="desk.sha256" :fresh="gate.fresh" />
@@ -267,9 +232,6 @@ function place(item: { kind: string; at: string }) {
 }
 .talk {
   grid-column: 2 / -1;
-}
-.back {
-  opacity: 0.75;
 }
 .gate {
   display: grid;

@@ -1,19 +1,18 @@
 <script setup lang="ts">
 import { mdiFountainPenTip } from '@mdi/js'
-import { useMutation } from '@tanstack/vue-query'
+import { useInfiniteQuery, useMutation } from '@tanstack/vue-query'
+import { computed } from 'vue'
 import { answer, client } from '../shared/api'
+import { queries } from '../shared/queries'
 import { testerName, testerRole } from '../shared/tester'
 import Trouble from '../shared/Trouble.vue'
 
-/** Signs a launch, and shows the launches that were signed. */
-const props = defineProps<{
-  id: string
-  sha256: string
-  mayLaunch: boolean
-  launches: { id: string; by: string; when: string; verdict: string; revision: number; sha256: string }[]
-}>()
+/** Signs a launch, and shows the launches that were signed. "signed" is the document that was signed last. */
+const props = defineProps<{ id: string; sha256: string; mayLaunch: boolean; signed: string | undefined }>()
 const emit = defineEmits<{ done: [] }>()
 
+const query = useInfiniteQuery(computed(() => queries.launches(props.id)))
+const launches = computed(() => query.data.value?.pages.flat() ?? [])
 const sign = useMutation({
   mutationFn: () =>
     answer(
@@ -43,8 +42,17 @@ const day = (when: string): string => when.slice(0, 16).replace('T', ' ')
         >
       </li>
     </ul>
-    <p v-else class="quiet">It was never launched.</p>
-    <template v-if="launches[0]?.sha256 !== sha256">
+    <p v-else-if="query.data.value" class="quiet">It was never launched.</p>
+    <v-btn
+      v-if="query.hasNextPage.value"
+      variant="text"
+      size="small"
+      :loading="query.isFetchingNextPage.value"
+      @click="query.fetchNextPage()"
+      >Earlier launches</v-btn
+    >
+    <Trouble v-if="query.error.value" :error="query.error.value" />
+    <template v-if="signed !== sha256">
       <v-btn
         v-if="mayLaunch"
         variant="flat"

@@ -4,6 +4,7 @@ import type { Desk as DeskAsTold, paths, ProblemDetails } from './api.d'
 import { testerName } from './tester'
 
 export type {
+  AcceptedView as Accepted,
   BoundaryView as Sheet,
   CheckCell,
   CheckDifference,

@@ -238,6 +238,24 @@ export const queries = {
       refetchInterval: ({ state }) =>
         state.data && ['planning', 'running'].includes(state.data.state) ? RUNNING_MILLISECONDS : false,
     }),
+  accepted: (id: string) =>
+    infiniteQueryOptions({
+      queryKey: ['gate', id, 'accepted'],
+      queryFn: ({ pageParam }) =>
+        answer(
+          client.GET('/api/setups/{id}/accepted', { params: { path: { id }, query: { before: pageParam } } }),
+        ),
+      ...earlierThan(50),
+    }),
+  launches: (id: string) =>
+    infiniteQueryOptions({
+      queryKey: ['gate', id, 'launches'],
+      queryFn: ({ pageParam }) =>
+        answer(
+          client.GET('/api/setups/{id}/launches', { params: { path: { id }, query: { before: pageParam } } }),
+        ),
+      ...earlierThan(20),
+    }),
   pages: (id: string) =>
     infiniteQueryOptions({
       queryKey: ['pages', id],

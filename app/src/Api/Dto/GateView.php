@@ -20,7 +20,7 @@ use OpenApi\Attributes as OA;
             'notChecked',
             'notes',
             'accepted',
-            'launches',
+            'lastLaunch',
             'since',
             'remarks',
             'valid',
@@ -37,7 +37,6 @@ final readonly class GateView
      * @param list<string> $checked
      * @param list<string> $notChecked
      * @param list<AcceptedView> $accepted
-     * @param list<LaunchView> $launches
      */
     public function __construct(
         #[OA\Property(enum: ['may-launch', 'not-yet', 'must-not-launch'])] public string $verdict,
@@ -49,7 +48,7 @@ final readonly class GateView
         #[OA\Property(description: 'findings to know, which need nobody')] public int $notes,
         #[
             OA\Property(
-                description: 'the newest first',
+                description: 'those that nobody took back, the newest first',
                 type: 'array',
                 items: new OA\Items(ref: '#/components/schemas/AcceptedView'),
             ),
@@ -57,12 +56,12 @@ final readonly class GateView
         public array $accepted,
         #[
             OA\Property(
-                description: 'the newest first',
-                type: 'array',
-                items: new OA\Items(ref: '#/components/schemas/LaunchView'),
+                ref: '#/components/schemas/LaunchView',
+                description: 'null where it was never launched',
+                nullable: true,
             ),
         ]
-        public array $launches,
+        public ?LaunchView $lastLaunch,
         #[
             OA\Property(
                 ref: '#/components/schemas/ChangeView',
