@@ -10,6 +10,7 @@ use Ithrel\App\People\Changes;
 use Ithrel\App\Rehearsal\Plans;
 use Ithrel\App\Rehearsal\Rehearsals;
 use Ithrel\App\Store\Shelf;
+use Ithrel\Core\Compare\FilledSheet;
 use Ithrel\Core\Compare\HandDepth;
 use Ithrel\Core\Compare\HandSheet;
 use Ithrel\Core\Setup\UnreadableDocument;
@@ -56,7 +57,7 @@ final readonly class HandSheetController
         $revision = $this->shelf->get($id)->latest();
 
         return new JsonResponse(
-            $this->views->hand($this->shelf->reach($revision)->setup, $this->plans->of($revision, Shelf::today())),
+            CheckViews::hand($this->shelf->reach($revision)->setup, $this->plans->of($revision, Shelf::today())),
         );
     }
 
@@ -128,7 +129,7 @@ final readonly class HandSheetController
         $revision = $setup->latest();
         $plan = $this->plans->of($revision, Shelf::today());
         $document = $this->shelf->reach($revision)->setup;
-        $found = HandSheet::read($document, $plan, $sheet->text);
+        $found = FilledSheet::read($document, $plan, $sheet->text);
         if ([] === $found) {
             throw UnreadableDocument::at('', 'Nothing is filled in: the column "found" is empty in every row.');
         }

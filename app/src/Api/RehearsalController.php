@@ -44,6 +44,7 @@ final readonly class RehearsalController
         private Rehearsals $rehearsals,
         private KeptChecks $checks,
         private RehearsalViews $views,
+        private CheckViews $each,
         private ShopSettings $shops,
         private ItemPages $pages,
         private DueRehearsals $due,
@@ -410,7 +411,7 @@ final readonly class RehearsalController
     ]
     public function check(string $run, int $number): JsonResponse
     {
-        return new JsonResponse($this->views->check($this->checks->get($this->rehearsals->get($run), $number)));
+        return new JsonResponse($this->each->check($this->checks->get($this->rehearsals->get($run), $number)));
     }
 
     #[Route('/api/rehearsals/{run}/{file}', methods: ['GET'], requirements: ['file' => 'checks\.csv|junit\.xml'])]
@@ -437,7 +438,7 @@ final readonly class RehearsalController
 
         return new Response(
             $isCsv
-                ? $this->views->csv($rehearsal)
+                ? $this->each->csv($rehearsal)
                 : JUnitFile::text(
                     $rehearsal->setup()->title(),
                     $rehearsal->createdAt(),

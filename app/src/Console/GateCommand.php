@@ -14,7 +14,7 @@ use Ithrel\Core\Boundary\Boundaries;
 use Ithrel\Core\Boundary\TickedSheets;
 use Ithrel\Core\Compare\CheckComparison;
 use Ithrel\Core\Compare\Difference;
-use Ithrel\Core\Compare\HandSheet;
+use Ithrel\Core\Compare\FilledSheet;
 use Ithrel\Core\Gate\Acceptance;
 use Ithrel\Core\Gate\Gate;
 use Ithrel\Core\Gate\PriceList;
@@ -207,7 +207,7 @@ final class GateCommand extends Command
         }
         $checks = [];
         $comparison = new CheckComparison($setup);
-        foreach (HandSheet::read($setup, $plan, $text) as $number => $found) {
+        foreach (FilledSheet::read($setup, $plan, $text) as $number => $found) {
             $differences = array_map(
                 static fn(Difference $d): array => [
                     'stage' => $d->stage,

@@ -10,14 +10,7 @@ namespace Ithrel\Core\Page;
  */
 final class ControlFinder
 {
-    /** Elements around a control in which its words are looked for. */
-    private const MOST_AROUND = 3;
-
-    /** @var array<string, PageElement> id => element */
-    private array $byId = [];
-
-    /** @var array<string, PageElement> id of a field => its label */
-    private array $labels = [];
+    private readonly ControlLabels $labels;
 
     /** @var list<Control> */
     private array $controls = [];
@@ -25,17 +18,9 @@ final class ControlFinder
     /** @var array<int, true> elements that belong to a control already */
     private array $taken = [];
 
-    private function __construct(private readonly PageSnapshot $page)
+    private function __construct(PageSnapshot $page)
     {
-        foreach ($page->all() as $element) {
-            $id = $element->attribute('id');
-            if (null !== $id) {
-                $this->byId[$id] ??= $element;
-            }
-            if ('label' === $element->tag && null !== $element->attribute('for')) {
-                $this->labels[$element->attribute('for')] ??= $element;
-            }
-        }
+        $this->labels = new ControlLabels($page);
     }
 
     /**
@@ -75,9 +60,9 @@ final class ControlFinder
                 'textarea' === $element->tag ||
                 ('textbox' === $aria && null !== $element->attribute('contenteditable'))
             ) {
-                $finder->add(new Control(Control::TEXT, $finder->labelOf($element), $element));
+                $finder->add(new Control(Control::TEXT, $finder->labels->labelOf($element), $element));
             } elseif ('spinbutton' === $aria) {
-                $finder->add(new Control(Control::NUMBER, $finder->labelOf($element), $element));
+                $finder->add(new Control(Control::NUMBER, $finder->labels->labelOf($element), $element));
             }
         }
         $finder->addSets($sets);
@@ -137,7 +122,7 @@ final class ControlFinder
             default => null,
         };
         if (null !== $kind) {
-            $this->add(new Control($kind, $this->labelOf($element), $element));
+            $this->add(new Control($kind, $this->labels->labelOf($element), $element));
         }
     }
 
@@ -146,14 +131,14 @@ final class ControlFinder
         $items = [];
         foreach ($element->all() as $option) {
             if ('option' === $option->tag) {
-                $text = $option->attribute('label') ?? self::raw($option);
+                $text = $option->attribute('label') ?? ControlLabels::raw($option);
                 $items[] = new ControlItem($text, $option, null === $option->attribute('hidden') ? $element : null);
             }
         }
         $this->add(
             new Control(
                 null !== $element->attribute('multiple') ? Control::CHECKS : Control::LIST,
-                $this->labelOf($element),
+                $this->labels->labelOf($element),
                 $element,
                 $items,
             ),
@@ -166,13 +151,13 @@ final class ControlFinder
         $around = $element;
         if ('combobox' === $role) {
             $around =
-                $this->byId[$element->attribute('aria-controls') ?? ($element->attribute('aria-owns') ?? '')] ??
+                $this->labels->byId[$element->attribute('aria-controls') ?? ($element->attribute('aria-owns') ?? '')] ??
                 $element;
         }
         foreach ($around->all() as $option) {
             if ('option' === $option->attribute('role')) {
                 $items[] = new ControlItem(
-                    '' !== $option->name ? $option->name : self::raw($option),
+                    '' !== $option->name ? $option->name : ControlLabels::raw($option),
                     $option,
                     'combobox' === $role ? $element : null,
                 );
@@ -180,7 +165,7 @@ final class ControlFinder
             }
         }
         $this->taken[$around->id] = true;
-        $label = $this->labelOf($element);
+        $label = $this->labels->labelOf($element);
         $this->add(
             new Control(
                 'true' === $around->attribute('aria-multiselectable') ? Control::CHECKS : Control::LIST,
@@ -220,7 +205,11 @@ final class ControlFinder
     {
         foreach ($sets as [$kind, $elements]) {
             $items = array_map(
-                fn(PageElement $e): ControlItem => new ControlItem($this->itemText($e), $e, $this->labelElement($e)),
+                fn(PageElement $e): ControlItem => new ControlItem(
+                    $this->labels->itemText($e),
+                    $e,
+                    $this->labels->labelElement($e),
+                ),
                 $elements,
             );
             if (1 === count($elements) && Control::RADIOS !== $kind) {
@@ -231,7 +220,7 @@ final class ControlFinder
             // A radio among toggles: where one is pressed the others are not.
             $this->controls[] = new Control(
                 'toggle' === $kind ? Control::RADIOS : $kind,
-                $this->groupLabel($around, $elements),
+                $this->labels->groupLabel($around, $elements),
                 $around,
                 $items,
             );
@@ -251,131 +240,5 @@ final class ControlFinder
         }
 
         return $around;
-    }
-
-    /**
-     * @param list<PageElement> $elements
-     */
-    private function groupLabel(PageElement $around, array $elements): string
-    {
-        $group = $around->closest(
-            static fn(PageElement $e): bool => 'fieldset' === $e->tag ||
-                in_array($e->attribute('role'), ['radiogroup', 'group', 'listbox'], true),
-        );
-        if (null !== $group) {
-            $named = $this->named($group);
-            if (null !== $named) {
-                return $named;
-            }
-            foreach ($group->children as $child) {
-                if ('legend' === $child->tag) {
-                    return self::raw($child);
-                }
-            }
-            if ('' !== $group->name) {
-                return $group->name;
-            }
-        }
-
-        return $this->wordsBefore($elements[0], $around);
-    }
-
-    private function itemText(PageElement $element): string
-    {
-        $label = $this->labelElement($element);
-        foreach (
-            [
-                $this->named($element) ?? '',
-                $element->name,
-                null === $label ? '' : self::raw($label),
-                $element->attribute('title') ?? '',
-                self::raw($element),
-                $element->attribute('value') ?? '',
-            ]
-            as $text
-        ) {
-            if ('' !== trim($text)) {
-                return trim($text);
-            }
-        }
-
-        return '';
-    }
-
-    private function labelElement(PageElement $element): ?PageElement
-    {
-        $for = $this->labels[$element->attribute('id') ?? ''] ?? null;
-
-        return $for ?? $element->closest(static fn(PageElement $e): bool => 'label' === $e->tag);
-    }
-
-    private function labelOf(PageElement $element): string
-    {
-        $named = $this->named($element);
-        $label = $this->labelElement($element);
-        foreach (
-            [$named ?? '', null === $label ? '' : self::raw($label), $element->name, $element->attribute('title') ?? '']
-            as $text
-        ) {
-            if ('' !== trim($text)) {
-                return trim($text);
-            }
-        }
-
-        return $this->wordsBefore($element, $element);
-    }
-
-    private function named(PageElement $element): ?string
-    {
-        $texts = [];
-        foreach (explode(' ', $element->attribute('aria-labelledby') ?? '') as $id) {
-            $texts[] = isset($this->byId[$id]) ? self::raw($this->byId[$id]) : '';
-        }
-        $text = trim(implode(' ', $texts));
-
-        return '' !== $text
-            ? $text
-            : ('' !== trim($element->attribute('aria-label') ?? '')
-                ? trim($element->attributes['aria-label'] ?? '')
-                : null);
-    }
-
-    /** The nearest words that stand before something, as they do where nobody wrote a label. */
-    private function wordsBefore(PageElement $element, PageElement $around): string
-    {
-        $node = $around;
-        for ($level = 0; $level < self::MOST_AROUND && null !== $node->parent; ++$level) {
-            $last = '';
-            foreach ($node->parent->children as $sibling) {
-                if ($sibling === $node) {
-                    break;
-                }
-                $text = self::raw($sibling);
-                $last = '' !== $text && mb_strlen($text) < 120 ? $text : $last;
-            }
-            if ('' !== $last) {
-                return $last;
-            }
-            $node = $node->parent;
-        }
-
-        return '';
-    }
-
-    /** Text of an element, shown or not, without that of fields in it. */
-    private static function raw(PageElement $element): string
-    {
-        $text = '';
-        foreach ($element->children as $child) {
-            if ('#text' === $child->tag) {
-                $text .= $child->name;
-            } elseif ('img' === $child->tag) {
-                $text .= ' ' . ($child->attribute('alt') ?? '') . ' ';
-            } elseif (!in_array($child->tag, ['select', 'textarea', 'script', 'style', 'button'], true)) {
-                $text .= ' ' . self::raw($child) . ' ';
-            }
-        }
-
-        return trim((string) preg_replace('/[\s\x{A0}]+/u', ' ', $text));
     }
 }

@@ -8,6 +8,7 @@ use Ithrel\Core\Compare\Cell;
 use Ithrel\Core\Compare\Cells;
 use Ithrel\Core\Compare\CheckComparison;
 use Ithrel\Core\Compare\Difference;
+use Ithrel\Core\Compare\FilledSheet;
 use Ithrel\Core\Compare\Found;
 use Ithrel\Core\Compare\HandDepth;
 use Ithrel\Core\Compare\HandSheet;
@@ -90,7 +91,7 @@ final class HandSheetTest extends TestCase
         );
         $plan = Planner::plan($reach);
         $rows = $this->filled($reach->setup, $plan, static fn(array $row): string => $row[9]);
-        $found = HandSheet::read($reach->setup, $plan, $rows);
+        $found = FilledSheet::read($reach->setup, $plan, $rows);
         self::assertCount(count($plan->checks), $found);
         $comparison = new CheckComparison($reach->setup);
         foreach ($plan->checks as $check) {
@@ -103,7 +104,7 @@ final class HandSheetTest extends TestCase
         $rows = iterator_to_array(HandSheet::rows($this->setup, $this->plan, HandDepth::Check), false);
         self::assertCount(1 + count($this->plan->checks), $rows);
         $comparison = new CheckComparison($this->setup);
-        $with = fn(\Closure $found): array => HandSheet::read(
+        $with = fn(\Closure $found): array => FilledSheet::read(
             $this->setup,
             $this->plan,
             Csv::text(
@@ -163,12 +164,12 @@ final class HandSheetTest extends TestCase
         );
         $comparison = new CheckComparison($this->setup);
         foreach (
-            HandSheet::read($this->setup, $this->plan, $filled(static fn(array $row): string => $row[9]))
+            FilledSheet::read($this->setup, $this->plan, $filled(static fn(array $row): string => $row[9]))
             as $number => $found
         ) {
             self::assertSame([], $comparison->differences($this->plan->checks[$number - 1], $found));
         }
-        $found = HandSheet::read(
+        $found = FilledSheet::read(
             $this->setup,
             $this->plan,
             $filled(static fn(array $row): string => '1' === $row[0] && 'unit price' === $row[8] ? '1.00' : ''),
@@ -191,7 +192,7 @@ final class HandSheetTest extends TestCase
     {
         self::assertSame(
             [],
-            HandSheet::read(
+            FilledSheet::read(
                 $this->setup,
                 $this->plan,
                 $this->filled($this->setup, $this->plan, static fn(): string => ''),
@@ -201,7 +202,7 @@ final class HandSheetTest extends TestCase
 
     public function testWhatIsLeftEmptyInACheckIsTakenAsExpected(): void
     {
-        $found = HandSheet::read(
+        $found = FilledSheet::read(
             $this->setup,
             $this->plan,
             $this->filled(
@@ -223,7 +224,7 @@ final class HandSheetTest extends TestCase
     public function testARefusalAndAFieldAreTold(): void
     {
         $refused = $this->required();
-        $found = HandSheet::read(
+        $found = FilledSheet::read(
             $this->setup,
             $this->plan,
             $this->filled(
@@ -238,7 +239,7 @@ final class HandSheetTest extends TestCase
             [['field', 'cart', 'names Size', 'names Plate']],
             $this->told($refused, $found[$refused->number]),
         );
-        $found = HandSheet::read(
+        $found = FilledSheet::read(
             $this->setup,
             $this->plan,
             $this->filled(
@@ -263,7 +264,7 @@ final class HandSheetTest extends TestCase
             Csv::text([[(string) $check->number, '', '', '', '', '', 'cart', '1', 'entry Bay', '', 'B4']]);
         self::assertSame(
             [['entries', 'cart', 'nothing', 'Bay: B4']],
-            $this->told($check, HandSheet::read($this->setup, $this->plan, $sheet)[$check->number]),
+            $this->told($check, FilledSheet::read($this->setup, $this->plan, $sheet)[$check->number]),
         );
     }
 
@@ -339,13 +340,13 @@ final class HandSheetTest extends TestCase
             ],
             JSON_THROW_ON_ERROR,
         );
-        $found = HandSheet::read($this->setup, $this->plan, $json);
+        $found = FilledSheet::read($this->setup, $this->plan, $json);
         self::assertSame(
             [['line total', 'cart', $check->lines[0]['lineTotal'], '3.00']],
             $this->told($check, $found[1]),
         );
         $refused = $this->required();
-        $found = HandSheet::read(
+        $found = FilledSheet::read(
             $this->setup,
             $this->plan,
             json_encode(['checks' => [['check' => $refused->number, 'taken' => true]]], JSON_THROW_ON_ERROR),
@@ -426,7 +427,7 @@ final class HandSheetTest extends TestCase
     private function assertRefused(string $message, string $text): void
     {
         try {
-            HandSheet::read($this->setup, $this->plan, $text);
+            FilledSheet::read($this->setup, $this->plan, $text);
             self::fail('It was taken.');
         } catch (UnreadableDocument $e) {
             self::assertSame($message, $e->problems[0]->message);
