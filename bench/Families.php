@@ -9,6 +9,8 @@ use Random\Randomizer;
 
 /**
  * Families of generated setups, each at three sizes. Equal calls give equal documents.
+ *
+ * Long, as it has a method a family.
  */
 final class Families
 {

@@ -6,7 +6,7 @@ declare(strict_types=1);
  * The faces of the rehearsal shop, tried in a real browser with nothing told but the address: first every demo setup
  * without a fault, then every fault on a setup where it shows on a page. Each is mapped anew, the faulty ones too, and
  * a few of the checks that the fault touches and of those it does not are tried. What must differ is what differs when
- * the shop is asked without any page between, and with the same fault.
+ * the shop is asked without any page between, and with the same fault. Long, as it is one experiment from end to end.
  *
  *   php bench/faces.php [--faces=form,tiles,widgets,shadow] [--setups=01,04] [--faults=none|NAME,…] [--most=5] [--rows]
  *

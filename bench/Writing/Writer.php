@@ -15,6 +15,8 @@ use Ithrel\Core\Setup\Today;
  * Writes a setup document in the Outline from an empty sheet, as a tester with the plan on paper would: by fields,
  * cells and sentences. What cannot be written so is listed.
  *
+ * Long, as it has a method for each part of the Outline that a person writes in.
+ *
  * @phpstan-type Member array<string, mixed>
  */
 final class Writer

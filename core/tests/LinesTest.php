@@ -7,12 +7,13 @@ namespace Ithrel\Core\Tests;
 use PHPUnit\Framework\TestCase;
 
 /**
- * Lines of PHP have at most 120 columns. What cannot be cut is let through: a text over several lines, and a text of
- * its own that is nearly as long.
+ * Lines of PHP have at most 120 columns, and files as many lines as their subject needs. What cannot be cut is let
+ * through: a text over several lines, and a text of its own that is nearly as long.
  */
 final class LinesTest extends TestCase
 {
     private const COLUMNS = 120;
+    private const LINES = 300;
     private const UNCUT = 80;
 
     public function testLinesFitTheScreen(): void
@@ -33,6 +34,35 @@ final class LinesTest extends TestCase
             }
         }
         self::assertSame([], $tooLong);
+    }
+
+    /** A file has one subject. What is longer says in its head why it is one: "Long, as …". Styles are not counted. */
+    public function testLongFilesSayWhy(): void
+    {
+        $silent = [];
+        $root = \dirname(__DIR__, 2);
+        $seen = 0;
+        foreach (['app/src', 'bench', 'core/src', 'shop/src', 'web/src'] as $folder) {
+            foreach (
+                new \RecursiveIteratorIterator(
+                    new \RecursiveDirectoryIterator($root . '/' . $folder, \FilesystemIterator::SKIP_DOTS),
+                )
+                as $file
+            ) {
+                \assert($file instanceof \SplFileInfo);
+                $name = $file->getPathname();
+                if (1 !== preg_match('/\.(php|ts|vue)$/', $name) || 1 === preg_match('/\.test\.ts$|\.d\.ts$/', $name)) {
+                    continue;
+                }
+                ++$seen;
+                $text = (string) preg_replace('/<style.*/s', '', (string) file_get_contents($name));
+                if (substr_count($text, "\n") > self::LINES && !str_contains($text, 'Long, as ')) {
+                    $silent[] = substr($name, \strlen($root) + 1);
+                }
+            }
+        }
+        self::assertGreaterThan(800, $seen);
+        self::assertSame([], $silent);
     }
 
     /**

@@ -11,7 +11,7 @@ use Brick\Math\BigDecimal;
  *
  * @phpstan-import-type Answers from Form
  *
- * A method a hook.
+ * Long, as it has a method a hook.
  */
 final class Faults
 {

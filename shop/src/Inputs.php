@@ -9,6 +9,8 @@ use Brick\Math\BigDecimal;
 /**
  * What the shop takes into its fields.
  *
+ * Long, as it has a method for each kind of input, whole.
+ *
  * @phpstan-import-type File from Form
  */
 final readonly class Inputs

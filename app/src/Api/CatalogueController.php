@@ -42,13 +42,12 @@ final readonly class CatalogueController
                     description: 'Its items, a hundred at most.',
                     content: new OA\JsonContent(ref: '#/components/schemas/CatalogueView'),
                 ),
-                new OA\Response(ref: '#/components/responses/404', response: 404),
             ],
         ),
     ]
     public function read(
-        #[MapQueryParameter] string $search = '',
-        #[MapQueryParameter(options: ['min_range' => 0])] int $from = 0,
+        #[MapQueryParameter(validationFailedStatusCode: 400)] string $search = '',
+        #[MapQueryParameter(options: ['min_range' => 0], validationFailedStatusCode: 400)] int $from = 0,
     ): JsonResponse {
         return new JsonResponse($this->view($search, $from));
     }
@@ -99,8 +98,10 @@ final readonly class CatalogueController
             ],
         ),
     ]
-    public function scope(string $id, #[MapQueryParameter(options: ['min_range' => 0])] int $from = 0): JsonResponse
-    {
+    public function scope(
+        string $id,
+        #[MapQueryParameter(options: ['min_range' => 0], validationFailedStatusCode: 400)] int $from = 0,
+    ): JsonResponse {
         $stored = $this->shelf->get($id);
         $setup = $this->shelf->reach($stored->latest())->setup;
         $catalogue = $this->catalogues->catalogue();

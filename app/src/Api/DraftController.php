@@ -56,7 +56,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * What is still being written: drafts out of pages and tables, texts that are checked and not kept, sentences.
  *
- * Most of it describes the interface; a method does little.
+ * Long, as most of it describes the interface; a method does little.
  */
 final readonly class DraftController
 {

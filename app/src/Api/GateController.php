@@ -15,6 +15,7 @@ use Ithrel\App\Gate\Launches;
 use Ithrel\App\Gate\SarifFile;
 use Ithrel\App\Gate\SetupGate;
 use Ithrel\App\Http\Created;
+use Ithrel\App\Http\Query;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Role;
 use Ithrel\App\People\Who;
@@ -37,7 +38,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * May it launch, by what is known of the latest revision; and what is accepted.
  *
- * Most of it describes the interface; a method does little.
+ * Long, as most of it describes the interface; a method does little.
  */
 final readonly class GateController
 {
@@ -79,7 +80,7 @@ final readonly class GateController
         $revision = $stored->latest();
         $gate = $this->gates->of($stored);
 
-        return match ($request->query->getString('format', 'json')) {
+        return match (Query::one($request, 'format', ['json', 'html', 'sarif'])) {
             'html' => new Response(
                 GatePage::html($gate, $this->shelf->reach($revision)->setup, $revision->sha256(), date('Y-m-d H:i')),
                 Response::HTTP_OK,
@@ -90,7 +91,7 @@ final readonly class GateController
                 Response::HTTP_OK,
                 self::file('gate.sarif', 'application/sarif+json'),
             ),
-            default => new JsonResponse($this->view($stored, $gate)),
+            'json' => new JsonResponse($this->view($stored, $gate)),
         };
     }
 
@@ -120,8 +121,10 @@ final readonly class GateController
             ],
         ),
     ]
-    public function everAccepted(string $id, #[MapQueryParameter] string $before = ''): JsonResponse
-    {
+    public function everAccepted(
+        string $id,
+        #[MapQueryParameter(validationFailedStatusCode: 400)] string $before = '',
+    ): JsonResponse {
         return new JsonResponse(
             array_map(self::accepted(...), $this->gates->everAccepted($this->shelf->get($id), $before)),
         );

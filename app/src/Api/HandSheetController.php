@@ -84,8 +84,10 @@ final readonly class HandSheetController
             ],
         ),
     ]
-    public function handSheetAsCsv(string $id, #[MapQueryParameter] HandDepth $depth = HandDepth::Stage): Response
-    {
+    public function handSheetAsCsv(
+        string $id,
+        #[MapQueryParameter(validationFailedStatusCode: 400)] HandDepth $depth = HandDepth::Stage,
+    ): Response {
         $revision = $this->shelf->get($id)->latest();
         $setup = $this->shelf->reach($revision)->setup;
         $plan = $this->plans->of($revision, Shelf::today());

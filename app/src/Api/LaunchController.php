@@ -8,6 +8,7 @@ use Ithrel\App\Api\Dto\LaunchView;
 use Ithrel\App\Api\Dto\Signing;
 use Ithrel\App\Gate\Launches;
 use Ithrel\App\Http\Created;
+use Ithrel\App\Http\Query;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
@@ -56,8 +57,10 @@ final readonly class LaunchController
             ],
         ),
     ]
-    public function list(string $id, #[MapQueryParameter] string $before = ''): JsonResponse
-    {
+    public function list(
+        string $id,
+        #[MapQueryParameter(validationFailedStatusCode: 400)] string $before = '',
+    ): JsonResponse {
         return new JsonResponse(array_map(self::view(...), $this->launches->of($this->shelf->get($id), $before)));
     }
 
@@ -121,7 +124,7 @@ final readonly class LaunchController
     {
         $launch = $this->launches->get($this->shelf->get($id), $item);
 
-        return match ($request->query->getString('format', 'html')) {
+        return match (Query::one($request, 'format', ['html', 'json', 'document'])) {
             'json' => new JsonResponse(
                 ['signed' => ['by' => $launch->person(), 'when' => $launch->signedAt()->format(\DATE_ATOM)]] +
                     $launch->gate(),
@@ -133,7 +136,7 @@ final readonly class LaunchController
                 Response::HTTP_OK,
                 self::file('setup.json', 'application/json; charset=utf-8'),
             ),
-            default => new Response(
+            'html' => new Response(
                 $launch->page(),
                 Response::HTTP_OK,
                 self::file('launch.html', 'text/html; charset=utf-8'),

@@ -14,6 +14,7 @@ use Ithrel\App\Api\Dto\QuantityStep;
 use Ithrel\App\Api\Dto\SheetText;
 use Ithrel\App\Api\Dto\SlipProblem;
 use Ithrel\App\Gate\SetupGate;
+use Ithrel\App\Http\Query;
 use Ithrel\App\Ledger\LedgerFile;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
@@ -45,7 +46,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * What one path costs, what all of them do, and what somebody wrote down that they should.
  *
- * Most of it describes the interface; a method does little.
+ * Long, as most of it describes the interface; a method does little.
  */
 final readonly class LedgerController
 {
@@ -94,7 +95,7 @@ final readonly class LedgerController
         $setup = $reach->setup;
         $appraisal = (new Appraiser($reach))->appraise(StateWords::given($setup, $request));
         $rows = (new LedgerSheet($setup))->rows($appraisal->quote, $appraisal->quantity);
-        $format = $request->query->getString('format', 'json');
+        $format = Query::one($request, 'format', ['json', 'csv', 'text']);
         if ('json' !== $format) {
             $csv = 'csv' === $format;
 
@@ -206,17 +207,10 @@ final readonly class LedgerController
     ]
     public function rows(string $sha256, Request $request): JsonResponse
     {
-        $from = $request->query->getString('from', '0');
-        if (1 !== preg_match('/^\d{1,2000}$/D', $from)) {
-            throw new BadRequestHttpException('"from" is a whole number from 0.');
-        }
+        $from = Query::large($request, 'from');
+        $limit = Query::whole($request, 'limit', 100, 1, self::MOST_ROWS);
         try {
-            return new JsonResponse(
-                $this->view($this->reach($sha256), $request)->rows(
-                    gmp_init($from),
-                    max(1, min(self::MOST_ROWS, $request->query->getInt('limit', 100))),
-                ),
-            );
+            return new JsonResponse($this->view($this->reach($sha256), $request)->rows($from, $limit));
         } catch (NotExact $e) {
             throw new UnprocessableEntityHttpException(
                 'The combinations cannot be put in the order of their totals: ' . $e->getMessage() . '.',
@@ -360,7 +354,12 @@ final readonly class LedgerController
             throw new BadRequestHttpException('This quantity cannot be bought.');
         }
 
-        return new TotalsView($reach, false, $quantity, 'dearest' === $request->query->getString('side'));
+        return new TotalsView(
+            $reach,
+            false,
+            $quantity,
+            'dearest' === Query::one($request, 'side', ['cheapest', 'dearest']),
+        );
     }
 
     /**

@@ -10,6 +10,7 @@ use Ithrel\App\Api\Dto\SamplesGiven;
 use Ithrel\App\Api\Dto\TickGiven;
 use Ithrel\App\Api\Dto\UnitPairView;
 use Ithrel\App\Browser\MadeFile;
+use Ithrel\App\Http\Query;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Who;
 use Ithrel\App\Store\LimitNotes;
@@ -40,7 +41,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * What may be typed: boundary sheets, and the files that they speak of.
  *
- * Most of it describes the interface; a method does little.
+ * Long, as most of it describes the interface; a method does little.
  */
 final readonly class LimitsController
 {
@@ -83,7 +84,7 @@ final readonly class LimitsController
         $reach = $this->shelf->reach($stored->latest());
         $samples = $this->notes->samples($stored);
         $sheets = (new Boundaries($reach, $samples))->sheets();
-        if ('csv' === $request->query->getString('format', 'json')) {
+        if ('csv' === Query::one($request, 'format', ['json', 'csv'])) {
             return new Response(BoundaryText::csv($sheets, $this->notes->seen($stored)), Response::HTTP_OK, [
                 'Content-Type' => 'text/csv; charset=utf-8',
                 'Content-Disposition' => 'attachment; filename=limits.csv',

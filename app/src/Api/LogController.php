@@ -48,8 +48,8 @@ final readonly class LogController
         ),
     ]
     public function read(
-        #[MapQueryParameter] string $before = '',
-        #[MapQueryParameter] string $setup = '',
+        #[MapQueryParameter(validationFailedStatusCode: 400)] string $before = '',
+        #[MapQueryParameter(validationFailedStatusCode: 400)] string $setup = '',
     ): JsonResponse {
         $query = $this->entities
             ->createQueryBuilder()

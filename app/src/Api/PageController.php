@@ -61,8 +61,10 @@ final readonly class PageController
             ],
         ),
     ]
-    public function list(string $id, #[MapQueryParameter] string $before = ''): JsonResponse
-    {
+    public function list(
+        string $id,
+        #[MapQueryParameter(validationFailedStatusCode: 400)] string $before = '',
+    ): JsonResponse {
         return new JsonResponse(array_map($this->views->short(...), $this->pages->of($this->shelf->get($id), $before)));
     }
 

@@ -126,7 +126,7 @@ final readonly class PictureController
             responses: [new OA\Response(response: 200, description: 'The picture.')],
         ),
     ]
-    public function show(string $id, #[MapQueryParameter] string $name): Response
+    public function show(string $id, #[MapQueryParameter(validationFailedStatusCode: 400)] string $name): Response
     {
         $found = $this->pictures->find($this->shelf->get($id)->id(), $name);
         if (null === $found) {

@@ -8,6 +8,7 @@ use Ithrel\App\Api\Dto\CombinationPage;
 use Ithrel\App\Api\Dto\CombinationRow;
 use Ithrel\App\Api\Dto\Ladder;
 use Ithrel\App\Api\Dto\Position;
+use Ithrel\App\Http\Query;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
 use Ithrel\App\Store\Shelf;
@@ -22,7 +23,6 @@ use Ithrel\Core\Setup\JsonText;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
-use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
@@ -178,11 +178,8 @@ final readonly class ReachController
     ]
     public function combinations(string $sha256, Request $request): JsonResponse
     {
-        $from = $request->query->getString('from', '0');
-        if (1 !== preg_match('/^\d{1,500}$/D', $from)) {
-            throw new BadRequestHttpException('"from" is a whole number from 0.');
-        }
-        $limit = max(1, min(self::MOST_ROWS, $request->query->getInt('limit', 100)));
+        $from = Query::large($request, 'from');
+        $limit = Query::whole($request, 'limit', 100, 1, self::MOST_ROWS);
         $reach = $this->shelf->reach($this->shelf->document($sha256));
         $setup = $reach->setup;
         $listing = new Listing(
@@ -195,7 +192,7 @@ final readonly class ReachController
         $pricer = new Pricer($setup);
         $influence = new InputInfluence($reach->board->page);
         $rows = [];
-        $n = gmp_init($from);
+        $n = $from;
         foreach ($listing->from($n, $limit) as $state) {
             $unit = $influence->decidesUnitPrice($state)
                 ? null
@@ -220,7 +217,7 @@ final readonly class ReachController
             new CombinationPage(
                 $this->set($request),
                 gmp_strval($listing->total()),
-                $from,
+                gmp_strval($from),
                 array_map(static fn($o): string => $o->label, $choices),
                 $rows,
                 $setup->currency->code,
@@ -230,11 +227,7 @@ final readonly class ReachController
 
     private function set(Request $request): string
     {
-        $set = $request->query->getString('set', Listing::SELECTABLE);
-
-        return in_array($set, Listing::SETS, true)
-            ? $set
-            : throw new BadRequestHttpException('"set" is one of ' . implode(', ', Listing::SETS) . '.');
+        return Query::one($request, 'set', Listing::SETS);
     }
 
     /**

@@ -35,7 +35,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /**
  * Tries a setup in a shop, and shows what the shop did.
  *
- * Most of it describes the interface; a method does little.
+ * Long, as most of it describes the interface; a method does little.
  */
 final readonly class RehearsalController
 {
@@ -127,8 +127,10 @@ final readonly class RehearsalController
             ],
         ),
     ]
-    public function list(string $id, #[MapQueryParameter] string $before = ''): JsonResponse
-    {
+    public function list(
+        string $id,
+        #[MapQueryParameter(validationFailedStatusCode: 400)] string $before = '',
+    ): JsonResponse {
         return new JsonResponse(
             array_map($this->views->short(...), $this->rehearsals->of($this->shelf->get($id), $before)),
         );
@@ -386,8 +388,10 @@ final readonly class RehearsalController
             ],
         ),
     ]
-    public function checks(string $run, #[MapQueryParameter] ?int $since = null): JsonResponse
-    {
+    public function checks(
+        string $run,
+        #[MapQueryParameter(validationFailedStatusCode: 400)] ?int $since = null,
+    ): JsonResponse {
         return new JsonResponse($this->views->rows($this->rehearsals->get($run), $since));
     }
 

@@ -52,8 +52,10 @@ final readonly class RemarkController
             ],
         ),
     ]
-    public function list(string $id, #[MapQueryParameter] string $after = ''): JsonResponse
-    {
+    public function list(
+        string $id,
+        #[MapQueryParameter(validationFailedStatusCode: 400)] string $after = '',
+    ): JsonResponse {
         return new JsonResponse(array_map(self::view(...), $this->remarks->of($this->shelf->get($id), $after)));
     }
 

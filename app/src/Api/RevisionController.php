@@ -53,8 +53,10 @@ final readonly class RevisionController
             ],
         ),
     ]
-    public function list(string $id, #[MapQueryParameter(options: ['min_range' => 0])] int $from = 0): JsonResponse
-    {
+    public function list(
+        string $id,
+        #[MapQueryParameter(options: ['min_range' => 0], validationFailedStatusCode: 400)] int $from = 0,
+    ): JsonResponse {
         [$total, $rows] = $this->shelf->revisions($this->shelf->get($id), $from, self::A_PAGE);
 
         return new JsonResponse(

@@ -88,11 +88,14 @@ final readonly class SetupController
         ),
     ]
     public function list(
-        #[MapQueryParameter] string $search = '',
-        #[MapQueryParameter] ?string $verdict = null,
-        #[MapQueryParameter] string $order = 'newest',
-        #[MapQueryParameter(options: ['min_range' => 0])] int $from = 0,
-        #[MapQueryParameter(options: ['min_range' => 1, 'max_range' => 200])] int $limit = 50,
+        #[MapQueryParameter(validationFailedStatusCode: 400)] string $search = '',
+        #[MapQueryParameter(validationFailedStatusCode: 400)] ?string $verdict = null,
+        #[MapQueryParameter(validationFailedStatusCode: 400)] string $order = 'newest',
+        #[MapQueryParameter(options: ['min_range' => 0], validationFailedStatusCode: 400)] int $from = 0,
+        #[
+            MapQueryParameter(options: ['min_range' => 1, 'max_range' => 200], validationFailedStatusCode: 400),
+        ]
+        int $limit = 50,
     ): JsonResponse {
         if (!isset(ShelfPage::ORDERS[$order]) || !in_array($verdict, [null, ...self::VERDICTS], true)) {
             throw new BadRequestHttpException(

@@ -21,6 +21,8 @@ use Symfony\Component\Process\Process;
 /**
  * One browser, reached by the W3C WebDriver protocol: a driver that is started here, or a remote end. The accessibility
  * tree comes by ChromeDriver's door to the Chrome DevTools Protocol.
+ *
+ * Long, as it is all that one session knows: how it is begun, told, and begun anew when it is gone.
  */
 final class Driver
 {
@@ -44,19 +46,6 @@ final class Driver
         '--mute-audio',
         '--window-size=1280,900',
         '--lang=en-US',
-    ];
-
-    /** How Chromium calls why it shows no page, by how that begins; the first that fits. */
-    private const REFUSALS = [
-        'ERR_CERT_AUTHORITY_INVALID' => 'its certificate is not trusted, nobody known signed it',
-        'ERR_CERT_COMMON_NAME_INVALID' => 'its certificate is of another host',
-        'ERR_CERT_DATE_INVALID' => 'its certificate has expired, or is not valid yet',
-        'ERR_CERT' => 'its certificate is not trusted',
-        'ERR_SSL' => 'the two do not agree on how to encrypt',
-        'ERR_NAME_NOT_RESOLVED' => 'its host is not known',
-        'ERR_CONNECTION' => 'nobody answers there, or not to the end',
-        'ERR_TIMED_OUT' => 'it takes too long',
-        'ERR_TOO_MANY_REDIRECTS' => 'it leads from one address to the next without end',
     ];
 
     private ?Process $process = null;
@@ -290,25 +279,6 @@ final class Driver
         }
 
         return new NoAnswer($what . ': ' . $why, true, $e);
-    }
-
-    /**
-     * What became of a page that the browser does not show.
-     *
-     * @param string $code by which Chromium calls the reason, as in "ERR_CERT_DATE_INVALID"
-     */
-    public function refused(string $code): NoAnswer
-    {
-        foreach (self::REFUSALS as $begin => $words) {
-            if (str_starts_with($code, $begin)) {
-                return new NoAnswer(
-                    sprintf('The page at %s cannot be shown: %s (%s).', $this->address(), $words, $code),
-                    !str_starts_with($code, 'ERR_CERT'),
-                );
-            }
-        }
-
-        return new NoAnswer(sprintf('The page at %s cannot be shown (%s).', $this->address(), $code), true);
     }
 
     private function begin(): void

@@ -124,7 +124,7 @@ final class Lookout
         }
         $value = is_array($answer['result'] ?? null) ? $answer['result']['value'] ?? null : null;
         if (is_array($value) && is_string($value[0] ?? null) && str_starts_with($value[0], 'ERR')) {
-            throw $this->driver->refused($value[0]);
+            throw Refusal::of($this->driver->address(), $value[0]);
         }
         $figure = static fn(int $n): int => is_array($value) && is_int($value[$n] ?? null) ? $value[$n] : 0;
 

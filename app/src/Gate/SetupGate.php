@@ -38,6 +38,8 @@ use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /**
  * The gate of a setup on the shelf: worked out from its latest revision, its rehearsals, ticks and acceptances.
+ *
+ * Long, as it gathers from everything that is kept of a setup, a method a source.
  */
 final readonly class SetupGate
 {

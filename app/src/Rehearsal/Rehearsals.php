@@ -28,6 +28,8 @@ use Symfony\Component\Messenger\MessageBusInterface;
 /**
  * The rehearsals kept: begins, plans, ends and finds them. Each statement can be carried out twice without harm, as a
  * worker may die after it and before it says that it is done.
+ *
+ * Long, as each change of a run's state is here, so that none forgets what the others promise.
  */
 final readonly class Rehearsals
 {

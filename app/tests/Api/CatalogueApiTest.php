@@ -45,7 +45,7 @@ final class CatalogueApiTest extends ApiTestCase
         $problem = $this->send('PUT', '/api/catalogue', ['text' => "sku\nA-1\nA-1\n"], 422);
         self::assertStringContainsString('stands in line 2 already', $problem['problems'][0]['message']);
         self::assertSame(3, $this->send('GET', '/api/catalogue', null, 200)['items'], 'the one before stays');
-        $this->send('GET', '/api/catalogue?from=-1', null, 404);
+        $this->send('GET', '/api/catalogue?from=-1', null, 400);
     }
 
     public function testASetupSaysWhatItAppliesToAndTheGateAsks(): void

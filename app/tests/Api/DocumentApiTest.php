@@ -83,4 +83,28 @@ final class DocumentApiTest extends ApiTestCase
         $this->send('GET', $diff . '?edition=' . $desks[1]['edition'], null, 200);
         self::assertFalse($this->browser->getResponse()->isImmutable(), 'Its older side counts from today.');
     }
+
+    public function testWhatAnAddressDoesNotTakeIsRefusedAlike(): void
+    {
+        $id = $this->bringIn('08-signal-lantern');
+        $setup = '/api/setups/' . $id;
+        $document = $this->analyses($id);
+        foreach (
+            [
+                $setup . '/gate?format=pdf' => '"format" is one of json, html, sarif.',
+                $setup . '/limits?format=' => '"format" is one of json, csv.',
+                $document . '/ledger?format=xml' => '"format" is one of json, csv, text.',
+                $document . '/totals?side=left' => '"side" is one of cheapest, dearest.',
+                $document . '/combinations?set=all' => '"set" is one of selectable, offered, wrong-sale, dead-end.',
+                $document . '/combinations?from=-1' => '"from" is a whole number from 0.',
+                $document . '/combinations?limit=0' => '"limit" is a whole number from 1 to 500.',
+                $document . '/totals/rows?from=1e3' => '"from" is a whole number from 0.',
+                $document . '/totals/rows?limit=many' => '"limit" is a whole number from 1 to 200.',
+                '/api/setups?limit=0' => 'Invalid query parameter "limit".',
+            ]
+            as $address => $why
+        ) {
+            self::assertSame($why, $this->send('GET', $address, null, 400)['detail'], $address);
+        }
+    }
 }

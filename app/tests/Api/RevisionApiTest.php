@@ -23,7 +23,7 @@ final class RevisionApiTest extends ApiTestCase
             [1],
             array_column($this->send('GET', "/api/setups/{$id}/revisions?from=1", null, 200)['rows'], 'number'),
         );
-        $this->send('GET', "/api/setups/{$id}/revisions?from=-1", null, 404);
+        $this->send('GET', "/api/setups/{$id}/revisions?from=-1", null, 400);
 
         $this->browser->request('GET', "/api/setups/{$id}/revisions/1/document");
         $response = $this->browser->getResponse();

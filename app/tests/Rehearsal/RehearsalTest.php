@@ -379,7 +379,7 @@ final class RehearsalTest extends ApiTestCase
             201,
         );
         self::assertSame([1, 0], [$run['differs'], $run['agrees']]);
-        $this->send('GET', '/api/setups/' . $id . '/hand-sheet.csv?depth=deep', null, 404);
+        $this->send('GET', '/api/setups/' . $id . '/hand-sheet.csv?depth=deep', null, 400);
         $problem = $this->send('POST', '/api/setups/' . $id . '/hand-sheet', ['text' => Csv::text($csv)], 422);
         self::assertSame(
             'Nothing is filled in: the column "found" is empty in every row.',

@@ -11,6 +11,8 @@ use Ithrel\Core\Setup\Setup;
 /**
  * Holds what a shop did against what a check expects; each difference says which places of the setup it can come from.
  *
+ * Long, as it has a method for each thing that is compared, in the order of the stages.
+ *
  * @phpstan-import-type Line from Check
  */
 final readonly class CheckComparison

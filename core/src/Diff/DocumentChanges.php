@@ -10,6 +10,8 @@ use Ithrel\Core\Setup\Pointer;
  * Every place at which two documents mean something else. Options and values are matched by code, rows by pick, parts
  * by SKU, guards and charges by id, else by position. What was added, removed, moved, and a condition that was changed,
  * is one change at its root.
+ *
+ * Long, as it is one walk over two documents, a method a kind of list.
  */
 final class DocumentChanges
 {

@@ -13,6 +13,8 @@ use Ithrel\Core\Setup\UnreadableDocument;
  * A condition as a sentence about the shopper's names, read into what the document says: "Holder is E27 and (Width is
  * at least 40 or Gift wrap is yes)". Options and values are told by label or by code, or in quotation marks; the
  * longest name that fits is meant.
+ *
+ * Long, as it is one grammar, a method a production.
  */
 final class ConditionSentence
 {

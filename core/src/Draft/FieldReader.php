@@ -6,6 +6,8 @@ namespace Ithrel\Core\Draft;
 
 /**
  * Reads one field of an item's page as an option.
+ *
+ * Long, as it has a method for each kind of field.
  */
 final readonly class FieldReader
 {

@@ -9,6 +9,8 @@ use Ithrel\Core\Setup\Kind;
 
 /**
  * A table of options: a line a value; an empty option cell goes on with the option above.
+ *
+ * Long, as it has a line for each column that a table can have.
  */
 final class OptionTable
 {

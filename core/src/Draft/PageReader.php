@@ -10,6 +10,8 @@ use Masterminds\HTML5;
 
 /**
  * An item's page: the fields of its form become options, its schema.org data the item.
+ *
+ * Long, as it has a method for each way in which a page asks.
  */
 final readonly class PageReader
 {

@@ -10,7 +10,7 @@ use Brick\Math\BigDecimal;
  * Reads the formula language: decimals, names, eleven levels of operators and a fixed set of functions.
  * Nothing else can be named, so a formula cannot reach PHP.
  *
- * One grammar, a method a level.
+ * Long, as it is one grammar, a method a level.
  */
 final class Parser
 {

@@ -15,6 +15,8 @@ use Ithrel\Core\Setup\Setup;
 
 /**
  * What stands in the way of a launch, one item for each thing that somebody has to mend, try or accept.
+ *
+ * Long, as it has a method for each source of items.
  */
 final class GateItems
 {

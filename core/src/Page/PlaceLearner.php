@@ -11,6 +11,8 @@ use Ithrel\Core\Decimal\WrittenAmount;
 /**
  * Learns where a page says something: the place whose text changes when what is expected changes, and stays when it
  * stays. Being equal to what is expected only adds, so that a shop whose price is wrong everywhere is still understood.
+ *
+ * Long, as it is one search for places, whose steps narrow down the same candidates.
  */
 final readonly class PlaceLearner
 {

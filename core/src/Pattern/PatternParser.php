@@ -8,7 +8,7 @@ namespace Ithrel\Core\Pattern;
  * Reads a regular expression of ECMAScript under the flag v (ECMA-262, section "Patterns", without its annex B), as the
  * HTML standard has the pattern attribute. One parser reads one pattern.
  *
- * One grammar, a method a production.
+ * Long, as it is one grammar, a method a production.
  */
 final class PatternParser
 {

@@ -21,6 +21,8 @@ use Ithrel\Core\Setup\QuantityRule;
 /**
  * Makes checks of states: the clicks that lead there, and what has to come of them. What all rules of the plan share.
  *
+ * Long, as it has a method for each kind of check that rules ask for.
+ *
  * @phpstan-import-type Line from Check
  */
 final class CheckMaker

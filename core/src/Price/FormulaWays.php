@@ -22,6 +22,8 @@ use Ithrel\Core\Setup\Option;
 
 /**
  * The ways in which what a formula asks can be answered and counted, nothing else being answered.
+ *
+ * Long, as it has a method for each kind of answer that a formula can ask.
  */
 final class FormulaWays
 {

@@ -23,6 +23,8 @@ use Ithrel\Core\Setup\Value;
 
 /**
  * A setup laid out for counting: options as cells, conditions as propositions over them.
+ *
+ * Long, as it lays everything out at once: what cells there are decides what conditions are over them.
  */
 final class Board
 {

@@ -11,6 +11,8 @@ use Ithrel\Core\Answer\State;
  *
  * Visits, click by click, the joint states of the group. Values that no condition of the group and
  * no default tells apart count as one.
+ *
+ * Long, as it is one search, whose steps read and write the same states.
  */
 final class CircleReach
 {

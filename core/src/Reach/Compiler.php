@@ -16,8 +16,8 @@ use Ithrel\Core\Setup\Row;
  * (none in walk order, but in circles and in other orders); the place in the tree of variant rows; the picks
  * of the several being answered. Two beginnings with equal notes are one node.
  *
- * Its parts share the cell that is being decided and are asked some million times a setup: apart, they would hand it on
- * with every call.
+ * Long, as its parts share the cell that is being decided and are asked some million times a setup: apart, they would
+ * hand it on with every call.
  */
 final class Compiler
 {

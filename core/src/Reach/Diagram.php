@@ -7,6 +7,8 @@ namespace Ithrel\Core\Reach;
 /**
  * The states of one component as a layered graph: a path from the root is a sequence of decisions, one a cell;
  * nodes of a layer stand for situations that the rest cannot tell apart.
+ *
+ * Long, as it is one structure, with the walks that everybody takes over it.
  */
 final class Diagram
 {

@@ -23,10 +23,7 @@ final class Listing
     /** @var list<int> cells in display order */
     private readonly array $cells;
 
-    /** @var array<int, list<array{int, int}>> cell => [diagram, position] it is decided in */
-    private array $at = [];
-
-    private readonly ListingParts $parts;
+    private readonly ListedSet $walked;
 
     /**
      * @param string $set one of SETS
@@ -41,7 +38,6 @@ final class Listing
         private readonly array $pins = [],
         array $typed = [],
     ) {
-        $this->parts = new ListingParts();
         $board = $reach->board;
         $cells = [];
         foreach ($board->setup->options as $option) {
@@ -50,34 +46,12 @@ final class Listing
             }
         }
         $this->cells = $cells;
-        $this->parts->components = count($reach->compiled());
-        foreach (array_keys($reach->components) as $c) {
-            $this->add($reach->inDisplayOrder($c, $typed));
-        }
-        $allWrong = false;
-        if (self::WRONG_SALE === $set) {
-            $clusters = $reach->guardClusters();
-            $allWrong = null === $clusters;
-            foreach ($clusters ?? [] as [$components, $inputs, $broken]) {
-                $this->parts->clusters[] = [
-                    $components,
-                    $this->add(
-                        $reach->stockedWhere(
-                            $components,
-                            $inputs,
-                            $reach->withTyped($broken, $components, $typed),
-                            true,
-                        ),
-                    ),
-                ];
-            }
-        }
-        $this->parts->allWrong = $allWrong;
+        $this->walked = new ListedSet($reach, $set, $pins, $typed);
     }
 
     public function total(): \GMP
     {
-        return $this->count($this->start());
+        return $this->walked->count($this->walked->start());
     }
 
     /**
@@ -135,7 +109,7 @@ final class Listing
             return;
         }
         $letters = array_fill(0, $depth + 1, -1);
-        $nodes = [$this->start()];
+        $nodes = [$this->walked->start()];
         $skip = $number;
         $at = 0;
         while ($at >= 0) {
@@ -149,12 +123,12 @@ final class Listing
             $size = $this->reach->board->cells[$cell]->size;
             $advanced = false;
             for ($letter = $letters[$at] + 1; $letter < $size; ++$letter) {
-                $next = $this->step($nodes[$at], $cell, $letter);
-                if (null === $next || $this->isNothing($next)) {
+                $next = $this->walked->step($nodes[$at], $cell, $letter);
+                if (null === $next || $this->walked->isNothing($next)) {
                     continue;
                 }
                 if (0 !== gmp_sign($skip)) {
-                    $below = $this->count($next);
+                    $below = $this->walked->count($next);
                     if (gmp_cmp($skip, $below) >= 0) {
                         $skip = gmp_sub($skip, $below);
                         continue;
@@ -187,8 +161,8 @@ final class Listing
             $cell = $this->cells[$at];
             foreach ($open as [$letters, $here]) {
                 for ($letter = 0, $size = $this->reach->board->cells[$cell]->size; $letter < $size; ++$letter) {
-                    $after = $this->step($here, $cell, $letter);
-                    if (null !== $after && !$this->isNothing($after)) {
+                    $after = $this->walked->step($here, $cell, $letter);
+                    if (null !== $after && !$this->walked->isNothing($after)) {
                         $next[] = [[...$letters, $letter], $after];
                     }
                 }
@@ -209,7 +183,7 @@ final class Listing
         $key = '';
         $open = [];
         foreach (array_slice($this->cells, $depth) as $cell) {
-            foreach ($this->at[$cell] ?? [] as [$d]) {
+            foreach ($this->walked->at[$cell] ?? [] as [$d]) {
                 $open[$d] = true;
             }
         }
@@ -231,14 +205,17 @@ final class Listing
      */
     public function firstBeyond(self $smaller): ?State
     {
-        $nodes = $this->start();
-        $others = $smaller->start();
+        $nodes = $this->walked->start();
+        $others = $smaller->walked->start();
         $letters = [];
         foreach ($this->cells as $cell) {
             for ($letter = 0, $size = $this->reach->board->cells[$cell]->size; $letter < $size; ++$letter) {
-                $next = $this->step($nodes, $cell, $letter);
-                $other = null === $others ? null : $smaller->step($others, $cell, $letter);
-                if (null !== $next && gmp_cmp($this->count($next), null === $other ? 0 : $smaller->count($other)) > 0) {
+                $next = $this->walked->step($nodes, $cell, $letter);
+                $other = null === $others ? null : $smaller->walked->step($others, $cell, $letter);
+                if (
+                    null !== $next &&
+                    gmp_cmp($this->walked->count($next), null === $other ? 0 : $smaller->walked->count($other)) > 0
+                ) {
                     [$nodes, $others] = [$next, $other];
                     $letters[] = $letter;
                     continue 2;
@@ -255,22 +232,22 @@ final class Listing
     public function numberOf(State $state): ?\GMP
     {
         $number = gmp_init(0);
-        $nodes = $this->start();
+        $nodes = $this->walked->start();
         foreach ($this->cells as $cell) {
             $wanted = $this->reach->board->letterIn($state, $cell);
             for ($letter = 0; $letter < $wanted; ++$letter) {
-                $next = $this->step($nodes, $cell, $letter);
+                $next = $this->walked->step($nodes, $cell, $letter);
                 if (null !== $next) {
-                    $number = gmp_add($number, $this->count($next));
+                    $number = gmp_add($number, $this->walked->count($next));
                 }
             }
-            $nodes = $this->step($nodes, $cell, $wanted);
+            $nodes = $this->walked->step($nodes, $cell, $wanted);
             if (null === $nodes) {
                 return null;
             }
         }
 
-        return 0 === gmp_sign($this->count($nodes)) ? null : $number;
+        return 0 === gmp_sign($this->walked->count($nodes)) ? null : $number;
     }
 
     /**
@@ -289,7 +266,7 @@ final class Listing
     public function weighed(): Weights
     {
         $weights = new Weights();
-        $weighing = new ListingWeights($this->reach, $this->set, $this->pins, $this->parts);
+        $weighing = new ListingWeights($this->reach, $this->set, $this->pins, $this->walked->parts);
         if (self::WRONG_SALE === $this->set) {
             $weighing->weighWrong($weights);
         } else {
@@ -298,160 +275,6 @@ final class Listing
         ksort($weights->shares);
 
         return $weights;
-    }
-
-    private function add(Diagram $diagram): int
-    {
-        $number = count($this->parts->diagrams);
-        foreach ($diagram->cells as $p => $cell) {
-            $this->at[$cell][] = [$number, $p];
-        }
-        $this->parts->diagrams[] = $diagram;
-        if ([] === array_intersect_key($this->pins, array_fill_keys($diagram->cells, true))) {
-            $this->parts->offered[] = $diagram->offered;
-            $this->parts->selectable[] = $diagram->selectable;
-        } else {
-            $this->parts->offered[] = $this->pinned($diagram, $diagram->offered);
-            $this->parts->selectable[] = $this->pinned($diagram, $diagram->selectable);
-        }
-
-        return $number;
-    }
-
-    /**
-     * Counts again with only the letters that the pins let through.
-     *
-     * @param list<list<int|\GMP>> $counts
-     *
-     * @return list<list<int|\GMP>>
-     */
-    private function pinned(Diagram $diagram, array $counts): array
-    {
-        $last = count($diagram->cells);
-        $result = [$last => $counts[$last]];
-        for ($p = $last - 1; $p >= 0; --$p) {
-            $ways = $diagram->ways($p, $this->pins);
-            $layer = [];
-            foreach ($diagram->edges[$p] as $node => $children) {
-                $sum = 0;
-                // Without pins from here on down nothing changes, and below a zero nothing can.
-                if (0 !== $counts[$p][$node]) {
-                    $sum = gmp_init(0);
-                    foreach ($children as $g => $child) {
-                        if ($child >= 0 && $ways[$g] > 0) {
-                            $sum = gmp_add($sum, gmp_mul($result[$p + 1][$child], $ways[$g]));
-                        }
-                    }
-                }
-                $layer[] = $sum;
-            }
-            $result[$p] = $layer;
-        }
-        ksort($result);
-
-        return array_values($result);
-    }
-
-    /**
-     * The node each diagram stands at.
-     *
-     * @return list<array{int, int}> diagram => [layer, node]
-     */
-    private function start(): array
-    {
-        return array_fill(0, count($this->parts->diagrams), [0, 0]);
-    }
-
-    /**
-     * @param list<array{int, int}> $nodes
-     *
-     * @return list<array{int, int}>|null null where the pins or a component do not let the letter through
-     */
-    private function step(array $nodes, int $cell, int $letter): ?array
-    {
-        if (isset($this->pins[$cell]) && !isset($this->pins[$cell][$letter])) {
-            return null;
-        }
-        foreach ($this->at[$cell] ?? [] as [$d, $p]) {
-            $diagram = $this->parts->diagrams[$d];
-            $child = $nodes[$d][1] >= 0 ? $diagram->child($p, $nodes[$d][1], $letter) : Diagram::NONE;
-            if ($child < 0 && $d < $this->parts->components) {
-                return null;
-            }
-            $nodes[$d] = [$p + 1, $child];
-        }
-
-        return $nodes;
-    }
-
-    /**
-     * @param list<array{int, int}> $nodes
-     */
-    private function isNothing(array $nodes): bool
-    {
-        if (self::OFFERED === $this->set || self::SELECTABLE === $this->set) {
-            $counts = self::OFFERED === $this->set ? $this->parts->offered : $this->parts->selectable;
-            foreach ($nodes as $d => [$layer, $node]) {
-                if (Diagram::isZero($counts[$d][$layer][$node] ?? 0)) {
-                    return true;
-                }
-            }
-
-            return false;
-        }
-
-        return 0 === gmp_sign($this->count($nodes));
-    }
-
-    /**
-     * Combinations of the set from here on.
-     *
-     * @param list<array{int, int}> $nodes
-     */
-    private function count(array $nodes): \GMP
-    {
-        $possible = $this->reach->isPossible();
-        $stocked = $possible && $this->reach->isItemStocked();
-        $offered = $selectable = $safe = gmp_init(1);
-        $needsOffered = self::OFFERED === $this->set || self::DEAD_END === $this->set;
-        for ($d = 0; $d < $this->parts->components; ++$d) {
-            [$layer, $node] = $nodes[$d];
-            if ($needsOffered) {
-                $offered = gmp_mul($offered, $this->parts->offered[$d][$layer][$node] ?? 0);
-            }
-            $selectable = gmp_mul($selectable, $this->parts->selectable[$d][$layer][$node] ?? 0);
-        }
-        $offered = $possible ? $offered : gmp_init(0);
-        $selectable = $stocked ? $selectable : gmp_init(0);
-        if (self::WRONG_SALE !== $this->set) {
-            return self::OFFERED === $this->set
-                ? $offered
-                : (self::SELECTABLE === $this->set
-                    ? $selectable
-                    : gmp_sub($offered, $selectable));
-        }
-        if ($this->parts->allWrong) {
-            return $selectable;
-        }
-        $inClusters = [];
-        foreach ($this->parts->clusters as [$components, $wrong]) {
-            $all = gmp_init(1);
-            foreach ($components as $c) {
-                $inClusters[$c] = true;
-                $all = gmp_mul($all, $this->parts->selectable[$c][$nodes[$c][0]][$nodes[$c][1]] ?? 0);
-            }
-            $safe = gmp_mul(
-                $safe,
-                gmp_sub($all, $this->parts->selectable[$wrong][$nodes[$wrong][0]][$nodes[$wrong][1]] ?? 0),
-            );
-        }
-        for ($d = 0; $d < $this->parts->components; ++$d) {
-            if (!isset($inClusters[$d])) {
-                $safe = gmp_mul($safe, $this->parts->selectable[$d][$nodes[$d][0]][$nodes[$d][1]] ?? 0);
-            }
-        }
-
-        return $stocked ? gmp_sub($selectable, $safe) : gmp_init(0);
     }
 
     /**

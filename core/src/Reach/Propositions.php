@@ -12,7 +12,7 @@ namespace Ithrel\Core\Reach;
  * are flat, sorted and free of doubles, and the atoms of one cell in them are merged; that is what the
  * numbering can tell apart, so two propositions of one meaning may still have two numbers.
  *
- * One table, whose columns every method reads.
+ * Long, as it is one table whose columns every method reads.
  */
 final class Propositions
 {

@@ -9,6 +9,8 @@ use Ithrel\Core\Setup\Setup;
 
 /**
  * What can be selected, counted exactly: the compiled meaning of section 4 of the setup document.
+ *
+ * Long, as it is the front of its folder: a method a question, most of one line.
  */
 final class Reach
 {

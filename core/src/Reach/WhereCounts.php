@@ -8,6 +8,9 @@ use Ithrel\Core\Answer\State;
 
 /**
  * Combinations in which a proposition holds, counted, and examples of them.
+ *
+ * Long, as it counts one thing in three ways, the cheapest that is possible first, and they share what was worked
+ * out.
  */
 final class WhereCounts
 {

@@ -13,7 +13,7 @@ namespace Ithrel\Core\Sat;
  *
  * A variable is a number from 1; a literal is a variable, or its negative.
  *
- * One loop, whose steps share the trail, the watches and what was learned.
+ * Long, as it is one loop whose steps share the trail, the watches and what was learned.
  */
 final class Solver
 {

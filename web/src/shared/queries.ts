@@ -55,7 +55,7 @@ export function earlierThan(page: number): {
   }
 }
 
-/** Every query of the interface, so that keys are made in one place. */
+/** Every query of the interface, so that keys are made in one place. Long, as it has a line or two for each. */
 export const queries = {
   shelf: (asked: ShelfAsked) =>
     queryOptions({

@@ -1,6 +1,8 @@
 import type { SetupDocument } from '../desk/document'
 import { FILLED_IN, KINDS, TYPED } from '../desk/kinds'
 
+// Long, as it is a table: a line for each thing that a document can say.
+
 /** One thing that can be said of a part of the document, and how it is written. */
 export interface Field {
   key: string

@@ -21,6 +21,8 @@ use Ithrel\Core\Setup\Setup;
 
 /**
  * Answers the options of a setup on an item's page, by the controls that a map names.
+ *
+ * Long, as it has a method for each thing that a shopper does on an item's page.
  */
 final class Shopper
 {

@@ -17,6 +17,8 @@ use Ithrel\Core\Setup\Setup;
 
 /**
  * Finds the ways from the page of an item through cart and checkout to the order, and straight to the checkout.
+ *
+ * Long, as it is one walk through a shop, a method a step.
  */
 final readonly class WaysThrough
 {

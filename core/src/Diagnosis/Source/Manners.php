@@ -15,6 +15,8 @@ use Ithrel\Core\Diagnosis\Source;
  * What a shop does alike at every place of a kind: no answer is required, no charge is taken for each piece, every
  * picture is the item's.
  *
+ * Long, as it has a method for each manner.
+ *
  * @phpstan-import-type Path from DocumentTree
  */
 final class Manners implements Source

@@ -17,6 +17,8 @@ use Ithrel\Core\Setup\Option;
 /**
  * Labels, carried values, SKUs and pictures that read otherwise in the shop.
  *
+ * Long, as it has a method for each kind of text that a shop shows.
+ *
  * @phpstan-import-type Path from \Ithrel\Core\Diagnosis\DocumentTree
  */
 final class Texts implements Source

@@ -19,6 +19,8 @@ use Ithrel\Core\Setup\Setup;
 
 /**
  * The price of a setup taken apart: what is always added, what one decision adds, and what hangs on several.
+ *
+ * Long, as each part that is taken decides what is left for the next: one walk over all that has a price.
  */
 final class PriceParts
 {

@@ -12,6 +12,8 @@ use Ithrel\Core\Reach\Reach;
 /**
  * What all selectable combinations come to, exactly: how many at each total, and any of them by its rank in the order
  * of totals. Where inputs have a share, each combination counts with the inputs that make it cheapest, or dearest.
+ *
+ * Long, as it is one list of totals, made once and asked in several ways.
  */
 final class Spread implements Totals
 {

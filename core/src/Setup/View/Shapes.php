@@ -12,7 +12,7 @@ use Brick\Math\BigRational;
  *
  * @phpstan-type Point array{BigRational, BigRational}
  *
- * A method a pair of shapes, and the exact arithmetic that they share.
+ * Long, as it has a method a pair of shapes, and the exact arithmetic that they share.
  */
 final class Shapes
 {
