@@ -60,15 +60,15 @@ final readonly class CheckViews
         );
 
         return new CheckView(
-            self::row($kept),
-            HandSheet::steps($setup, $check),
-            array_map(self::cell(...), $cells),
-            array_slice(array_values($places), 0, 8),
-            $check->route,
-            $kept->milliseconds(),
-            array_map(self::unseenWords(...), $kept->unseen()),
-            self::pictures($kept),
-            self::files($check),
+            row: self::row($kept),
+            steps: HandSheet::steps($setup, $check),
+            cells: array_map(self::cell(...), $cells),
+            places: array_slice(array_values($places), 0, 8),
+            route: $check->route,
+            milliseconds: $kept->milliseconds(),
+            unseen: array_map(self::unseenWords(...), $kept->unseen()),
+            pictures: self::pictures($kept),
+            files: self::files($check),
         );
     }
 
@@ -215,13 +215,13 @@ final readonly class CheckViews
         $check = $kept->check();
 
         return new CheckRow(
-            $check->number,
-            $check->purpose->value,
-            $check->purpose->words(),
-            $check->about,
-            $kept->verdict(),
-            HandResult::short($check),
-            array_map(
+            number: $check->number,
+            purpose: $check->purpose->value,
+            purposeWords: $check->purpose->words(),
+            about: $check->about,
+            verdict: $kept->verdict(),
+            expected: HandResult::short($check),
+            differences: array_map(
                 static fn(Difference $d): CheckDifference => new CheckDifference(
                     $d->field,
                     $d->stage,
@@ -230,10 +230,10 @@ final readonly class CheckViews
                 ),
                 $kept->differences(),
             ),
-            array_values(array_diff(self::stages($check), $kept->unseen())),
-            $kept->reason(),
-            $kept->carriedFrom(),
-            $kept->turn(),
+            stages: array_values(array_diff(self::stages($check), $kept->unseen())),
+            reason: $kept->reason(),
+            carried: $kept->carriedFrom(),
+            turn: $kept->turn(),
         );
     }
 

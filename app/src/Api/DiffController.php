@@ -172,20 +172,20 @@ final readonly class DiffController
         );
 
         return new DiffView(
-            $diff->oldSelectable,
-            $diff->newSelectable,
-            $diff->both,
-            $diff->gained,
-            $diff->lost,
-            self::figures($diff->repriced),
-            self::figures($diff->dearest),
-            $rows('gained', $new),
-            $rows('lost', $old),
-            $rows('repriced', $new),
-            $changes,
-            array_values($diff->reasons),
-            $new->currency->code,
-            $counts,
+            before: $diff->oldSelectable,
+            after: $diff->newSelectable,
+            both: $diff->both,
+            gained: $diff->gained,
+            lost: $diff->lost,
+            repriced: self::figures($diff->repriced),
+            dearest: self::figures($diff->dearest),
+            gainedRows: $rows('gained', $new),
+            lostRows: $rows('lost', $old),
+            repricedRows: $rows('repriced', $new),
+            changes: $changes,
+            notices: array_values($diff->reasons),
+            currency: $new->currency->code,
+            counts: $counts,
         );
     }
 

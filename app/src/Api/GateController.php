@@ -224,20 +224,20 @@ final readonly class GateController
         $last = $this->launches->of($stored)[0] ?? null;
 
         return new GateView(
-            $gate->verdict,
-            Gate::words($gate->verdict),
-            $gate->because,
-            $open,
-            array_column($gate->checked, 'words'),
-            array_column($gate->notChecked, 'words'),
-            count($gate->notes),
-            $accepted,
-            null === $last ? null : LaunchController::view($last),
-            $this->since($stored),
-            $this->remarks->open($stored),
-            $checks['valid'],
-            $checks['again'],
-            $this->fresh($stored),
+            verdict: $gate->verdict,
+            words: Gate::words($gate->verdict),
+            because: $gate->because,
+            open: $open,
+            checked: array_column($gate->checked, 'words'),
+            notChecked: array_column($gate->notChecked, 'words'),
+            notes: count($gate->notes),
+            accepted: $accepted,
+            lastLaunch: null === $last ? null : LaunchController::view($last),
+            since: $this->since($stored),
+            remarks: $this->remarks->open($stored),
+            valid: $checks['valid'],
+            again: $checks['again'],
+            fresh: $this->fresh($stored),
         );
     }
 
@@ -261,15 +261,15 @@ final readonly class GateController
         $text = $item->toArray();
 
         return new AcceptedView(
-            $item->id(),
-            $item->words(),
-            $text['at'],
-            $text['by'],
-            $text['role'],
-            $text['when'],
-            $text['why'],
-            $text['until'],
-            null === $item->takenBackAt() ? null : $item->takenBackBy() ?? '',
+            id: $item->id(),
+            words: $item->words(),
+            at: $text['at'],
+            by: $text['by'],
+            role: $text['role'],
+            when: $text['when'],
+            why: $text['why'],
+            until: $text['until'],
+            takenBack: null === $item->takenBackAt() ? null : $item->takenBackBy() ?? '',
         );
     }
 

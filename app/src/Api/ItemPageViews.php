@@ -165,15 +165,15 @@ final readonly class ItemPageViews
             $spot = null === $key ? null : self::spot($what, $key, $pictures[$stage]['spots'] ?? []);
             $expected = str_contains($what, ' ') ? $pictures[$stage]['expected'][explode(' ', $what)[1]] ?? null : null;
             $things[] = new MappedThing(
-                $what,
-                $words,
-                $stage,
-                $key,
-                null === $key ? $why[$what] ?? ($why[$stage] ?? null) : $how[$what] ?? null,
-                $spot['box'] ?? null,
-                $spot['text'] ?? null,
-                $expected,
-                in_array($what, $page->byHand(), true),
+                what: $what,
+                words: $words,
+                stage: $stage,
+                key: $key,
+                note: null === $key ? $why[$what] ?? ($why[$stage] ?? null) : $how[$what] ?? null,
+                box: $spot['box'] ?? null,
+                reads: $spot['text'] ?? null,
+                expected: $expected,
+                byHand: in_array($what, $page->byHand(), true),
             );
         }
 
@@ -226,16 +226,16 @@ final readonly class ItemPageViews
     private function view(ItemPage $page, array $things, array $stages): ItemPageView
     {
         return new ItemPageView(
-            $page->id(),
-            $page->setup()->id(),
-            $page->address(),
-            $this->shop($page->shop()),
-            $page->state(),
-            $page->message() ?? self::said($page->map()),
-            $page->seconds(),
-            $page->createdAt()->format(DATE_ATOM),
-            $things,
-            $stages,
+            id: $page->id(),
+            setup: $page->setup()->id(),
+            address: $page->address(),
+            shop: $this->shop($page->shop()),
+            state: $page->state(),
+            message: $page->message() ?? self::said($page->map()),
+            seconds: $page->seconds(),
+            createdAt: $page->createdAt()->format(DATE_ATOM),
+            things: $things,
+            stages: $stages,
         );
     }
 }

@@ -76,18 +76,18 @@ final readonly class LadderView
             $count = $weights->shares[$cell][$letter] ?? gmp_init(0);
             $text = self::text($count);
             $cells[] = new LadderCell(
-                $value->code,
-                Kind::Flag === $option->kind ? 'Yes' : $value->label,
-                $text,
-                self::share($count, $total),
-                in_array($option->code . '=' . $value->code, $mine, true),
-                isset($weights->freed[$cell][$letter]) && [] !== $mine
+                value: $value->code,
+                label: Kind::Flag === $option->kind ? 'Yes' : $value->label,
+                count: $text,
+                share: self::share($count, $total),
+                pinned: in_array($option->code . '=' . $value->code, $mine, true),
+                freed: isset($weights->freed[$cell][$letter]) && [] !== $mine
                     ? self::text($weights->freed[$cell][$letter])
                     : $text,
-                $dead[$value->index] ?? null,
-                $value->hidden,
-                $value->default,
-                $value->at,
+                dead: $dead[$value->index] ?? null,
+                hidden: $value->hidden,
+                preselected: $value->default,
+                at: $value->at,
             );
         }
         $none = gmp_init(0);
@@ -99,18 +99,18 @@ final readonly class LadderView
         }
 
         return new Rung(
-            $option->code,
-            $option->label,
-            $option->kind->value,
-            $option->required,
-            null !== $option->shownWhen,
-            $isDead,
-            $option->at,
-            self::text($none),
-            self::share($none, $total),
-            in_array($option->code . '=', $mine, true),
-            $cells,
-            array_map(
+            option: $option->code,
+            label: $option->label,
+            kind: $option->kind->value,
+            required: $option->required,
+            conditional: null !== $option->shownWhen,
+            dead: $isDead,
+            at: $option->at,
+            none: self::text($none),
+            noneShare: self::share($none, $total),
+            nonePinned: in_array($option->code . '=', $mine, true),
+            cells: $cells,
+            dependsOn: array_map(
                 fn(int $o): string => $this->reach->setup->options[$o]->code,
                 $board->dependencies->of[$option->index],
             ),

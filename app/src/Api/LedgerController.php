@@ -255,16 +255,16 @@ final readonly class LedgerController
                     $value = $option->values[$e->value];
 
                     return new EffectView(
-                        $option->code,
-                        $option->label,
-                        $value->code,
-                        Kind::Flag === $option->kind ? 'Yes' : $value->label,
-                        $value->at,
-                        null === $e->against ? 'no answer' : $option->values[$e->against]->label,
-                        self::text($setup, $e->least),
-                        self::text($setup, $e->usual),
-                        self::text($setup, $e->greatest),
-                        gmp_strval($e->count),
+                        option: $option->code,
+                        label: $option->label,
+                        value: $value->code,
+                        valueLabel: Kind::Flag === $option->kind ? 'Yes' : $value->label,
+                        at: $value->at,
+                        against: null === $e->against ? 'no answer' : $option->values[$e->against]->label,
+                        least: self::text($setup, $e->least),
+                        usual: self::text($setup, $e->usual),
+                        greatest: self::text($setup, $e->greatest),
+                        count: gmp_strval($e->count),
                     );
                 }, $effects),
                 $setup->currency->code,

@@ -248,18 +248,18 @@ final readonly class LimitsController
         $field = null === $option ? HtmlField::ofQuantity($setup->quantity) : HtmlField::field($option);
 
         return new BoundaryView(
-            $sheet->option,
-            $sheet->at,
-            $sheet->label,
-            $sheet->kind,
-            $sheet->requirement->required,
-            $sheet->requirement->when,
-            $this->example($setup, $sheet),
-            $sheet->requirement->routes,
-            $sheet->requirement->marked,
-            $field[0] ?? null,
-            $field[1] ?? [],
-            array_map(
+            option: $sheet->option,
+            at: $sheet->at,
+            label: $sheet->label,
+            kind: $sheet->kind,
+            required: $sheet->requirement->required,
+            when: $sheet->requirement->when,
+            example: $this->example($setup, $sheet),
+            routes: $sheet->requirement->routes,
+            marked: $sheet->requirement->marked,
+            field: $field[0] ?? null,
+            attributes: $field[1] ?? [],
+            rows: array_map(
                 fn(BoundaryRow $row): BoundaryLine => $this->line(
                     $stored,
                     $row,
@@ -268,10 +268,10 @@ final readonly class LimitsController
                 ),
                 $sheet->rows,
             ),
-            $sheet->left,
-            $option?->text?->pattern?->source,
-            $samples,
-            $this->units($setup, $sheet, $pairs),
+            left: $sheet->left,
+            pattern: $option?->text?->pattern?->source,
+            samples: $samples,
+            units: $this->units($setup, $sheet, $pairs),
         );
     }
 
@@ -371,19 +371,19 @@ final readonly class LimitsController
                 : ($ticks['express'] ?? null)?->tick()->note ?? '';
 
         return new BoundaryLine(
-            $known,
-            $row->about,
-            is_string($row->answer) || is_int($row->answer) ? (string) $row->answer : null,
-            $shown,
-            $files,
-            $row->expected,
-            $row->problem,
-            $row->browser,
-            $row->why,
-            ($ticks['form'] ?? null)?->tick()->found,
-            ($ticks['express'] ?? null)?->tick()->found,
-            $note,
-            $seen,
+            known: $known,
+            about: $row->about,
+            text: is_string($row->answer) || is_int($row->answer) ? (string) $row->answer : null,
+            shown: $shown,
+            files: $files,
+            expected: $row->expected,
+            problem: $row->problem,
+            browser: $row->browser,
+            why: $row->why,
+            form: ($ticks['form'] ?? null)?->tick()->found,
+            express: ($ticks['express'] ?? null)?->tick()->found,
+            note: $note,
+            seen: $seen,
         );
     }
 }

@@ -155,15 +155,15 @@ final readonly class RemarkController
         [$remark, $answers] = $each;
 
         return new RemarkView(
-            $remark->id(),
-            $remark->about(),
-            $remark->place(),
-            $remark->words(),
-            $remark->person(),
-            $remark->text(),
-            $remark->writtenAt()->format(DATE_ATOM),
-            $remark->closedBy(),
-            array_map(
+            id: $remark->id(),
+            about: $remark->about(),
+            at: $remark->place(),
+            words: $remark->words(),
+            person: $remark->person(),
+            text: $remark->text(),
+            writtenAt: $remark->writtenAt()->format(DATE_ATOM),
+            closedBy: $remark->closedBy(),
+            answers: array_map(
                 static fn(Remark $r): RemarkAnswer => new RemarkAnswer(
                     $r->person(),
                     $r->text(),

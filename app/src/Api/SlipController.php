@@ -76,8 +76,8 @@ final readonly class SlipController
 
         return new JsonResponse(
             new Slip(
-                $appraisal->isComplete(),
-                array_map(
+                complete: $appraisal->isComplete(),
+                problems: array_map(
                     static fn(AnswerProblem $p): SlipProblem => new SlipProblem(
                         $p->code,
                         $p->option,
@@ -87,14 +87,14 @@ final readonly class SlipController
                     ),
                     $appraisal->problems,
                 ),
-                array_values(array_map(static fn(Option $o): string => $o->code, $shown)),
-                Amount::text($quote->base, $setup->currency),
-                $quote->baseAt,
-                $amount($quote->unitPrice),
-                $amount($quote->lineTotal),
-                $amount($quote->total),
-                $setup->currency->code,
-                array_map(
+                shown: array_values(array_map(static fn(Option $o): string => $o->code, $shown)),
+                base: Amount::text($quote->base, $setup->currency),
+                baseAt: $quote->baseAt,
+                unitPrice: $amount($quote->unitPrice),
+                lineTotal: $amount($quote->lineTotal),
+                total: $amount($quote->total),
+                currency: $setup->currency->code,
+                ledger: array_map(
                     static fn(LedgerEntry $e): LedgerLine => new LedgerLine(
                         $e->at,
                         $e->label,
@@ -105,19 +105,19 @@ final readonly class SlipController
                     ),
                     $quote->ledger,
                 ),
-                $appraisal->line->sku,
-                $appraisal->quantity,
-                Amount::plain($appraisal->line->weight),
-                Amount::plain($appraisal->line->points),
-                $appraisal->line->image,
-                array_map(
+                sku: $appraisal->line->sku,
+                quantity: $appraisal->quantity,
+                weight: Amount::plain($appraisal->line->weight),
+                points: Amount::plain($appraisal->line->points),
+                image: $appraisal->line->image,
+                entries: array_map(
                     static fn(array $entries): array => array_map(
                         static fn(array $e): Entry => new Entry($e['label'], $e['value'], $e['at']),
                         $entries,
                     ),
                     $appraisal->line->entries,
                 ),
-                array_map(
+                ownLines: array_map(
                     static fn(OwnLine $o): OwnLineView => new OwnLineView(
                         $o->sku,
                         $o->name,

@@ -32,20 +32,20 @@ final readonly class TotalsView
             $totals = AllTotals::of($this->reach, $this->unit, $this->quantity, $this->most);
         } catch (NotExact $e) {
             return new TotalsDto(
-                false,
-                $e->getMessage(),
-                'none',
-                $currency->code,
-                gmp_strval($this->reach->selectable()),
-                null,
-                null,
-                '0',
-                '0',
-                0,
-                [],
-                false,
-                [],
-                [],
+                known: false,
+                why: $e->getMessage(),
+                method: 'none',
+                currency: $currency->code,
+                count: gmp_strval($this->reach->selectable()),
+                lowest: null,
+                highest: null,
+                zeroOrBelow: '0',
+                withoutPrice: '0',
+                levels: 0,
+                bands: [],
+                hangsOnInputs: false,
+                sampled: [],
+                open: [],
             );
         }
         $levels = $totals->levels();
@@ -62,20 +62,20 @@ final readonly class TotalsView
         $text = static fn(?BigDecimal $total): ?string => null === $total ? null : Amount::text($total, $currency);
 
         return new TotalsDto(
-            true,
-            null,
-            $totals instanceof OneByOne ? 'one-by-one' : 'added',
-            $currency->code,
-            gmp_strval($totals->count()),
-            $text($priced[0][0] ?? null),
-            $text($priced[count($priced) - 1][0] ?? null),
-            gmp_strval($below),
-            gmp_strval($without),
-            count($priced),
-            $this->bands($priced, $totals->count(), $without),
-            $totals->hangsOnInputs(),
-            $totals->sampled(),
-            $totals->open(),
+            known: true,
+            why: null,
+            method: $totals instanceof OneByOne ? 'one-by-one' : 'added',
+            currency: $currency->code,
+            count: gmp_strval($totals->count()),
+            lowest: $text($priced[0][0] ?? null),
+            highest: $text($priced[count($priced) - 1][0] ?? null),
+            zeroOrBelow: gmp_strval($below),
+            withoutPrice: gmp_strval($without),
+            levels: count($priced),
+            bands: $this->bands($priced, $totals->count(), $without),
+            hangsOnInputs: $totals->hangsOnInputs(),
+            sampled: $totals->sampled(),
+            open: $totals->open(),
         );
     }
 

@@ -39,17 +39,17 @@ final readonly class TrapsView
                     [$pins, $typed] = $this->pins($trail, $walked);
                     $o = $this->reach->setup->options[$option];
                     $groups[] = new TrapGroup(
-                        $o->code,
-                        $o->label,
-                        $o->at,
-                        $cause,
-                        gmp_strval($count),
-                        array_values(array_map($words->of(...), array_filter($causes, $isAnswer))),
-                        $words->detail(
+                        option: $o->code,
+                        label: $o->label,
+                        at: $o->at,
+                        cause: $cause,
+                        count: gmp_strval($count),
+                        answers: array_values(array_map($words->of(...), array_filter($causes, $isAnswer))),
+                        because: $words->detail(
                             array_values(array_filter($causes, static fn(Cause $c): bool => !$isAnswer($c))),
                         ) ?? [],
-                        $pins,
-                        $typed,
+                        pins: $pins,
+                        typed: $typed,
                     );
                     break;
                 }

@@ -98,18 +98,18 @@ final readonly class Views
         $isDue = null === $run || 'done' !== $run['state'] || $run['revision'] !== $row['revision'];
 
         return new ShelfEntry(
-            $row['id'],
-            $row['title'],
-            $row['item'],
-            (new \DateTimeImmutable($row['createdAt']))->format(DATE_ATOM),
-            $row['revision'],
-            $row['sha256'],
-            null === $report ? null : new Counts(...$report['counts']),
-            $by['blocker'] ?? 0,
-            $by['warning'] ?? 0,
-            $by['note'] ?? 0,
-            $row['trouble'],
-            null === $run
+            id: $row['id'],
+            title: $row['title'],
+            item: $row['item'],
+            createdAt: (new \DateTimeImmutable($row['createdAt']))->format(DATE_ATOM),
+            revision: $row['revision'],
+            sha256: $row['sha256'],
+            counts: null === $report ? null : new Counts(...$report['counts']),
+            blockers: $by['blocker'] ?? 0,
+            warnings: $by['warning'] ?? 0,
+            notes: $by['note'] ?? 0,
+            trouble: $row['trouble'],
+            rehearsal: null === $run
                 ? null
                 : new LastRehearsal(
                     $run['id'],
@@ -120,9 +120,9 @@ final readonly class Views
                     $tally[RehearsalCheck::DIFFERS] ?? 0,
                     (new \DateTimeImmutable($run['createdAt']))->format(DATE_ATOM),
                 ),
-            $verdict['verdict'] ?? null,
-            $verdict['open'] ?? 0,
-            $isDue,
+            verdict: $verdict['verdict'] ?? null,
+            open: $verdict['open'] ?? 0,
+            due: $isDue,
         );
     }
 
@@ -136,21 +136,21 @@ final readonly class Views
         [$settled, $fresh] = $this->change($setup);
 
         return new Desk(
-            $setup->id(),
-            $setup->title(),
-            $revision->sha256(),
-            Shelf::today(),
-            $revision->number(),
-            $this->editions->of($revision),
-            $document,
-            $report->counts,
-            $report->deadValues,
-            $report->deadOptions,
-            $report->idleRows,
-            $report->findings,
-            $settled,
-            $fresh,
-            $report->trouble,
+            id: $setup->id(),
+            title: $setup->title(),
+            sha256: $revision->sha256(),
+            today: Shelf::today(),
+            revision: $revision->number(),
+            edition: $this->editions->of($revision),
+            document: $document,
+            counts: $report->counts,
+            deadValues: $report->deadValues,
+            deadOptions: $report->deadOptions,
+            idleRows: $report->idleRows,
+            findings: $report->findings,
+            settled: $settled,
+            fresh: $fresh,
+            trouble: $report->trouble,
         );
     }
 

@@ -143,16 +143,16 @@ final class GateCommand extends Command
             return 2;
         }
         $gate = Gate::of(
-            $text,
-            $setup,
-            $report->counts['selectable'],
-            $report->findings,
-            $plan,
-            $runs,
-            $accepted,
-            $ticked,
-            $told->asked(),
-            $lists,
+            text: $text,
+            setup: $setup,
+            selectable: $report->counts['selectable'],
+            findings: $report->findings,
+            plan: $plan,
+            runs: $runs,
+            accepted: $accepted,
+            ticked: $ticked,
+            asked: $told->asked(),
+            lists: $lists,
         );
         self::write(
             $options['sarif'],

@@ -71,18 +71,18 @@ final readonly class RehearseCall
         $own = ShopAddress::hostOf($address);
 
         return new self(
-            $address,
-            null !== $options['page'],
-            $options['map'],
-            $options['save-map'],
-            $options['checks'],
-            $options['orders'],
-            [...'' === $own ? [] : [$own], ...$options['host']],
-            (float) $options['pause'],
-            $options['pictures'],
-            $options['sample'],
-            $options['format'],
-            $options['today'],
+            address: $address,
+            isPage: null !== $options['page'],
+            map: $options['map'],
+            saveMap: $options['save-map'],
+            checks: $options['checks'],
+            orders: $options['orders'],
+            hosts: [...'' === $own ? [] : [$own], ...$options['host']],
+            pauseSeconds: (float) $options['pause'],
+            pictures: $options['pictures'],
+            samples: $options['sample'],
+            format: $options['format'],
+            today: $options['today'],
         );
     }
 

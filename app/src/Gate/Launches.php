@@ -112,16 +112,16 @@ final readonly class Launches
             }
             $now = new \DateTimeImmutable();
             $launch = new Launch(
-                $stored,
-                $person,
-                $now,
-                $gate->verdict,
-                $revision->number(),
-                $sha256,
-                $revision->document(),
-                ['ithrel' => 'gate/1', 'name' => $setup->name, 'sha256' => $sha256] + $gate->toArray(),
-                GatePage::html($gate, $setup, $sha256, $now->format('Y-m-d H:i'), $person),
-                $last,
+                setup: $stored,
+                person: $person,
+                signedAt: $now,
+                verdict: $gate->verdict,
+                revision: $revision->number(),
+                sha256: $sha256,
+                document: $revision->document(),
+                gate: ['ithrel' => 'gate/1', 'name' => $setup->name, 'sha256' => $sha256] + $gate->toArray(),
+                page: GatePage::html($gate, $setup, $sha256, $now->format('Y-m-d H:i'), $person),
+                before: $last,
             );
             $this->entities->persist($launch);
             $this->entities->flush();

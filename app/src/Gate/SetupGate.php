@@ -99,16 +99,16 @@ final readonly class SetupGate
                 : TickedSheets::of((new Boundaries($reach, $this->notes->samples($stored)))->sheets(), $ticks);
 
         return Gate::of(
-            $revision->document(),
-            $reach->setup,
-            $report['counts']['selectable'],
-            $findings,
-            $plan,
-            $this->runs($stored, $plan),
-            $this->acceptances($stored),
-            $ticked,
-            $asked,
-            $this->lists($stored, $reach),
+            text: $revision->document(),
+            setup: $reach->setup,
+            selectable: $report['counts']['selectable'],
+            findings: $findings,
+            plan: $plan,
+            runs: $this->runs($stored, $plan),
+            accepted: $this->acceptances($stored),
+            ticked: $ticked,
+            asked: $asked,
+            lists: $this->lists($stored, $reach),
         );
     }
 
@@ -169,16 +169,16 @@ final readonly class SetupGate
             }
             $this->entities->persist(
                 new AcceptedItem(
-                    $stored,
-                    $item->code,
-                    $item->at,
-                    $known,
-                    $item->words,
-                    $person,
-                    $role,
-                    $why,
-                    $until,
-                    new \DateTimeImmutable(),
+                    setup: $stored,
+                    code: $item->code,
+                    place: $item->at,
+                    known: $known,
+                    words: $item->words,
+                    person: $person,
+                    role: $role,
+                    why: $why,
+                    until: $until,
+                    acceptedAt: new \DateTimeImmutable(),
                 ),
             );
             $this->entities->flush();

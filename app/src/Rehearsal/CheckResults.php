@@ -46,15 +46,15 @@ final readonly class CheckResults
                 ? []
                 : $this->kept($result);
         $this->set(
-            $result->run,
-            $result->number,
-            $result->verdict,
-            $result->found,
-            $result->differences,
-            $result->reason,
-            $result->milliseconds,
-            $result->unseen,
-            $pictures,
+            run: $result->run,
+            number: $result->number,
+            verdict: $result->verdict,
+            found: $result->found,
+            differences: $result->differences,
+            reason: $result->reason,
+            milliseconds: $result->milliseconds,
+            unseen: $result->unseen,
+            pictures: $pictures,
         );
         $this->endWhereDone($result->run);
     }

@@ -39,15 +39,15 @@ final readonly class OpenRun
         $address = $rehearsal->address() ?? '';
 
         return new self(
-            $rehearsal->id(),
-            $rehearsal->round(),
-            $rehearsal->revision()->document(),
-            $rehearsal->today(),
-            $address,
-            $rehearsal->map(),
-            $rehearsal->mayOrder(),
-            $hosts ?? [ShopAddress::hostOf($address)],
-            $pause,
+            run: $rehearsal->id(),
+            round: $rehearsal->round(),
+            document: $rehearsal->revision()->document(),
+            today: $rehearsal->today(),
+            address: $address,
+            map: $rehearsal->map(),
+            mayOrder: $rehearsal->mayOrder(),
+            hosts: $hosts ?? [ShopAddress::hostOf($address)],
+            pause: $pause,
         );
     }
 
@@ -82,15 +82,15 @@ final readonly class OpenRun
     public static function fromArray(array $data, string $document): self
     {
         return new self(
-            Field::text($data, 'run'),
-            Field::whole($data, 'round'),
-            $document,
-            Field::text($data, 'today'),
-            Field::text($data, 'address'),
-            isset($data['map']) ? Field::object($data, 'map') : null,
-            true === ($data['mayOrder'] ?? null),
-            Field::texts($data, 'hosts'),
-            Field::whole($data, 'pause'),
+            run: Field::text($data, 'run'),
+            round: Field::whole($data, 'round'),
+            document: $document,
+            today: Field::text($data, 'today'),
+            address: Field::text($data, 'address'),
+            map: isset($data['map']) ? Field::object($data, 'map') : null,
+            mayOrder: true === ($data['mayOrder'] ?? null),
+            hosts: Field::texts($data, 'hosts'),
+            pause: Field::whole($data, 'pause'),
         );
     }
 }

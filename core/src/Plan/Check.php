@@ -84,20 +84,20 @@ final readonly class Check
     private function with(int $number, array $lines, array $charged, array $chosen): self
     {
         return new self(
-            $number,
-            $this->purpose,
-            $this->about,
-            $this->places,
-            $this->visits,
-            $this->quantity,
-            $this->route,
-            $this->sent,
-            $this->offered,
-            $this->accepted,
-            $this->field,
-            $lines,
-            $charged,
-            $chosen,
+            number: $number,
+            purpose: $this->purpose,
+            about: $this->about,
+            places: $this->places,
+            visits: $this->visits,
+            quantity: $this->quantity,
+            route: $this->route,
+            sent: $this->sent,
+            offered: $this->offered,
+            accepted: $this->accepted,
+            field: $this->field,
+            lines: $lines,
+            charged: $charged,
+            chosen: $chosen,
         );
     }
 
@@ -105,20 +105,20 @@ final readonly class Check
     public function and(self $other): self
     {
         return new self(
-            $this->number,
-            $this->purpose,
-            $this->about,
-            self::union($this->places, $other->places),
-            $this->visits,
-            $this->quantity,
-            $this->route,
-            $this->sent,
-            $this->offered,
-            $this->accepted,
-            $this->field,
-            $this->lines,
-            self::union($this->charged, $other->charged),
-            self::union($this->chosen, $other->chosen),
+            number: $this->number,
+            purpose: $this->purpose,
+            about: $this->about,
+            places: self::union($this->places, $other->places),
+            visits: $this->visits,
+            quantity: $this->quantity,
+            route: $this->route,
+            sent: $this->sent,
+            offered: $this->offered,
+            accepted: $this->accepted,
+            field: $this->field,
+            lines: $this->lines,
+            charged: self::union($this->charged, $other->charged),
+            chosen: self::union($this->chosen, $other->chosen),
         );
     }
 
@@ -142,20 +142,20 @@ final readonly class Check
     public function sending(array $sent, string $field, string $route): self
     {
         return new self(
-            $this->number,
-            $this->purpose,
-            $this->about . ('express' === $route ? ', by the express route' : ''),
-            $this->places,
-            $this->visits,
-            $this->quantity,
-            $route,
-            $sent,
-            $this->offered,
-            false,
-            $field,
-            [],
-            [],
-            [],
+            number: $this->number,
+            purpose: $this->purpose,
+            about: $this->about . ('express' === $route ? ', by the express route' : ''),
+            places: $this->places,
+            visits: $this->visits,
+            quantity: $this->quantity,
+            route: $route,
+            sent: $sent,
+            offered: $this->offered,
+            accepted: false,
+            field: $field,
+            lines: [],
+            charged: [],
+            chosen: [],
         );
     }
 
@@ -167,20 +167,20 @@ final readonly class Check
     public function sentAs(array $sent): self
     {
         return new self(
-            $this->number,
-            $this->purpose,
-            $this->about,
-            $this->places,
-            $this->visits,
-            $this->quantity,
-            $this->route,
-            $sent,
-            $this->offered,
-            $this->accepted,
-            $this->field,
-            $this->lines,
-            $this->charged,
-            $this->chosen,
+            number: $this->number,
+            purpose: $this->purpose,
+            about: $this->about,
+            places: $this->places,
+            visits: $this->visits,
+            quantity: $this->quantity,
+            route: $this->route,
+            sent: $sent,
+            offered: $this->offered,
+            accepted: $this->accepted,
+            field: $this->field,
+            lines: $this->lines,
+            charged: $this->charged,
+            chosen: $this->chosen,
         );
     }
 
@@ -267,20 +267,20 @@ final readonly class Check
         );
 
         return new self(
-            $kept['number'],
-            Purpose::from($kept['purpose']),
-            $kept['about'],
-            $kept['places'],
-            $visits,
-            $kept['quantity'],
-            $kept['route'],
-            $kept['sent'],
-            $kept['offered'],
-            $kept['accepted'],
-            $kept['field'],
-            $kept['lines'],
-            $kept['charged'],
-            $kept['chosen'],
+            number: $kept['number'],
+            purpose: Purpose::from($kept['purpose']),
+            about: $kept['about'],
+            places: $kept['places'],
+            visits: $visits,
+            quantity: $kept['quantity'],
+            route: $kept['route'],
+            sent: $kept['sent'],
+            offered: $kept['offered'],
+            accepted: $kept['accepted'],
+            field: $kept['field'],
+            lines: $kept['lines'],
+            charged: $kept['charged'],
+            chosen: $kept['chosen'],
         );
     }
 }

@@ -116,7 +116,17 @@ final readonly class Pricer
             $total = null === $own->lineTotal ? null : $total?->plus($own->lineTotal);
         }
 
-        return new Quote($base, $baseAt, $running, $unit, $lineTotal, $total, $ledger, $ownLines, $problems);
+        return new Quote(
+            base: $base,
+            baseAt: $baseAt,
+            running: $running,
+            unitPrice: $unit,
+            lineTotal: $lineTotal,
+            total: $total,
+            ledger: $ledger,
+            ownLines: $ownLines,
+            problems: $problems,
+        );
     }
 
     /**

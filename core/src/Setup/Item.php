@@ -33,18 +33,18 @@ final readonly class Item
     public function withoutStock(): self
     {
         return new self(
-            $this->sku,
-            $this->name,
-            $this->price,
-            $this->salePrice,
-            $this->weight,
-            $this->points,
-            null,
-            $this->backorder,
-            $this->image,
-            $this->data,
-            $this->cost,
-            $this->size,
+            sku: $this->sku,
+            name: $this->name,
+            price: $this->price,
+            salePrice: $this->salePrice,
+            weight: $this->weight,
+            points: $this->points,
+            stock: null,
+            backorder: $this->backorder,
+            image: $this->image,
+            data: $this->data,
+            cost: $this->cost,
+            size: $this->size,
         );
     }
 }

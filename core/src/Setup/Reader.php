@@ -149,30 +149,30 @@ final readonly class Reader
         }
 
         return new Setup(
-            $d->text('name'),
-            $currency,
-            new Item(
-                $item->text('sku'),
-                $item->text('name'),
-                $item->decimal('price') ?? BigDecimal::zero(),
-                $item->decimal('salePrice'),
-                $item->decimal('weight'),
-                $item->decimal('points'),
-                $item->decimal('stock'),
-                $item->flag('backorder'),
-                $item->optional('image'),
-                $data,
-                $item->decimal('cost'),
-                $this->size($item),
+            name: $d->text('name'),
+            currency: $currency,
+            item: new Item(
+                sku: $item->text('sku'),
+                name: $item->text('name'),
+                price: $item->decimal('price') ?? BigDecimal::zero(),
+                salePrice: $item->decimal('salePrice'),
+                weight: $item->decimal('weight'),
+                points: $item->decimal('points'),
+                stock: $item->decimal('stock'),
+                backorder: $item->flag('backorder'),
+                image: $item->optional('image'),
+                data: $data,
+                cost: $item->decimal('cost'),
+                size: $this->size($item),
             ),
-            $rule,
-            $parts,
-            $options,
-            $d->has('variants') ? $this->variants($d->object('variants')) : null,
-            $charges,
-            $guards,
-            $this->rounding($d->object('rounding')),
-            $d->has('appliesTo')
+            quantity: $rule,
+            parts: $parts,
+            options: $options,
+            variants: $d->has('variants') ? $this->variants($d->object('variants')) : null,
+            charges: $charges,
+            guards: $guards,
+            rounding: $this->rounding($d->object('rounding')),
+            appliesTo: $d->has('appliesTo')
                 ? new Scope(
                     $scope->texts('skus'),
                     $scope->texts('categories'),
@@ -181,9 +181,9 @@ final readonly class Reader
                     $scope->texts('except'),
                 )
                 : null,
-            $reading->today,
-            $reading->levels,
-            $views,
+            today: $reading->today,
+            levels: $reading->levels,
+            views: $views,
         );
     }
 
@@ -236,17 +236,17 @@ final readonly class Reader
         $rows = [];
         foreach ($variants->objects('rows') as $index => $row) {
             $rows[] = new Row(
-                $index,
-                $row->at,
-                $row->object('pick')->picks(),
-                $row->optional('sku'),
-                $row->decimal('price'),
-                $row->decimal('salePrice'),
-                $row->decimal('stock'),
-                $row->decimal('weight'),
-                $row->optional('image'),
-                $row->decimal('cost'),
-                $this->size($row),
+                index: $index,
+                at: $row->at,
+                pick: $row->object('pick')->picks(),
+                sku: $row->optional('sku'),
+                price: $row->decimal('price'),
+                salePrice: $row->decimal('salePrice'),
+                stock: $row->decimal('stock'),
+                weight: $row->decimal('weight'),
+                image: $row->optional('image'),
+                cost: $row->decimal('cost'),
+                size: $this->size($row),
             );
         }
 

@@ -31,17 +31,17 @@ final readonly class Row
     public function withStock(?BigDecimal $stock): self
     {
         return new self(
-            $this->index,
-            $this->at,
-            $this->pick,
-            $this->sku,
-            $this->price,
-            $this->salePrice,
-            $stock,
-            $this->weight,
-            $this->image,
-            $this->cost,
-            $this->size,
+            index: $this->index,
+            at: $this->at,
+            pick: $this->pick,
+            sku: $this->sku,
+            price: $this->price,
+            salePrice: $this->salePrice,
+            stock: $stock,
+            weight: $this->weight,
+            image: $this->image,
+            cost: $this->cost,
+            size: $this->size,
         );
     }
 }

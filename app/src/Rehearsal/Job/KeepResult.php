@@ -50,15 +50,15 @@ final readonly class KeepResult implements Job
         $verdict = [] === $differences ? RehearsalCheck::AGREES : RehearsalCheck::DIFFERS;
 
         return new self(
-            $job->run,
-            $job->check->number,
-            $verdict,
-            $found,
-            $differences,
-            null,
-            $milliseconds,
-            $unseen,
-            $pictures,
+            run: $job->run,
+            number: $job->check->number,
+            verdict: $verdict,
+            found: $found,
+            differences: $differences,
+            reason: null,
+            milliseconds: $milliseconds,
+            unseen: $unseen,
+            pictures: $pictures,
         );
     }
 
@@ -68,22 +68,32 @@ final readonly class KeepResult implements Job
     public static function noAnswer(TryCheck $job, string $reason, int $milliseconds, array $pictures = []): self
     {
         return new self(
-            $job->run,
-            $job->check->number,
-            RehearsalCheck::NO_ANSWER,
-            null,
-            [],
-            $reason,
-            $milliseconds,
-            [],
-            $pictures,
+            run: $job->run,
+            number: $job->check->number,
+            verdict: RehearsalCheck::NO_ANSWER,
+            found: null,
+            differences: [],
+            reason: $reason,
+            milliseconds: $milliseconds,
+            unseen: [],
+            pictures: $pictures,
         );
     }
 
     /** The page has no way to try it. */
     public static function notTried(TryCheck $job, string $reason): self
     {
-        return new self($job->run, $job->check->number, RehearsalCheck::NOT_TRIED, null, [], $reason, 0, [], []);
+        return new self(
+            run: $job->run,
+            number: $job->check->number,
+            verdict: RehearsalCheck::NOT_TRIED,
+            found: null,
+            differences: [],
+            reason: $reason,
+            milliseconds: 0,
+            unseen: [],
+            pictures: [],
+        );
     }
 
     public function toArray(): array
@@ -109,15 +119,15 @@ final readonly class KeepResult implements Job
         }
 
         return new self(
-            Field::text($data, 'run'),
-            Field::whole($data, 'number'),
-            $verdict,
-            isset($data['found']) ? Found::fromArray(Field::object($data, 'found')) : null,
-            array_map(Difference::fromArray(...), Field::objects($data, 'differences')),
-            isset($data['reason']) ? Field::text($data, 'reason') : null,
-            Field::whole($data, 'milliseconds'),
-            Field::texts($data, 'unseen'),
-            array_map(TriedPicture::fromArray(...), Field::objects($data, 'pictures')),
+            run: Field::text($data, 'run'),
+            number: Field::whole($data, 'number'),
+            verdict: $verdict,
+            found: isset($data['found']) ? Found::fromArray(Field::object($data, 'found')) : null,
+            differences: array_map(Difference::fromArray(...), Field::objects($data, 'differences')),
+            reason: isset($data['reason']) ? Field::text($data, 'reason') : null,
+            milliseconds: Field::whole($data, 'milliseconds'),
+            unseen: Field::texts($data, 'unseen'),
+            pictures: array_map(TriedPicture::fromArray(...), Field::objects($data, 'pictures')),
         );
     }
 }
