@@ -257,18 +257,8 @@ final class Driver
     /** What became of it, in words. A browser or driver that is gone is begun anew with what follows. */
     private function failed(string $what, PhpWebDriverExceptionInterface $e): NoAnswer
     {
-        $why = (string) preg_replace('/ with params: .*/', '', (string) strtok($e->getMessage(), "\n"));
-        $isGone =
-            $e instanceof InvalidSessionIdException ||
-            $e instanceof NoSuchWindowException ||
-            $e instanceof WebDriverCurlException ||
-            1 ===
-                preg_match(
-                    '/tab crashed|not reachable|disconnected|session (?:deleted|not created)|chrome ' .
-                        '(?:not|failed)|ECONNREFUSED|Failed to connect|Empty reply/i',
-                    $why,
-                );
-        if ($isGone) {
+        $why = self::words($e);
+        if (self::isOfTheEnd($e) || $this->isGone()) {
             $this->end();
 
             return new NoAnswer(
@@ -279,6 +269,36 @@ final class Driver
         }
 
         return new NoAnswer($what . ': ' . $why, true, $e);
+    }
+
+    /** Whether the session is over, as it may be when a command in hand was still answered. */
+    private function isGone(): bool
+    {
+        try {
+            $this->browser?->getWindowHandles();
+        } catch (PhpWebDriverExceptionInterface $e) {
+            return self::isOfTheEnd($e);
+        }
+
+        return false;
+    }
+
+    private static function isOfTheEnd(PhpWebDriverExceptionInterface $e): bool
+    {
+        return $e instanceof InvalidSessionIdException ||
+            $e instanceof NoSuchWindowException ||
+            $e instanceof WebDriverCurlException ||
+            1 ===
+                preg_match(
+                    '/tab crashed|not reachable|disconnected|session (?:deleted|not created)|chrome ' .
+                        '(?:not|failed)|ECONNREFUSED|Failed to connect|Empty reply/i',
+                    self::words($e),
+                );
+    }
+
+    private static function words(PhpWebDriverExceptionInterface $e): string
+    {
+        return (string) preg_replace('/ with params: .*/', '', (string) strtok($e->getMessage(), "\n"));
     }
 
     private function begin(): void

@@ -130,7 +130,18 @@ abstract class BrowserTestCase extends TestCase
 
     protected static function text(string $selector): string
     {
-        return trim(self::first($selector)->getText());
+        return self::read(self::first($selector));
+    }
+
+    /**
+     * What stands in an element as the browser itself reads it out; the driver looks at each of its elements for it,
+     * which takes seconds for a long list.
+     */
+    private static function read(WebDriverElement $element): string
+    {
+        $text = $element->getDomProperty('innerText');
+
+        return trim(str_replace(["\t", "\u{A0}"], ' ', is_string($text) ? $text : ''));
     }
 
     protected static function click(string $selector): void
@@ -162,10 +173,7 @@ abstract class BrowserTestCase extends TestCase
     {
         $seen = '';
         self::eventually(static function () use ($selector, $part, &$seen): bool {
-            $seen = implode(
-                "\n",
-                array_map(static fn(WebDriverElement $e): string => $e->getText(), self::all($selector)),
-            );
+            $seen = implode("\n", array_map(self::read(...), self::all($selector)));
 
             return str_contains($seen, $part);
         }, sprintf('"%s" does not come up in %s', $part, $selector));
