@@ -53,7 +53,7 @@ const said = (a: Accepted): string =>
   <Trouble v-if="takeBack.error.value" :error="takeBack.error.value" />
   <p>
     <button type="button" class="link" :aria-expanded="isOpen" @click="isOpen = !isOpen">
-      What was taken back
+      What was accepted and taken back
     </button>
   </p>
   <template v-if="isOpen">
