@@ -59,6 +59,9 @@ final class Driver
     /** Handle of the tab that was made ready for shoppers; "" where none was yet. */
     private string $tab = '';
 
+    /** Looks, twenty a second, until a browser that was told to end is ended. */
+    private const TRIES_TO_END = 40;
+
     /**
      * @param list<string> $hosts that may be visited: nothing is asked of any other host or port
      * @param string|null $remote address of a remote end; null: a driver is started
@@ -88,17 +91,24 @@ final class Driver
         $this->fence->end();
     }
 
-    /** A driver that was killed leaves its browser behind. */
+    /** A driver that was killed leaves its browser behind: it is told to end, and ended where it does not. */
     private function endOrphan(): void
     {
-        // The number may be another process's by now.
-        if (
-            $this->browserId > 0 &&
-            str_contains((string) @file_get_contents('/proc/' . $this->browserId . '/comm'), 'chrom')
-        ) {
-            posix_kill($this->browserId, \SIGTERM);
+        for ($tries = 0; $this->browserId > 0 && $tries <= self::TRIES_TO_END && $this->browserRuns(); ++$tries) {
+            if (0 === $tries || self::TRIES_TO_END === $tries) {
+                posix_kill($this->browserId, 0 === $tries ? \SIGTERM : \SIGKILL);
+            }
+            usleep(50_000);
         }
         $this->browserId = 0;
+    }
+
+    /** Its number may be another process's by now. */
+    private function browserRuns(): bool
+    {
+        $process = (string) @file_get_contents('/proc/' . $this->browserId . '/stat');
+
+        return str_contains($process, '(chrom') && !str_contains($process, ') Z ');
     }
 
     /**
