@@ -6,7 +6,6 @@ namespace Ithrel\App\Api;
 
 use Ithrel\App\Api\Dto\AcceptedView;
 use Ithrel\App\Api\Dto\Accepting;
-use Ithrel\App\Api\Dto\ChangeView;
 use Ithrel\App\Api\Dto\FreshnessView;
 use Ithrel\App\Api\Dto\GateItemView;
 use Ithrel\App\Api\Dto\GateView;
@@ -23,6 +22,7 @@ use Ithrel\App\Rehearsal\DueRehearsals;
 use Ithrel\App\Store\AcceptedItem;
 use Ithrel\App\Store\Remarks;
 use Ithrel\App\Store\Shelf;
+use Ithrel\App\Store\SignedLaunch;
 use Ithrel\App\Store\StoredSetup;
 use Ithrel\Core\Gate\Acceptance;
 use Ithrel\Core\Gate\Gate;
@@ -221,7 +221,7 @@ final readonly class GateController
         $accepted = array_map(self::accepted(...), $this->gates->accepted($stored));
 
         $checks = $this->due->checks($stored);
-        $last = $this->launches->of($stored)[0] ?? null;
+        $since = $this->launches->since($stored);
 
         return new GateView(
             verdict: $gate->verdict,
@@ -232,8 +232,8 @@ final readonly class GateController
             notChecked: array_column($gate->notChecked, 'words'),
             notes: count($gate->notes),
             accepted: $accepted,
-            lastLaunch: null === $last ? null : LaunchController::view($last),
-            since: $this->since($stored),
+            lastLaunch: null === $since ? null : LaunchController::view(SignedLaunch::of($since[0])),
+            since: null === $since ? null : DraftController::changeView($since[1]),
             remarks: $this->remarks->open($stored),
             valid: $checks['valid'],
             again: $checks['again'],
@@ -271,15 +271,5 @@ final readonly class GateController
             until: $text['until'],
             takenBack: null === $item->takenBackAt() ? null : $item->takenBackBy() ?? '',
         );
-    }
-
-    private function since(StoredSetup $stored): ?ChangeView
-    {
-        $since = $this->launches->since($stored);
-        if (null === $since) {
-            return null;
-        }
-
-        return DraftController::changeView($since[1]);
     }
 }

@@ -85,27 +85,22 @@ final readonly class Option
     /** The same option, taking any input; what it measures stays. */
     public function withoutLimits(): self
     {
-        return new self(
-            index: $this->index,
-            at: $this->at,
-            code: $this->code,
-            label: $this->label,
-            kind: $this->kind,
-            required: $this->required,
-            shownWhen: $this->shownWhen,
-            help: $this->help,
-            controls: $this->controls,
-            default: null,
-            stages: $this->stages,
-            values: $this->values,
-            picks: $this->picks,
-            limits: $this->limits?->open(),
-            charge: $this->charge,
-            styled: $this->styled,
-        );
+        return $this->with($this->values, $this->limits?->open(), null);
     }
 
     public function withoutStocks(): self
+    {
+        return $this->with(
+            array_map(static fn(Value $v): Value => $v->withoutStock(), $this->values),
+            $this->limits,
+            $this->default,
+        );
+    }
+
+    /**
+     * @param list<Value> $values
+     */
+    private function with(array $values, ?Limits $limits, ?string $default): self
     {
         return new self(
             index: $this->index,
@@ -117,11 +112,11 @@ final readonly class Option
             shownWhen: $this->shownWhen,
             help: $this->help,
             controls: $this->controls,
-            default: $this->default,
+            default: $default,
             stages: $this->stages,
-            values: array_map(static fn(Value $v): Value => $v->withoutStock(), $this->values),
+            values: $values,
             picks: $this->picks,
-            limits: $this->limits,
+            limits: $limits,
             charge: $this->charge,
             styled: $this->styled,
         );

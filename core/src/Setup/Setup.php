@@ -120,11 +120,6 @@ final readonly class Setup
      */
     public function withStock(bool $rows, bool $values): self
     {
-        $item = $values ? $this->item : $this->item->withoutStock();
-        $parts = $values ? $this->parts : array_map(static fn(Part $p): Part => $p->withoutStock(), $this->parts);
-        $options = $values
-            ? $this->options
-            : array_map(static fn(Option $o): Option => $o->withoutStocks(), $this->options);
         $variants =
             $rows || null === $this->variants
                 ? $this->variants
@@ -132,43 +127,24 @@ final readonly class Setup
                     $this->variants->by,
                     array_map(static fn(Row $r): Row => $r->withStock(null), $this->variants->rows),
                 );
+        if ($values) {
+            return $this->with($variants);
+        }
 
-        return new self(
-            name: $this->name,
-            currency: $this->currency,
-            item: $item,
-            quantity: $this->quantity,
-            parts: $parts,
-            options: $options,
-            variants: $variants,
-            charges: $this->charges,
-            guards: $this->guards,
-            rounding: $this->rounding,
-            appliesTo: $this->appliesTo,
-            today: $this->today,
-            levels: $this->levels,
-            views: $this->views,
+        return $this->with(
+            $variants,
+            item: $this->item->withoutStock(),
+            parts: array_map(static fn(Part $p): Part => $p->withoutStock(), $this->parts),
+            options: array_map(static fn(Option $o): Option => $o->withoutStocks(), $this->options),
         );
     }
 
     /** The same setup with inputs that take anything, to tell causes apart. */
     public function withoutLimits(): self
     {
-        return new self(
-            name: $this->name,
-            currency: $this->currency,
-            item: $this->item,
-            quantity: $this->quantity,
-            parts: $this->parts,
+        return $this->with(
+            $this->variants,
             options: array_map(static fn(Option $o): Option => $o->withoutLimits(), $this->options),
-            variants: $this->variants,
-            charges: $this->charges,
-            guards: $this->guards,
-            rounding: $this->rounding,
-            appliesTo: $this->appliesTo,
-            today: $this->today,
-            levels: $this->levels,
-            views: $this->views,
         );
     }
 
@@ -222,20 +198,29 @@ final readonly class Setup
     }
 
     /**
-     * @param list<Guard> $guards
+     * The same setup with these rows, and whatever else is given in place of its own.
+     *
+     * @param list<Guard>|null $guards
+     * @param list<Part>|null $parts
+     * @param list<Option>|null $options
      */
-    private function with(?Variants $variants, array $guards): self
-    {
+    private function with(
+        ?Variants $variants,
+        ?array $guards = null,
+        ?Item $item = null,
+        ?array $parts = null,
+        ?array $options = null,
+    ): self {
         return new self(
             name: $this->name,
             currency: $this->currency,
-            item: $this->item,
+            item: $item ?? $this->item,
             quantity: $this->quantity,
-            parts: $this->parts,
-            options: $this->options,
+            parts: $parts ?? $this->parts,
+            options: $options ?? $this->options,
             variants: $variants,
             charges: $this->charges,
-            guards: $guards,
+            guards: $guards ?? $this->guards,
             rounding: $this->rounding,
             appliesTo: $this->appliesTo,
             today: $this->today,
@@ -261,21 +246,6 @@ final readonly class Setup
             size: $this->item->size,
         );
 
-        return new self(
-            name: $this->name,
-            currency: $this->currency,
-            item: $item,
-            quantity: $this->quantity,
-            parts: $this->parts,
-            options: $this->options,
-            variants: $this->variants,
-            charges: $this->charges,
-            guards: $this->guards,
-            rounding: $this->rounding,
-            appliesTo: $this->appliesTo,
-            today: $this->today,
-            levels: $this->levels,
-            views: $this->views,
-        );
+        return $this->with($this->variants, item: $item);
     }
 }

@@ -11,6 +11,8 @@ use Brick\Math\BigDecimal;
  */
 final readonly class CountedCharge extends Charge
 {
+    use HangsOnNothingElse;
+
     /**
      * @param 'per-character'|'per-file'|'per-pick' $how
      */
@@ -40,26 +42,6 @@ final readonly class CountedCharge extends Charge
     public function least(BigDecimal $base): ?BigDecimal
     {
         return $this->amount->isNegative() ? null : BigDecimal::zero();
-    }
-
-    public function setsBase(): ?BigDecimal
-    {
-        return null;
-    }
-
-    public function asksBase(): bool
-    {
-        return false;
-    }
-
-    public function asksRunning(): bool
-    {
-        return false;
-    }
-
-    public function asksOptions(): array
-    {
-        return [];
     }
 
     public function told(): array

@@ -11,6 +11,8 @@ use Brick\Math\BigDecimal;
  */
 final readonly class FixedCharge extends Charge
 {
+    use HangsOnNothingElse;
+
     public function __construct(string $at, bool $perLine, public BigDecimal $amount)
     {
         parent::__construct($at, $perLine);
@@ -29,26 +31,6 @@ final readonly class FixedCharge extends Charge
     public function least(BigDecimal $base): BigDecimal
     {
         return $this->amount;
-    }
-
-    public function setsBase(): ?BigDecimal
-    {
-        return null;
-    }
-
-    public function asksBase(): bool
-    {
-        return false;
-    }
-
-    public function asksRunning(): bool
-    {
-        return false;
-    }
-
-    public function asksOptions(): array
-    {
-        return [];
     }
 
     public function told(): array
