@@ -13,6 +13,7 @@ declare(strict_types=1);
 use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Ithrel\App\Browser\Driver;
 use Ithrel\Bench\Writing\Hand;
 use Ithrel\Bench\Writing\Writer;
 use Ithrel\Shop\Tests\Processes;
@@ -22,7 +23,7 @@ require __DIR__ . '/bootstrap.php';
 $root = dirname(__DIR__);
 $files = array_slice($argv, 1);
 $folder = sys_get_temp_dir() . '/ithrel-writing-' . getmypid();
-mkdir($folder . '/profile', 0o700, true);
+mkdir($folder, 0o700, true);
 [$port, $shop, $driver] = [Processes::freePort(), Processes::freePort(), Processes::freePort()];
 Processes::serve(
     sprintf(
@@ -37,16 +38,7 @@ Processes::serve(
 );
 Processes::serve('exec chromedriver --port=' . $driver, $driver, $folder . '/driver.log');
 $capabilities = DesiredCapabilities::chrome();
-$capabilities->setCapability(
-    ChromeOptions::CAPABILITY,
-    (new ChromeOptions())->addArguments([
-        '--headless=new',
-        '--no-sandbox',
-        '--window-size=1280,900',
-        '--force-prefers-reduced-motion',
-        '--user-data-dir=' . $folder . '/profile',
-    ]),
-);
+$capabilities->setCapability(ChromeOptions::CAPABILITY, Driver::options(['--force-prefers-reduced-motion']));
 
 /** Members sorted, and what means the same written alike, so that two documents can be compared. */
 $plain = static function (mixed $of) use (&$plain): mixed {

@@ -29,6 +29,9 @@ need_debian() {
     fi
 }
 
+# Chromium without what a person sees of it begins in a seventh of the time.
+need_browser() { need_debian "Chromium and its driver, $1" chromium-driver chromium-headless-shell tinyproxy-bin fonts-dejavu-core; }
+
 # What was found in place is not looked for again until PHP, its settings or what the project asks for change.
 need_php() {
     local extensions php
@@ -77,10 +80,10 @@ need_web() {
     touch "$root/web/node_modules/.ithrel-$stamp"
 }
 
-# Builds the interface where a source is newer than what was built.
+# Builds the interface where a source is newer than what was built; types that are made of others are none.
 build_web() {
     local built="$root/app/public/build/.vite/manifest.json"
-    if [ -f "$built" ] && [ -z "$(find "$root/web/src" "$root/web/public" "$root/web/index.html" "$root/web/package.json" "$root/web/vite.config.ts" "$root/docs/openapi.json" -newer "$built" -print -quit)" ]; then
+    if [ -f "$built" ] && [ -z "$(find "$root/web/src" "$root/web/public" "$root/web/index.html" "$root/web/package.json" "$root/web/vite.config.ts" "$root/docs/openapi.json" "$root/docs/setup.schema.json" ! -name api.d.ts ! -name setupDocument.d.ts -newer "$built" -print -quit)" ]; then
         return 0
     fi
     need_web || return 1

@@ -1,8 +1,10 @@
-# ./ithrel test: installs what is missing and runs every check, in two lanes side by side; or one suite of the tests.
+# ./ithrel test: installs what is missing and runs every check, in lanes side by side; or one suite of the tests.
 
-# What each lane runs, one after the other. They are about as long as one another.
-first_lane=(browser style lint unit analysis types)
-second_lane=(core services build shop app)
+# What stands in one line runs one after the other; lanes take lines, the longest first. The types are made once and read
+# then. Half of "app" and "pages" is waiting for others, which is why there is a lane more than a small machine has cores.
+lines=(shop browser app core pages 'types lint' 'style analysis' 'unit services')
+lanes=3
+suites=(${lines[*]} build)
 
 run_tests() {
     case "${1:-}" in
@@ -10,12 +12,12 @@ run_tests() {
         --help | -h)
             echo 'usage: ./ithrel test                       runs every check'
             echo '       ./ithrel test SUITE [ARGUMENT…]     runs one, with further arguments for PHPUnit or Vitest, such as --filter Name'
-            echo "suites: ${first_lane[*]} ${second_lane[*]}"
+            echo "suites: ${suites[*]}"
             return 0
             ;;
         *)
-            if [[ " ${first_lane[*]} ${second_lane[*]} " != *" $1 "* ]]; then
-                say "there is no suite $1; there are ${first_lane[*]} ${second_lane[*]}"
+            if [[ " ${suites[*]} " != *" $1 "* ]]; then
+                say "there is no suite $1; there are ${suites[*]}"
                 return 2
             fi
             install_for_tests || return 1
@@ -24,14 +26,14 @@ run_tests() {
             ;;
     esac
     install_for_tests || return 1
-    local logs
+    local logs number
     logs=$(mktemp -d)
-    # The interface is built before the lanes part: the browser tests of one need what the other would build.
+    # The interface is built before the lanes part: the browser tests of one need what another would build.
     step build "$logs"
-    lane "$logs" "${first_lane[@]}" &
-    local first=$!
-    lane "$logs" "${second_lane[@]}"
-    wait "$first"
+    for ((number = 0; number < lanes; ++number)); do
+        lane "$logs" &
+    done
+    wait
     summary "$logs"
 }
 
@@ -41,7 +43,7 @@ install_for_tests() {
     need_debian "Unicode's own test of where characters end" unicode-data || return 1
     need_debian 'nginx and PHP-FPM, which serve a team' nginx-light php8.2-fpm || return 1
     need_debian 'Redis, for the tests of the queue' redis-server || return 1
-    need_debian 'Chromium and its driver, for the browser tests' chromium chromium-driver tinyproxy-bin fonts-dejavu-core || return 1
+    need_browser 'for the browser tests' || return 1
     mkdir -p "$root/var"
 }
 
@@ -71,6 +73,7 @@ check_unit() { (cd web && npx vitest run "$@"); }
 check_core() { phpunit --testsuite core "$@"; }
 check_shop() { phpunit --testsuite shop "$@"; }
 check_app() { phpunit --testsuite app "$@"; }
+check_pages() { phpunit --testsuite pages "$@"; }
 check_browser() { phpunit --testsuite browser "$@"; }
 
 # The container holds together, and the tables are those that the classes describe.
@@ -87,12 +90,23 @@ check_services() {
     return $status
 }
 
-# lane LOGS NAME… : runs checks one after the other.
+# Checks that are not run again over exactly what they passed over before: what they read, and with which tools.
+kept='types lint'
+
+# web_mark : what stands in web/ and in what its types are made of, as one hash.
+web_mark() {
+    (cd "$root" && node --version && find web docs/openapi.json docs/setup.schema.json -path web/node_modules -prune -o -type f -print0 \
+        | sort -z | xargs -0 sha256sum) | sha256sum | cut -c1-32
+}
+
+# lane LOGS : runs lines that no other lane has taken, until there is none.
 lane() {
-    local logs=$1 name
-    shift
-    for name in "$@"; do
-        [ -f "$logs/$name.status" ] || step "$name" "$logs"
+    local logs=$1 line name
+    for line in "${lines[@]}"; do
+        mkdir "$logs/${line// /-}.taken" 2>/dev/null || continue
+        for name in $line; do
+            if [[ " $kept " = *" $name "* ]]; then kept_step "$name" "$logs"; else step "$name" "$logs"; fi
+        done
     done
 }
 
@@ -107,6 +121,19 @@ step() {
         printf '== %s %s %d s\n' "$name" "$([ "$status" -eq 0 ] && echo 'passed in' || echo 'FAILED after')" $((SECONDS - start))
     } >"$logs/$name.said"
     cat "$logs/$name.said"
+}
+
+# kept_step NAME LOGS : as step, where it did not pass over the same before.
+kept_step() {
+    local name=$1 logs=$2 mark
+    mark=$(web_mark)
+    if [ "$(cat "$root/var/passed-$name" 2>/dev/null)" = "$mark" ]; then
+        echo 0 >"$logs/$name.status"
+        printf '\n== %s passed before over what it reads now\n' "$name" | tee "$logs/$name.said"
+        return
+    fi
+    step "$name" "$logs"
+    [ "$(cat "$logs/$name.status")" != 0 ] || echo "$mark" >"$root/var/passed-$name"
 }
 
 passed_tests=0
@@ -133,7 +160,7 @@ count_tests() {
 summary() {
     local logs=$1 name failed=()
     echo
-    for name in "${first_lane[@]}" "${second_lane[@]}"; do
+    for name in "${suites[@]}"; do
         [ "$(cat "$logs/$name.status" 2>/dev/null)" = 0 ] || failed+=("$name")
         [ -f "$logs/$name.log" ] && sed -r 's/\x1b\[[0-9;]*m//g' "$logs/$name.log" >"$logs/plain.log" && count_tests "$logs/plain.log"
         tail -n 1 "$logs/$name.said" 2>/dev/null

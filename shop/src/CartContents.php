@@ -80,34 +80,32 @@ final readonly class CartContents
     public function entries(array $answers): array
     {
         $carried = $this->faults->carriedAnswers($answers, $this->form);
-        $entries = [];
+        $entries = array_fill_keys(self::STAGES, []);
+        foreach ($carried as $code => $answer) {
+            $option = $this->form->options[$code];
+            $entry = [
+                'label' => Read::text($option, 'label', $code),
+                'value' => $this->faults->carried($this->carried($code, $answer), $option, $answer),
+            ];
+            foreach (isset($option['stages']) ? Read::texts($option, 'stages') : self::STAGES as $stage) {
+                $entries[$stage][] = $entry;
+            }
+        }
+        foreach (Read::maps(Read::map($this->form->document, 'item'), 'data') as $data) {
+            $entry = [
+                'label' => Read::text($data, 'label', Read::text($data, 'code')),
+                'value' => Read::text($data, 'value'),
+            ];
+            $stages = isset($data['stages']) ? Read::texts($data, 'stages') : self::STAGES;
+            foreach ($this->faults->dataStages($stages) as $stage) {
+                $entries[$stage][] = $entry;
+            }
+        }
         foreach (self::STAGES as $stage) {
-            $list = [];
-            foreach ($carried as $code => $answer) {
-                $option = $this->form->options[$code];
-                $stages = isset($option['stages']) ? Read::texts($option, 'stages') : self::STAGES;
-                if (in_array($stage, $stages, true)) {
-                    $list[] = [
-                        'label' => Read::text($option, 'label', $code),
-                        'value' => $this->faults->carried($this->carried($code, $answer), $option, $answer),
-                    ];
-                }
-            }
-            foreach (Read::maps(Read::map($this->form->document, 'item'), 'data') as $data) {
-                $stages = $this->faults->dataStages(
-                    isset($data['stages']) ? Read::texts($data, 'stages') : self::STAGES,
-                );
-                if (in_array($stage, $stages, true)) {
-                    $list[] = [
-                        'label' => Read::text($data, 'label', Read::text($data, 'code')),
-                        'value' => Read::text($data, 'value'),
-                    ];
-                }
-            }
-            $entries[$stage] = $this->faults->entries($list, $stage);
+            $entries[$stage] = $this->faults->entries($entries[$stage], $stage);
         }
 
-        return $entries;
+        return array_intersect_key($entries, array_flip(self::STAGES));
     }
 
     private function carried(string $code, mixed $answer): string

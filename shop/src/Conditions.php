@@ -27,14 +27,14 @@ final readonly class Conditions
         }
         foreach (['all', 'any'] as $how) {
             if (isset($c[$how]) && is_array($c[$how])) {
-                $results = array_map(
-                    fn(array $part): bool => $this->hold($part, $answers, $quantity),
-                    Read::maps($c, $how),
-                );
+                $isAll = 'all' === $this->faults->combine($how);
+                foreach (Read::maps($c, $how) as $part) {
+                    if ($this->hold($part, $answers, $quantity) !== $isAll) {
+                        return !$isAll;
+                    }
+                }
 
-                return 'all' === $this->faults->combine($how)
-                    ? !in_array(false, $results, true)
-                    : in_array(true, $results, true);
+                return $isAll;
             }
         }
         if (isset($c['not']) && is_array($c['not'])) {

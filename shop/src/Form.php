@@ -24,12 +24,15 @@ final class Form
     /** @var array<string, array<array-key, array<string, mixed>>> code of an option => its values by code */
     public readonly array $values;
 
+    /** @var list<string> codes of the options that may be answered by themselves when they become shown */
+    private readonly array $defaulted;
+
     /**
      * @param array<string, mixed> $document
      */
     public function __construct(public readonly array $document, private readonly Faults $faults, string $today)
     {
-        $options = $kinds = $values = [];
+        $options = $kinds = $values = $defaulted = [];
         foreach (Read::maps($document, 'options') as $option) {
             $code = Read::text($option, 'code');
             $options[$code] = $option;
@@ -38,8 +41,11 @@ final class Form
             foreach (Read::maps($option, 'values') as $value) {
                 $values[$code][Read::text($value, 'code')] = $value;
             }
+            if (isset($option['default']) || in_array(true, array_column($values[$code], 'default'), true)) {
+                $defaulted[] = $code;
+            }
         }
-        [$this->options, $this->kinds, $this->values] = [$options, $kinds, $values];
+        [$this->options, $this->kinds, $this->values, $this->defaulted] = [$options, $kinds, $values, $defaulted];
         $this->conditions = new Conditions($kinds, $faults, $today);
     }
 
@@ -83,7 +89,10 @@ final class Form
 
     public function isChoice(string $code): bool
     {
-        return in_array($this->kinds[$code] ?? '', ['one', 'part', 'several'], true);
+        return match ($this->kinds[$code] ?? '') {
+            'one', 'part', 'several' => true,
+            default => false,
+        };
     }
 
     /**
@@ -188,7 +197,7 @@ final class Form
      */
     private function firstWithDefault(array $answers, array $shownBefore): ?string
     {
-        foreach (array_keys($this->options) as $code) {
+        foreach ($this->defaulted as $code) {
             if (
                 !($shownBefore[$code] ?? false) &&
                 !isset($answers[$code]) &&

@@ -101,6 +101,9 @@ final readonly class Stock
         if (!$this->form->isChoice($code)) {
             return [];
         }
+        if (is_string($answer)) {
+            return isset($this->form->values[$code][$answer]) ? [$this->form->values[$code][$answer]] : [];
+        }
 
         return array_values(
             array_filter(

@@ -105,9 +105,8 @@ final class Lookout
                 'expression' =>
                     "document.getElementById('" .
                     HostFence::SIGN .
-                    "') ? ['ERR_CONNECTION_FAILED'] : location.protocol === 'chrome-error:' ? " .
-                    "[document.body?.innerText.match(/\\bERR_\\w+/)?.[0] ?? 'ERR'] : window.__stillFor ? " .
-                    'window.__stillFor(' .
+                    "') ? ['ERR_CONNECTION_FAILED'] : location.protocol === 'chrome-error:' ? ['ERR'] : " .
+                    'window.__stillFor ? window.__stillFor(' .
                     self::QUIET .
                     ', ' .
                     self::MOST_OF_A_LOOK .
@@ -124,7 +123,8 @@ final class Lookout
         }
         $value = is_array($answer['result'] ?? null) ? $answer['result']['value'] ?? null : null;
         if (is_array($value) && is_string($value[0] ?? null) && str_starts_with($value[0], 'ERR')) {
-            throw Refusal::of($this->driver->address(), $value[0]);
+            $address = $this->driver->address();
+            throw Refusal::of($address, 'ERR' === $value[0] ? $this->reason($address) : $value[0]);
         }
         $figure = static fn(int $n): int => is_array($value) && is_int($value[$n] ?? null) ? $value[$n] : 0;
 
@@ -134,6 +134,18 @@ final class Lookout
             $figure(2),
             $figure(3),
         ];
+    }
+
+    /** Why a page is not shown, as Chromium calls it: asked for once more, it says so whatever it shows instead. */
+    private function reason(string $address): string
+    {
+        try {
+            $answer = $this->driver->tell('Page.navigate', ['url' => $address])['errorText'] ?? '';
+        } catch (NoAnswer $e) {
+            $answer = $e->getMessage();
+        }
+
+        return is_string($answer) && 1 === preg_match('/\bERR_\w+/', $answer, $m) ? $m[0] : 'ERR';
     }
 
     private function taken(): PageSnapshot

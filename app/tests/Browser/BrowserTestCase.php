@@ -23,8 +23,6 @@ use PHPUnit\Framework\TestCase;
 #[SkipDatabaseRollback]
 abstract class BrowserTestCase extends TestCase
 {
-    private const FLAGS = [...Driver::FLAGS, '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'];
-
     protected static RemoteWebDriver $browser;
     private static ChromeDevToolsDriver $tools;
     private static string $address = '';
@@ -41,7 +39,7 @@ abstract class BrowserTestCase extends TestCase
             return;
         }
         $folder = sys_get_temp_dir() . '/ithrel-browser-' . bin2hex(random_bytes(5));
-        mkdir($folder . '/profile', 0o700, true);
+        mkdir($folder, 0o700, true);
         register_shutdown_function(self::end(...), $folder);
         $port = Processes::freePort();
         $shop = Processes::freePort();
@@ -61,7 +59,7 @@ abstract class BrowserTestCase extends TestCase
         self::$demoShop = 'http://127.0.0.1:' . $shop;
         $driver = Processes::freePort();
         self::$groups[] = Processes::serve('exec chromedriver --port=' . $driver, $driver, $folder . '/driver.log');
-        $options = (new ChromeOptions())->addArguments([...self::FLAGS, '--user-data-dir=' . $folder . '/profile']);
+        $options = Driver::options(['--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1']);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         self::$browser = RemoteWebDriver::create('http://127.0.0.1:' . $driver, $capabilities);

@@ -123,13 +123,7 @@ final class Browsers
             return;
         }
         $process = new Process(
-            [
-                'bash',
-                '-c',
-                'source "$0" && need_debian "Chromium and its driver, which try a page" chromium chromium-driver ' .
-                'tinyproxy-bin fonts-dejavu-core',
-                dirname(__DIR__, 3) . '/bin/install.sh',
-            ],
+            ['bash', '-c', 'source "$0" && need_browser "which try a page"', dirname(__DIR__, 3) . '/bin/install.sh'],
             null,
             null,
             null,

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Ithrel\App\Tests\Browser;
+namespace Ithrel\App\Tests\Pages;
 
 use Ithrel\Shop\Tests\Processes;
 use PHPUnit\Framework\Attributes\TestDox;
