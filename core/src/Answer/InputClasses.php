@@ -8,7 +8,6 @@ use Brick\Math\BigDecimal;
 use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Limit\Type\InputTypes;
 use Ithrel\Core\Limit\Type\Ordered;
-use Ithrel\Core\Setup\Condition\CompareTest;
 use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
@@ -47,12 +46,8 @@ final readonly class InputClasses
         /** @var array<string, BigDecimal> $marks bounds at which some test changes */
         $marks = [];
         foreach ($tests as $test) {
-            if ($test instanceof CompareTest && $test->ofDays === $type->isOfDays()) {
-                foreach ([$test->atLeast, $test->atMost, $test->above, $test->below] as $bound) {
-                    if (null !== $bound) {
-                        $marks[(string) $bound->strippedOfTrailingZeros()] = $bound;
-                    }
-                }
+            foreach ($test->fits($option) ? $test->marks() : [] as $mark) {
+                $marks[(string) $mark->strippedOfTrailingZeros()] = $mark;
             }
         }
         usort($marks, static fn(BigDecimal $a, BigDecimal $b): int => $a->compareTo($b));

@@ -21,8 +21,8 @@ final readonly class Page
     /** @var list<list<Input>> for each option one permitted input of each class */
     public array $inputs;
 
-    /** @var list<Option> that are not always shown */
-    private array $conditional;
+    /** @var list<Option> that may take a default when they become shown, as they are not always shown */
+    private array $comers;
 
     /** @var array<int, true> positions of the options whose answers can come to go again */
     private array $fleeting;
@@ -37,8 +37,12 @@ final readonly class Page
             $inputs[] = $classes->of($option, $tests[$option->index] ?? []);
         }
         $this->inputs = $inputs;
-        $this->conditional = array_values(
-            array_filter($setup->options, static fn(Option $o): bool => null !== $o->shownWhen),
+        $this->comers = array_values(
+            array_filter(
+                $setup->options,
+                static fn(Option $o): bool => null !== $o->shownWhen &&
+                    (null !== $o->default || in_array(true, array_column($o->values, 'default'), true)),
+            ),
         );
         $this->fleeting = array_fill_keys(
             array_keys(array_filter($setup->options, static fn(Option $o): bool => self::isFleeting($o))),
@@ -91,11 +95,11 @@ final readonly class Page
     public function click(State $state, int $option, array|Input|null $answer): State
     {
         $shown = [];
-        foreach ($this->conditional as $each) {
+        foreach ($this->comers as $each) {
             $shown[$each->index] = $this->isShown($each, $state);
         }
 
-        return $this->settle($state->with($option, $answer), $this->conditional, $shown);
+        return $this->settle($state->with($option, $answer), $this->comers, $shown);
     }
 
     /**

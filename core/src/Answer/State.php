@@ -4,13 +4,15 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Answer;
 
+use Brick\Math\BigDecimal;
 use Ithrel\Core\Limit\Input;
+use Ithrel\Core\Setup\Condition\Answers;
 
 /**
  * The answers given so far. A choice's answer is the sorted list of its picked values' positions
  * (one for a pick, [0] for a flag that is yes); an option without an answer is left out.
  */
-final readonly class State
+final readonly class State implements Answers
 {
     /**
      * @param array<int, non-empty-list<int>|Input> $answers by option position, in display order
@@ -53,6 +55,11 @@ final readonly class State
         $answer = $this->answers[$option] ?? null;
 
         return $answer instanceof Input ? $answer : null;
+    }
+
+    public function number(int $option): ?BigDecimal
+    {
+        return $this->input($option)?->number;
     }
 
     /** Equal states have equal keys. */

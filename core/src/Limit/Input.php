@@ -51,11 +51,14 @@ final readonly class Input
      */
     public function key(): string
     {
-        $texts =
-            [] === $this->files
-                ? [$this->text]
-                : array_map(static fn(GivenFile $file): string => $file->name, $this->files);
+        if ([] === $this->files) {
+            return strlen($this->text) . '"' . $this->text;
+        }
+        $key = '';
+        foreach ($this->files as $file) {
+            $key .= strlen($file->name) . '"' . $file->name;
+        }
 
-        return implode('', array_map(static fn(string $text): string => strlen($text) . '"' . $text, $texts));
+        return $key;
     }
 }

@@ -330,7 +330,7 @@ final class FormulaWays
         }
         $marks = [$rule->max];
         foreach ($tests as $test) {
-            array_push($marks, $test->atLeast, $test->atMost);
+            array_push($marks, ...$test->pieces->marks());
         }
         $quantities = [$rule->min];
         foreach ($marks as $mark) {

@@ -11,15 +11,13 @@ use Ithrel\Core\Answer\Stock;
 use Ithrel\Core\Setup\Condition\All;
 use Ithrel\Core\Setup\Condition\Any;
 use Ithrel\Core\Setup\Condition\Condition;
-use Ithrel\Core\Setup\Condition\FilledTest;
-use Ithrel\Core\Setup\Condition\IsTest;
+use Ithrel\Core\Setup\Condition\CountRange;
 use Ithrel\Core\Setup\Condition\Not;
-use Ithrel\Core\Setup\Condition\PicksTest;
+use Ithrel\Core\Setup\Condition\PickedOne;
 use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\Value;
 
 /**
  * A setup laid out for counting: options as cells, conditions as propositions over them.
@@ -238,40 +236,30 @@ final class Board
         if (null === $option || [] === $cells) {
             return $this->page->truth->holds($test, new State(), $quantity) ? Propositions::TRUE : Propositions::FALSE;
         }
+        $picks = $option->kind->isChoice() && Kind::Flag !== $option->kind ? $test->onPicks($option) : null;
         if (Kind::Several === $option->kind) {
             $last = $cells[count($cells) - 1];
-            if ($test instanceof PicksTest) {
-                return $this->props->all([
-                    $this->props->count($cells[0], $last, $test->atLeast ?? 0),
-                    null === $test->atMost
-                        ? Propositions::TRUE
-                        : $this->props->count($cells[0], $last, $test->atMost + 1, true),
-                ]);
-            }
-            if ($test instanceof FilledTest) {
-                return $this->props->count($cells[0], $last, 1, !$test->filled);
-            }
-            if ($test instanceof IsTest && is_array($test->is)) {
-                return $this->props->any(
-                    array_map(
-                        fn(int $value): int => $this->props->literal($cells[$value], [0 => true]),
-                        self::valuesBy($test, $option),
-                    ),
-                );
-            }
 
-            return $this->page->truth->holds($test, new State()) ? Propositions::TRUE : Propositions::FALSE;
+            return match (true) {
+                $picks instanceof PickedOne => $this->props->any(
+                    array_map(fn(int $v): int => $this->props->literal($cells[$v], [0 => true]), $picks->values),
+                ),
+                $picks instanceof CountRange => $this->props->all([
+                    $this->props->count($cells[0], $last, $picks->atLeast ?? 0),
+                    null === $picks->atMost
+                        ? Propositions::TRUE
+                        : $this->props->count($cells[0], $last, $picks->atMost + 1, true),
+                ]),
+                null === $picks => $this->page->truth->holds($test, new State())
+                    ? Propositions::TRUE
+                    : Propositions::FALSE,
+            };
+        }
+        if ($picks instanceof PickedOne) {
+            // What the truth of each letter would come to, without asking for it one by one.
+            return $this->props->literal($cells[0], array_fill_keys($picks->values, true));
         }
         $cell = $this->cells[$cells[0]];
-        if (
-            $test instanceof IsTest &&
-            is_array($test->is) &&
-            $option->kind->isChoice() &&
-            Kind::Flag !== $option->kind
-        ) {
-            // What the truth of each letter would come to, without asking for it one by one.
-            return $this->props->literal($cells[0], array_fill_keys(self::valuesBy($test, $option), true));
-        }
         $letters = [];
         for ($letter = 0; $letter < $cell->size; ++$letter) {
             if ($this->page->truth->holds($test, $this->stateOf($option, $letter, $cell))) {
@@ -280,16 +268,6 @@ final class Board
         }
 
         return $this->props->literal($cells[0], $letters);
-    }
-
-    /**
-     * @return list<int> the values that the test names
-     */
-    private static function valuesBy(IsTest $test, Option $option): array
-    {
-        return array_keys(
-            array_filter($option->values, static fn(Value $v): bool => in_array($v->code, (array) $test->is, true)),
-        );
     }
 
     private function stateOf(Option $option, int $letter, Cell $cell): State

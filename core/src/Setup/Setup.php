@@ -90,7 +90,7 @@ final readonly class Setup
         $marks = [];
         foreach ($this->charges as $charge) {
             foreach ($charge->when?->tests() ?? [] as $test) {
-                array_push($marks, ...$test instanceof QuantityTest ? [$test->atLeast, $test->atMost] : []);
+                array_push($marks, ...$test instanceof QuantityTest ? $test->pieces->marks() : []);
             }
             foreach ($charge->charge instanceof TierCharge ? array_keys($charge->charge->steps) : [] as $from) {
                 array_push($marks, $from - 1, $from);

@@ -9,10 +9,7 @@ use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
-use Ithrel\Core\Setup\Condition\CompareTest;
 use Ithrel\Core\Setup\Condition\Condition;
-use Ithrel\Core\Setup\Condition\IsTest;
-use Ithrel\Core\Setup\Condition\PicksTest;
 use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
@@ -123,15 +120,7 @@ final class UnknownReferences implements Pass
 
             return;
         }
-        $fits = match (true) {
-            $test instanceof IsTest => is_bool($test->is)
-                ? Kind::Flag === $option->kind
-                : in_array($option->kind, [Kind::One, Kind::Part, Kind::Several], true),
-            $test instanceof PicksTest => Kind::Several === $option->kind,
-            $test instanceof CompareTest => $option->kind === ($test->ofDays ? Kind::Date : Kind::Number),
-            default => Kind::Note !== $option->kind,
-        };
-        if (!$fits) {
+        if (!$test->fits($option)) {
             yield new Finding(
                 'refer.unknown',
                 Severity::Blocker,
@@ -143,16 +132,17 @@ final class UnknownReferences implements Pass
                 ),
                 ['option' => $code, 'kind' => $option->kind->value],
             );
-        } elseif ($test instanceof IsTest && is_array($test->is)) {
-            foreach ($test->is as $value) {
-                if (null === $option->value($value)) {
-                    yield $this->unknown(
-                        $test->at(),
-                        sprintf('value of %s', $option->name()),
-                        $value,
-                        array_map(static fn(Value $v): string => $v->code, $option->values),
-                    );
-                }
+
+            return;
+        }
+        foreach ($test->values() as $value) {
+            if (null === $option->value($value)) {
+                yield $this->unknown(
+                    $test->at(),
+                    sprintf('value of %s', $option->name()),
+                    $value,
+                    array_map(static fn(Value $v): string => $v->code, $option->values),
+                );
             }
         }
     }

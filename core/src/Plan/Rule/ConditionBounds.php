@@ -166,7 +166,7 @@ final class ConditionBounds implements Rule
                 array_filter($option->values, static fn(Value $v): bool => !$v->hidden && null === $v->allowedWhen),
             ),
         );
-        foreach ([[$test->atLeast, -1], [$test->atMost, 1]] as [$bound, $side]) {
+        foreach ([[$test->picks->atLeast, -1], [$test->picks->atMost, 1]] as [$bound, $side]) {
             foreach (null === $bound ? [] : [[$bound, $bound + $side], [$bound + $side, $bound]] as [$count, $other]) {
                 if (
                     $count >= max(0, $option->picks->min ?? 0) &&

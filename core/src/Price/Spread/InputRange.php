@@ -15,7 +15,6 @@ use Ithrel\Core\Limit\TextSamples;
 use Ithrel\Core\Reach\Board;
 use Ithrel\Core\Setup\Charge\CountedCharge;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
-use Ithrel\Core\Setup\Condition\CompareTest;
 use Ithrel\Core\Setup\Measured;
 use Ithrel\Core\Setup\Option;
 
@@ -123,13 +122,8 @@ final class InputRange
         }
         $marks = [];
         foreach ($this->board->dependencies->testsByOption()[$option->index] ?? [] as $test) {
-            foreach (
-                $test instanceof CompareTest
-                    ? array_filter([$test->atLeast, $test->atMost, $test->above, $test->below])
-                    : []
-                as $bound
-            ) {
-                $marks[(string) $bound->strippedOfTrailingZeros()] = $bound;
+            foreach ($test->marks() as $mark) {
+                $marks[(string) $mark->strippedOfTrailingZeros()] = $mark;
             }
         }
         usort($marks, static fn(BigDecimal $a, BigDecimal $b): int => $a->compareTo($b));

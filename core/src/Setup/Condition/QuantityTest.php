@@ -4,25 +4,52 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup\Condition;
 
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Place;
+use Ithrel\Core\Setup\Reading\Reading;
+
 /**
  * The quantity of the cart line; only in the charges of the setup.
  */
-final readonly class QuantityTest implements Test
+final readonly class QuantityTest extends Test
 {
-    public function __construct(public string $at, public ?int $atLeast, public ?int $atMost) {}
-
-    public function at(): string
+    public function __construct(string $at, public CountRange $pieces)
     {
-        return $this->at;
+        parent::__construct($at);
     }
 
-    public function tests(): array
+    public static function isAt(Place $place): bool
     {
-        return [$this];
+        return $place->has('quantity');
+    }
+
+    public static function read(Place $place, Reading $reading): self
+    {
+        return new self($place->at, CountRange::read($place->object('quantity')));
     }
 
     public function option(): ?string
     {
         return null;
+    }
+
+    public function holds(?Option $option, Answers $answers, ?int $quantity): bool
+    {
+        return null !== $quantity && $this->pieces->has($quantity);
+    }
+
+    public function fits(Option $option): bool
+    {
+        return false;
+    }
+
+    public function onPicks(Option $option): null
+    {
+        return null;
+    }
+
+    public function words(?Option $option, string $name): string
+    {
+        return $this->pieces->words() . ' pieces are bought';
     }
 }

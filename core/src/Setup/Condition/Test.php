@@ -4,13 +4,77 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup\Condition;
 
+use Brick\Math\BigDecimal;
+use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Setup\Place;
+use Ithrel\Core\Setup\Reading\Reading;
+
 /**
- * A condition that asks one option (or, in charges, the quantity).
- *
- * @phpstan-sealed CompareTest|FilledTest|IsTest|PicksTest|QuantityTest
+ * A condition that asks one option (or, in charges, the quantity). It says itself how it is written, when it holds, what
+ * that hangs on, and its words; whoever asks tests need not tell them apart.
  */
-interface Test extends Condition
+abstract readonly class Test implements Condition
 {
+    public function __construct(public string $at) {}
+
+    /** Whether this is how the condition at a place is written; the schema has let it through. */
+    abstract public static function isAt(Place $place): bool;
+
+    abstract public static function read(Place $place, Reading $reading): self;
+
     /** Code of the option asked; null where the quantity is asked. */
-    public function option(): ?string;
+    abstract public function option(): ?string;
+
+    /**
+     * Whether it holds. An option that is not there, or that it may not be asked of, is answered as by one without an
+     * answer.
+     *
+     * @param Option|null $option that is asked
+     * @param int|null $quantity pieces, where the quantity can be asked
+     */
+    abstract public function holds(?Option $option, Answers $answers, ?int $quantity): bool;
+
+    /** Whether the option can answer it. */
+    abstract public function fits(Option $option): bool;
+
+    /**
+     * What it hangs on where it asks an option with values to choose from; null where nothing that is picked changes it.
+     */
+    abstract public function onPicks(Option $option): PickedOne|CountRange|null;
+
+    /**
+     * @param Option|null $option that is asked, if it is there
+     * @param string $name its name
+     */
+    abstract public function words(?Option $option, string $name): string;
+
+    /**
+     * Numbers, and days by their number, at which it may begin or cease to hold.
+     *
+     * @return list<BigDecimal>
+     */
+    public function marks(): array
+    {
+        return [];
+    }
+
+    /**
+     * Codes of the values that it names.
+     *
+     * @return list<string>
+     */
+    public function values(): array
+    {
+        return [];
+    }
+
+    final public function at(): string
+    {
+        return $this->at;
+    }
+
+    final public function tests(): array
+    {
+        return [$this];
+    }
 }
