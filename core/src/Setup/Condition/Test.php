@@ -10,8 +10,8 @@ use Ithrel\Core\Setup\Place;
 use Ithrel\Core\Setup\Reading\Reading;
 
 /**
- * A condition that asks one option (or, in charges, the quantity). It says itself how it is written, when it holds, what
- * that hangs on, and its words; whoever asks tests need not tell them apart.
+ * A condition that asks one option (or, in charges, the quantity). It says itself how it is written, when it holds,
+ * what that hangs on, and its words; whoever asks tests need not tell them apart.
  */
 abstract readonly class Test implements Condition
 {
@@ -38,7 +38,8 @@ abstract readonly class Test implements Condition
     abstract public function fits(Option $option): bool;
 
     /**
-     * What it hangs on where it asks an option with values to choose from; null where nothing that is picked changes it.
+     * What it hangs on where it asks an option with values to choose from; null where nothing that is picked changes
+     * it.
      */
     abstract public function onPicks(Option $option): PickedOne|CountRange|null;
 
