@@ -198,12 +198,9 @@ final class Shopper
             ),
             Kind::Flag => $this->hand->tick($control, true === $click->answer),
             Kind::File => $this->hand->upload($control, is_array($click->answer) ? $click->answer : []),
-            Kind::Text, Kind::Number, Kind::Date, Kind::Colour => $this->write(
-                $option,
-                $control,
-                is_string($click->answer) ? $click->answer : '',
-            ),
             Kind::Note => false,
+            // All other inputs are typed.
+            default => $this->write($option, $control, is_string($click->answer) ? $click->answer : ''),
         };
     }
 
