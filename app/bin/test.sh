@@ -2,7 +2,7 @@
 
 # What stands in one line runs one after the other; lanes take lines, the longest first. The types are made once and read
 # then. Half of "app" and "pages" is waiting for others, which is why there is a lane more than a small machine has cores.
-lines=(shop browser app core pages 'types lint' 'style analysis' 'unit services')
+lines=(app shop browser pages core 'types lint' 'unit services' 'style analysis')
 lanes=3
 suites=(${lines[*]} build)
 
@@ -48,6 +48,9 @@ install_for_tests() {
 }
 
 phpunit() { php -d memory_limit=2G vendor/bin/phpunit "$@"; }
+# What reckons for minutes is compiled to machine code, and not searched for circles of objects again and again, of which
+# there are none: a sixth of the time.
+reckoning=(-d memory_limit=2G -d zend.enable_gc=0 -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=256M)
 
 # How PHP is laid out is Prettier's; what it says beyond that, PHP CS Fixer's.
 check_style() {
@@ -70,8 +73,8 @@ check_build() { build_web; }
 check_types() { npm --prefix web run -s check; }
 check_lint() { npm --prefix web run -s lint; }
 check_unit() { (cd web && npx vitest run "$@"); }
-check_core() { phpunit --testsuite core "$@"; }
-check_shop() { phpunit --testsuite shop "$@"; }
+check_core() { php "${reckoning[@]}" vendor/bin/phpunit --testsuite core "$@"; }
+check_shop() { php "${reckoning[@]}" vendor/bin/phpunit --testsuite shop "$@"; }
 check_app() { phpunit --testsuite app "$@"; }
 check_pages() { phpunit --testsuite pages "$@"; }
 check_browser() { phpunit --testsuite browser "$@"; }

@@ -125,9 +125,11 @@ final class GateWords
             [
                 'what' => 'setup',
                 'words' => sprintf(
-                    'The setup was analysed: %s selectable combinations, %d findings.',
+                    'The setup was analysed: %s selectable %s, %d %s.',
                     $selectable ?? 'an unknown number of',
+                    '1' === $selectable ? 'combination' : 'combinations',
                     count($findings),
+                    1 === count($findings) ? 'finding' : 'findings',
                 ),
             ],
         ];

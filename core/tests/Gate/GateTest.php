@@ -41,6 +41,13 @@ final class GateTest extends TestCase
         $gate = self::gate(self::CLEAN, [self::tried(self::CLEAN)]);
         self::assertSame([Gate::MAY, ['Nothing is open.']], [$gate->verdict, $gate->because]);
         self::assertContains('sale-list', array_column($gate->notChecked, 'what'));
+        self::assertStringContainsString('2 selectable combinations, 0 findings', $gate->checked[0]['words']);
+    }
+
+    public function testOneIsSaidAsOne(): void
+    {
+        $gate = self::gate(['options' => []] + self::CLEAN);
+        self::assertStringContainsString('1 selectable combination, ', $gate->checked[0]['words']);
     }
 
     public function testADifferenceForbidsUntilALeadAcceptsIt(): void

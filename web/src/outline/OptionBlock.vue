@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Option } from '../desk/document'
-import { kindWords, PICKED } from '../desk/kinds'
+import { kindWords, limitWords, PICKED } from '../desk/kinds'
 import type { Finding } from '../shared/api'
 import { isWithin } from '../shared/severity'
 import Thumb from '../shared/Thumb.vue'
 import ValueGrid from '../writing/ValueGrid.vue'
 import Margin from './Margin.vue'
 import { useNear } from './near'
-import { chargeWords, limitWords, plainLabel } from './words'
+import { chargeWords, plainLabel } from './words'
 
 /**
  * One option with its values, read or written in. All that it is drawn from comes as properties that stay the same while

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { SetupDocument } from '../desk/document'
-import { chargeWords, conditionWords, limitWords, placeWords, plainLabel } from './words'
+import { limitWords } from '../desk/kinds'
+import { chargeWords, conditionWords, placeWords, plainLabel } from './words'
 
 const setup: SetupDocument = {
   ithrel: 'setup/1',

@@ -114,35 +114,6 @@ function signed(amount: string | number): string {
   return text.startsWith('-') ? `−${text.slice(1)}` : `+${text}`
 }
 
-/** The limits of an input or a several, one short phrase each. */
-export function limitWords(o: Option): string[] {
-  const out: string[] = []
-  type Bound = string | number | undefined
-  const between = (min: Bound, max: Bound, unit: string): void => {
-    if (min !== undefined && max !== undefined) out.push(`${min} to ${max} ${unit}`.trim())
-    else if (min !== undefined) out.push(`at least ${min} ${unit}`.trim())
-    else if (max !== undefined) out.push(`at most ${max} ${unit}`.trim())
-  }
-  between(o.picks?.min, o.picks?.max, 'picks')
-  between(o.length?.min, o.length?.max, `characters${o.length?.measure ? ` (${o.length.measure})` : ''}`)
-  if (o.lines?.max) out.push(`${o.lines.max} lines`)
-  if (o.allow && o.allow !== 'any') out.push(o.allow)
-  if (o.pattern) out.push(`pattern ${o.pattern}`)
-  if (o.colours) out.push(o.colours.length > 0 ? `one of ${o.colours.join(' ')}` : 'no colour')
-  between(o.min, o.max, o.unit ?? '')
-  if (o.step) out.push(`steps of ${o.step}`)
-  if (o.decimals !== undefined) out.push(`${o.decimals} decimals`)
-  between(o.earliest, o.latest, '')
-  if (o.weekdays)
-    out.push(o.weekdays.map((d) => ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'][d - 1]).join(' '))
-  if (o.closed?.length) out.push(`closed ${o.closed.join(', ')}`)
-  if (o.types) out.push(o.types.join(', '))
-  if (o.maxBytes !== undefined) out.push(`at most ${o.maxBytes} bytes each`)
-  between(o.files?.min, o.files?.max, 'files')
-  if (o.pixels) out.push(`from ${o.pixels.minWidth ?? 0} × ${o.pixels.minHeight ?? 0} pixels`)
-  return out
-}
-
 /** What a variant row asks of an option that it goes by. */
 export function rowWords(setup: SetupDocument, row: Row, code: string): string {
   return pickWords(optionNamed(setup, code), row.pick, code)

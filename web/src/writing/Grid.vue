@@ -8,7 +8,7 @@ import { pastedCells } from './cells'
 import type { Change } from './edits'
 import { readCharge } from './chargeText'
 import FieldEdit from './FieldEdit.vue'
-import type { Field } from './fields'
+import type { Field } from '../desk/field'
 import { pointerOf, valueAt } from './paths'
 import { useDraft } from './useDraft'
 

@@ -1,80 +1,8 @@
 import type { SetupDocument } from '../desk/document'
-import { FILLED_IN, KINDS, TYPED } from '../desk/kinds'
+import { charge, condition, decimal, flag, group, list, text, whole, type Field } from '../desk/field'
+import { FILLED_IN, KINDS, LIMITS, TYPED } from '../desk/kinds'
 
-// Long, as it is a table: a line for each thing that a document can say.
-
-/** One thing that can be said of a part of the document, and how it is written. */
-export interface Field {
-  key: string
-  words: string
-  how:
-    | 'text'
-    | 'whole'
-    | 'decimal'
-    | 'flag'
-    | 'choice'
-    | 'list'
-    | 'numbers'
-    | 'condition'
-    | 'charge'
-    | 'figures'
-    | 'points'
-    | 'group'
-  choices?: string[]
-  /** What a choice is called; by itself where nothing is said. */
-  named?: Record<string, string>
-  fields?: Field[]
-  /** Kinds of option that have it; none: all. */
-  kinds?: string[]
-  hint?: string
-  /** Over a column. */
-  short?: string
-}
-
-const text = (key: string, words: string, more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'text',
-  ...more,
-})
-const whole = (key: string, words: string, more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'whole',
-  ...more,
-})
-const decimal = (key: string, words: string, more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'decimal',
-  ...more,
-})
-const flag = (key: string, words: string, more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'flag',
-  ...more,
-})
-const list = (key: string, words: string, more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'list',
-  ...more,
-})
-const group = (key: string, words: string, fields: Field[], more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'group',
-  fields,
-  ...more,
-})
-const charge: Field = {
-  key: 'charge',
-  words: 'Charge',
-  how: 'charge',
-  hint: '5.00 · 10% · 0.50 a character after 10 · = width * 2',
-}
-const condition = (key: string, words: string): Field => ({ key, words, how: 'condition' })
+// A line for each thing that a document can say.
 
 const STAGES = 'page, cart, checkout, order'
 
@@ -126,48 +54,7 @@ export const OPTION: Field[] = [
   condition('shownWhen', 'Shown when'),
   text('help', 'Help'),
   text('section', 'Under the heading'),
-  group('picks', 'Picks', [whole('min', 'Fewest'), whole('max', 'Most')], { kinds: ['several'] }),
-  group(
-    'length',
-    'Length',
-    [
-      whole('min', 'Least'),
-      whole('max', 'Most'),
-      {
-        key: 'measure',
-        words: 'Counted in',
-        how: 'choice',
-        choices: ['utf16', 'codepoints', 'graphemes', 'bytes'],
-      },
-    ],
-    { kinds: ['text'] },
-  ),
-  group('lines', 'Lines', [whole('max', 'Most')], { kinds: ['text'] }),
-  {
-    key: 'allow',
-    words: 'Characters',
-    how: 'choice',
-    choices: ['any', 'no-emoji', 'letters', 'digits', 'letters-digits', 'basic-latin'],
-    kinds: ['text'],
-  },
-  text('pattern', 'Pattern', { kinds: ['text'] }),
-  list('styled', 'Looks by (codes)', { kinds: ['text'] }),
-  decimal('min', 'Least', { kinds: ['number'] }),
-  decimal('max', 'Most', { kinds: ['number'] }),
-  decimal('step', 'Step', { kinds: ['number'] }),
-  whole('decimals', 'Decimals', { kinds: ['number'] }),
-  text('unit', 'Unit', { kinds: ['number'] }),
-  text('earliest', 'Earliest', { kinds: ['date'], hint: '2030-01-31 or +3d' }),
-  text('latest', 'Latest', { kinds: ['date'], hint: '2030-01-31 or +60d' }),
-  { key: 'weekdays', words: 'Weekdays', how: 'numbers', kinds: ['date'], hint: '1 is Monday' },
-  list('closed', 'Closed days', { kinds: ['date'] }),
-  list('types', 'Kinds of file', { kinds: ['file'], hint: 'image/png, application/pdf' }),
-  whole('maxBytes', 'Largest, in bytes', { kinds: ['file'] }),
-  group('files', 'Files', [whole('min', 'Fewest'), whole('max', 'Most')], { kinds: ['file'] }),
-  group('pixels', 'Pixels', [whole('minWidth', 'Least width'), whole('minHeight', 'Least height')], {
-    kinds: ['file'],
-  }),
-  list('colours', 'Colours', { kinds: ['colour'], hint: '#1f5c8a, #000000' }),
+  ...LIMITS,
   text('default', 'Filled in beforehand', { kinds: FILLED_IN }),
   flag('default', 'Ticked beforehand', { kinds: ['flag'] }),
   { ...charge, kinds: ['several', ...TYPED] },
