@@ -6,6 +6,7 @@ namespace Ithrel\App\Queue;
 
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Exception\MessageDecodingFailedException;
+use Symfony\Component\Messenger\Stamp\DelayStamp;
 use Symfony\Component\Messenger\Stamp\TransportMessageIdStamp;
 use Symfony\Component\Messenger\Transport\Receiver\KeepaliveReceiverInterface;
 use Symfony\Component\Messenger\Transport\Serialization\SerializerInterface;
@@ -18,6 +19,27 @@ final readonly class StreamTransport implements TransportInterface, KeepaliveRec
 {
     private const GROUP = 'workers';
 
+    /**
+     * What is to be tried later waits in a sorted set beside the stream, by the milliseconds of the server's own clock:
+     * those of several machines differ.
+     */
+    private const WAIT = <<<'LUA'
+    local now = redis.call('TIME')
+    redis.call('ZADD', KEYS[1], now[1] * 1000 + math.floor(now[2] / 1000) + ARGV[1], ARGV[2])
+    LUA;
+
+    /** What has waited long enough goes into the stream; in one, so that nothing is lost or doubled on the way. */
+    private const WAITED = <<<'LUA'
+    local now = redis.call('TIME')
+    local at = now[1] * 1000 + math.floor(now[2] / 1000)
+    local ready = redis.call('ZRANGEBYSCORE', KEYS[1], '-inf', at, 'LIMIT', 0, 100)
+    for _, each in ipairs(ready) do
+        local job = cjson.decode(each)
+        redis.call('XADD', KEYS[2], '*', 'body', job.body, 'headers', job.headers)
+        redis.call('ZREM', KEYS[1], each)
+    end
+    LUA;
+
     public function __construct(
         private RedisServer $server,
         private SerializerInterface $serializer,
@@ -28,6 +50,7 @@ final readonly class StreamTransport implements TransportInterface, KeepaliveRec
     {
         $redis = $this->server->withGroup($this->stream, self::GROUP);
         $worker = gethostname() . ':' . getmypid();
+        $redis->eval(self::WAITED, 2, $this->later(), $this->stream);
         // What a worker held for too long is taken over first.
         $left = $redis->xautoclaim($this->stream, self::GROUP, $worker, JobInHand::HELD * 1000, '0-0', 1);
         $message = self::at(self::at($left, 1), 0);
@@ -75,12 +98,26 @@ final readonly class StreamTransport implements TransportInterface, KeepaliveRec
     public function send(Envelope $envelope): Envelope
     {
         $encoded = $this->serializer->encode($envelope);
-        $id = $this->server->client()->xadd($this->stream, [
+        $fields = [
             'body' => $encoded['body'],
             'headers' => json_encode($encoded['headers'] ?? [], JSON_THROW_ON_ERROR),
-        ]);
+        ];
+        $delay = $envelope->last(DelayStamp::class)?->getDelay() ?? 0;
+        if ($delay > 0) {
+            // Two jobs alike are two.
+            $job = json_encode(['id' => bin2hex(random_bytes(8))] + $fields, JSON_THROW_ON_ERROR);
+            $this->server->client()->eval(self::WAIT, 1, $this->later(), (string) $delay, $job);
+
+            return $envelope;
+        }
+        $id = $this->server->client()->xadd($this->stream, $fields);
 
         return $envelope->with(new TransportMessageIdStamp($id));
+    }
+
+    private function later(): string
+    {
+        return $this->stream . ':later';
     }
 
     public function ack(Envelope $envelope): void

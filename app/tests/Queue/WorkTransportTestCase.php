@@ -10,6 +10,8 @@ use Ithrel\App\Rehearsal\Job\LookAtShop;
 use Ithrel\App\Rehearsal\Job\MakePlan;
 use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
 use Symfony\Component\Messenger\Envelope;
+use Symfony\Component\Messenger\Stamp\DelayStamp;
+use Symfony\Component\Messenger\Stamp\RedeliveryStamp;
 use Symfony\Component\Messenger\Transport\Receiver\KeepaliveReceiverInterface;
 use Symfony\Component\Messenger\Transport\TransportInterface;
 
@@ -91,6 +93,25 @@ abstract class WorkTransportTestCase extends KernelTestCase
         self::assertNull(self::take($queue));
         $this->letTimePass();
         self::assertSame(2, self::take($queue)?->last(TriesStamp::class)?->tries, 'Holding it is no try.');
+    }
+
+    public function testWhatIsToBeTriedLaterWaits(): void
+    {
+        $queue = $this->transport();
+        $later = new Envelope(new MakePlan('later'), [new RedeliveryStamp(3), new DelayStamp(2_000)]);
+        $queue->send($later);
+        $queue->send($later);
+        self::put($queue, 'now');
+        self::assertSame('now', self::runOf(self::take($queue)));
+        self::assertNull(self::take($queue), 'It waits.');
+        $taken = [];
+        for ($looks = 0; $looks < 200 && count($taken) < 2; ++$looks) {
+            usleep(50_000);
+            $taken = array_values(array_filter([...$taken, self::take($queue)]));
+        }
+        self::assertSame(['later', 'later'], array_map(self::runOf(...), $taken), 'Each comes, once.');
+        self::assertSame(3, $taken[0]->last(RedeliveryStamp::class)?->getRetryCount());
+        self::assertNull(self::take($queue));
     }
 
     public function testManyShareTheWorkWithoutDoublesOrLosses(): void
