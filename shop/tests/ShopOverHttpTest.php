@@ -222,7 +222,7 @@ final class ShopOverHttpTest extends TestCase
             JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT,
         );
         HttpClient::create()
-            ->request('PUT', self::$shop . '/items/example', ['body' => $setup])
+            ->request('PUT', self::$shop . '/items/example', ['body' => "\u{FEFF}" . $setup])
             ->getStatusCode();
         self::assertGreaterThan(10, count($docs['exchange']));
         foreach ($docs['exchange'] as $n => $step) {

@@ -16,6 +16,7 @@ use Ithrel\Core\Draft\SetupSheet;
 use Ithrel\Core\Draft\SheetCell;
 use Ithrel\Core\Draft\TableChange;
 use Ithrel\Core\Draft\TableMerge;
+use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Setup\UnreadableDocument;
@@ -94,17 +95,11 @@ final readonly class TableController
     public function held(#[MapRequestPayload] TableWanted $wanted): JsonResponse
     {
         $minor = $this->reader->read($wanted->text, Today::of(Shelf::today()))->currency->minorUnits;
-        $document = json_decode(
-            str_starts_with($wanted->text, "\u{FEFF}") ? substr($wanted->text, 3) : $wanted->text,
-            true,
-            120,
-            JSON_THROW_ON_ERROR,
-        );
         $source = DraftSources::read($wanted->table, $minor);
         if ([] === $source->options) {
             throw UnreadableDocument::at('', $source->left[0]['why'] ?? 'No option was found in it.');
         }
-        $merge = TableMerge::of(is_array($document) ? $document : [], $source, $minor);
+        $merge = TableMerge::of(JsonText::members($wanted->text), $source, $minor);
 
         return new JsonResponse(
             new TableView(

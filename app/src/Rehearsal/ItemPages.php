@@ -14,6 +14,7 @@ use Ithrel\App\Store\Pictures;
 use Ithrel\App\Store\Shop;
 use Ithrel\App\Store\StoredSetup;
 use Ithrel\Core\Page\PageMap;
+use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -205,14 +206,8 @@ final readonly class ItemPages
      */
     private function options(ItemPage $page): array
     {
-        $document = json_decode($page->setup()->latest()->document(), true, 512);
-        $options = is_array($document) && is_array($document['options'] ?? null) ? $document['options'] : [];
+        $options = JsonText::members($page->setup()->latest()->document())['options'] ?? [];
 
-        return array_values(
-            array_filter(
-                array_map(static fn(mixed $o): mixed => is_array($o) ? $o['code'] ?? null : null, $options),
-                is_string(...),
-            ),
-        );
+        return array_values(array_filter(array_column(is_array($options) ? $options : [], 'code'), is_string(...)));
     }
 }

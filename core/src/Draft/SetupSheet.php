@@ -7,6 +7,7 @@ namespace Ithrel\Core\Draft;
 use Ithrel\Core\Compare\PriceSheet;
 use Ithrel\Core\Diff\Meaning;
 use Ithrel\Core\Setup\Condition\Condition;
+use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Table\Csv;
 use Ithrel\Core\Words\ConditionWords;
@@ -29,13 +30,7 @@ final class SetupSheet
      */
     public function __construct(private readonly Setup $setup, string $text)
     {
-        $document = json_decode(
-            str_starts_with($text, "\u{FEFF}") ? substr($text, 3) : $text,
-            true,
-            120,
-            JSON_THROW_ON_ERROR,
-        );
-        $this->document = is_array($document) ? array_filter($document, is_string(...), ARRAY_FILTER_USE_KEY) : [];
+        $this->document = JsonText::members($text);
     }
 
     public function options(): string

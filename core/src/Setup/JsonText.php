@@ -36,9 +36,7 @@ final class JsonText
                 ),
             );
         }
-        if (str_starts_with($json, "\xEF\xBB\xBF")) {
-            $json = substr($json, 3);
-        }
+        $json = self::withoutMark($json);
         try {
             $value = json_decode($json, false, self::MAX_DEPTH, JSON_THROW_ON_ERROR | JSON_BIGINT_AS_STRING);
         } catch (\JsonException $e) {
@@ -52,6 +50,26 @@ final class JsonText
         }
 
         return $value;
+    }
+
+    /**
+     * The members of an object that was read before: its objects as arrays by key.
+     *
+     * @return array<string, mixed> none where the text is no object
+     *
+     * @throws \JsonException
+     */
+    public static function members(string $json): array
+    {
+        $value = json_decode(self::withoutMark($json), true, self::MAX_DEPTH, JSON_THROW_ON_ERROR);
+
+        return is_array($value) ? array_filter($value, is_string(...), ARRAY_FILTER_USE_KEY) : [];
+    }
+
+    /** The mark with which some editors begin a file is no part of the text. */
+    private static function withoutMark(string $json): string
+    {
+        return str_starts_with($json, "\u{FEFF}") ? substr($json, 3) : $json;
     }
 
     private static function explain(string $json, \JsonException $e): string

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Setup;
 
+use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Problem;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Today;
@@ -272,5 +273,13 @@ final class ReaderTest extends TestCase
             return;
         }
         self::fail('The document was read.');
+    }
+
+    public function testAMarkBeforeTheTextIsNoPartOfIt(): void
+    {
+        $text = "\u{FEFF}" . Documents::json(['name' => 'Marked']);
+        self::assertSame('Marked', Reader::shipped()->read($text, Today::of(Documents::TODAY))->name);
+        self::assertSame('Marked', JsonText::members($text)['name'] ?? null);
+        self::assertSame([], JsonText::members('[1]'), 'A list has no members.');
     }
 }

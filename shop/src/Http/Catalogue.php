@@ -29,6 +29,8 @@ final readonly class Catalogue
      */
     public function publish(string $id, string $document): ?string
     {
+        // The mark with which some editors begin a file is no part of it.
+        $document = str_starts_with($document, "\u{FEFF}") ? substr($document, 3) : $document;
         $data = json_decode($document, true, 128);
         if (!is_array($data) || !isset($data['item'], $data['options']) || !is_array($data['options'])) {
             return 'This is no setup document: it has no item or no options.';

@@ -26,47 +26,23 @@ export interface Field {
   short?: string
 }
 
-export const text = (key: string, words: string, more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'text',
-  ...more,
-})
-export const whole = (key: string, words: string, more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'whole',
-  ...more,
-})
-export const decimal = (key: string, words: string, more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'decimal',
-  ...more,
-})
-export const flag = (key: string, words: string, more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'flag',
-  ...more,
-})
-export const list = (key: string, words: string, more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'list',
-  ...more,
-})
-export const group = (key: string, words: string, fields: Field[], more: Partial<Field> = {}): Field => ({
-  key,
-  words,
-  how: 'group',
-  fields,
-  ...more,
-})
+type Maker = (key: string, words: string, more?: Partial<Field>) => Field
+
+const written =
+  (how: Field['how']): Maker =>
+  (key, words, more = {}) => ({ key, words, how, ...more })
+
+export const text = written('text')
+export const whole = written('whole')
+export const decimal = written('decimal')
+export const flag = written('flag')
+export const list = written('list')
+export const condition = written('condition')
+export const group = (key: string, words: string, fields: Field[], more: Partial<Field> = {}): Field =>
+  written('group')(key, words, { fields, ...more })
 export const charge: Field = {
   key: 'charge',
   words: 'Charge',
   how: 'charge',
   hint: '5.00 · 10% · 0.50 a character after 10 · = width * 2',
 }
-export const condition = (key: string, words: string): Field => ({ key, words, how: 'condition' })
