@@ -18,6 +18,7 @@ function between(min: Bound, max: Bound, unit: string): string | undefined {
   return max === undefined ? undefined : `at most ${max} ${unit}`.trim()
 }
 
+const many = (n: string | number, what: string): string => `${n} ${what}${Number(n) === 1 ? '' : 's'}`
 const day = (d: number): string | undefined => ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'][d - 1]
 const MEASURES = ['utf16', 'codepoints', 'graphemes', 'bytes']
 const CHARACTERS = ['any', 'no-emoji', 'letters', 'digits', 'letters-digits', 'basic-latin']
@@ -54,7 +55,7 @@ const OF = {
           o.length?.max,
           `characters${o.length?.measure ? ` (${o.length.measure})` : ''}`,
         ),
-        o.lines?.max ? `${o.lines.max} lines` : undefined,
+        o.lines?.max ? many(o.lines.max, 'line') : undefined,
         o.allow === 'any' ? undefined : o.allow,
         o.pattern && `pattern ${o.pattern}`,
       ],
@@ -74,7 +75,7 @@ const OF = {
       words: (o) => [
         between(o.min, o.max, o.unit ?? ''),
         o.step ? `steps of ${o.step}` : undefined,
-        o.decimals === undefined ? undefined : `${o.decimals} decimals`,
+        o.decimals === undefined ? undefined : many(o.decimals, 'decimal'),
       ],
     },
   },

@@ -89,6 +89,10 @@ describe('charges and limits in words', () => {
       '1 to 9 cm',
       'steps of 2',
     ])
+    expect(limitWords({ code: 'h', kind: 'number', max: '9', decimals: 1 })).toEqual([
+      'at most 9',
+      '1 decimal',
+    ])
     expect(limitWords({ code: 'd', kind: 'date', earliest: '+3d', weekdays: [1, 7] })).toEqual([
       'at least +3d',
       'Mon Sun',
