@@ -42,6 +42,7 @@ use Ithrel\Core\Price\FormulaTrial;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Report;
 use Ithrel\Core\Setup\Currency;
+use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Problem;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
@@ -220,9 +221,29 @@ final readonly class DraftController
     ]
     public function condition(#[MapRequestPayload] SentenceGiven $given): JsonResponse
     {
-        return new JsonResponse(
-            ConditionSentence::read($this->reader->read($given->text, Today::of(Shelf::today())), $given->words),
-        );
+        return new JsonResponse(ConditionSentence::read($this->optionsOf($given->text), $given->words));
+    }
+
+    /**
+     * A setup by its options alone where the whole cannot be read yet, as while a guard has no condition: the sentence
+     * that it waits for is about them.
+     *
+     * @throws UnreadableDocument of the whole
+     */
+    private function optionsOf(string $text): Setup
+    {
+        $today = Today::of(Shelf::today());
+        try {
+            return $this->reader->read($text, $today);
+        } catch (UnreadableDocument $whole) {
+            $told = ['ithrel' => 1, 'name' => 1, 'currency' => 1, 'item' => 1, 'options' => 1];
+            $few = array_intersect_key((array) JsonText::decode($text), $told);
+            try {
+                return $this->reader->read(json_encode((object) $few, JSON_THROW_ON_ERROR), $today);
+            } catch (UnreadableDocument) {
+                throw $whole;
+            }
+        }
     }
 
     #[Route('/api/formulas', methods: ['POST'])]

@@ -95,6 +95,16 @@ final class DraftApiTest extends ApiTestCase
         );
     }
 
+    public function testAConditionIsReadForAGuardThatHasNoneYet(): void
+    {
+        $begun = ['options' => [Documents::one('size', ['s', 'm'])], 'guards' => [['id' => 'new', 'because' => 'so']]];
+        $asked = ['text' => Documents::json($begun), 'words' => 'Size is M'];
+        self::assertSame(['option' => 'size', 'is' => ['m']], $this->send('POST', '/api/conditions', $asked, 200));
+        $asked['text'] = Documents::json(['options' => [['code' => 'size']]] + $begun);
+        $refused = $this->send('POST', '/api/conditions', $asked, 422);
+        self::assertContains('/options/0', array_column($refused['problems'], 'at'), 'Of that it would be about.');
+    }
+
     public function testAFormulaIsTriedWhileItIsWritten(): void
     {
         $text = Documents::json([
