@@ -225,25 +225,20 @@ final readonly class DraftController
     }
 
     /**
-     * A setup by its options alone where the whole cannot be read yet, as while a guard has no condition: the sentence
-     * that it waits for is about them.
+     * A setup by its options alone, which a sentence is about: the rest may not be readable yet, as a guard is not that
+     * waits for its condition.
      *
-     * @throws UnreadableDocument of the whole
+     * @throws UnreadableDocument
      */
     private function optionsOf(string $text): Setup
     {
-        $today = Today::of(Shelf::today());
-        try {
-            return $this->reader->read($text, $today);
-        } catch (UnreadableDocument $whole) {
+        $whole = JsonText::decode($text);
+        if ($whole instanceof \stdClass) {
             $told = ['ithrel' => 1, 'name' => 1, 'currency' => 1, 'item' => 1, 'options' => 1];
-            $few = array_intersect_key((array) JsonText::decode($text), $told);
-            try {
-                return $this->reader->read(json_encode((object) $few, JSON_THROW_ON_ERROR), $today);
-            } catch (UnreadableDocument) {
-                throw $whole;
-            }
+            $text = json_encode((object) array_intersect_key((array) $whole, $told), JSON_THROW_ON_ERROR);
         }
+
+        return $this->reader->read($text, Today::of(Shelf::today()));
     }
 
     #[Route('/api/formulas', methods: ['POST'])]

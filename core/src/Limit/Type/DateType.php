@@ -84,11 +84,6 @@ final readonly class DateType implements Ordered
         return $this->between(null, false, null, false, $today);
     }
 
-    public function isOfDays(): bool
-    {
-        return true;
-    }
-
     public function between(?BigDecimal $low, bool $lowIn, ?BigDecimal $high, bool $highIn, int $today): ?Input
     {
         $day = $this->firstDay($low?->toInt(), $lowIn, $high?->toInt(), $highIn, $today);

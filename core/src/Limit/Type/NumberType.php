@@ -100,11 +100,6 @@ final readonly class NumberType implements Ordered
         return $this->between(null, false, null, false, $today);
     }
 
-    public function isOfDays(): bool
-    {
-        return false;
-    }
-
     public function between(?BigDecimal $low, bool $lowIn, ?BigDecimal $high, bool $highIn, int $today): ?Input
     {
         $number = NumberSet::of($this->limits)->first($low, $lowIn, $high, $highIn);

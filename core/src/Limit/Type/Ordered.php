@@ -12,9 +12,6 @@ use Ithrel\Core\Limit\Input;
  */
 interface Ordered extends InputType
 {
-    /** Whether its bounds are days, else numbers. */
-    public function isOfDays(): bool;
-
     /**
      * The least input between two bounds, each of which counts or does not; of days that have no beginning, one near
      * today.

@@ -7,7 +7,7 @@ namespace Ithrel\Core\Setup\Charge;
 use Brick\Math\BigDecimal;
 
 /**
- * Of charges that ask nothing but the answer beside which they stand, and set no base.
+ * Of charges that ask nothing but the answer beside which they stand; they set no base unless they say so.
  */
 trait HangsOnNothingElse
 {

@@ -11,6 +11,8 @@ use Brick\Math\BigDecimal;
  */
 final readonly class ReplaceCharge extends Charge
 {
+    use HangsOnNothingElse;
+
     public function __construct(string $at, bool $perLine, public BigDecimal $amount)
     {
         parent::__construct($at, $perLine);
@@ -34,21 +36,6 @@ final readonly class ReplaceCharge extends Charge
     public function setsBase(): BigDecimal
     {
         return $this->amount;
-    }
-
-    public function asksBase(): bool
-    {
-        return false;
-    }
-
-    public function asksRunning(): bool
-    {
-        return false;
-    }
-
-    public function asksOptions(): array
-    {
-        return [];
     }
 
     public function told(): null
