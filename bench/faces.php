@@ -32,7 +32,7 @@ use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Document\Today;
 use Ithrel\Shop\Faults;
 use Ithrel\Shop\Tests\DirectDoor;
 use Ithrel\Shop\Tests\Processes;

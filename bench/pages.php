@@ -21,7 +21,7 @@ use Ithrel\Core\Page\PageMap;
 use Ithrel\Core\Plan\Planner;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Document\Today;
 use Ithrel\Shop\Tests\Processes;
 use Symfony\Component\HttpClient\HttpClient;
 

@@ -12,7 +12,7 @@ declare(strict_types=1);
 use Ithrel\Core\Plan\PairCover;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Document\Today;
 
 require __DIR__ . '/bootstrap.php';
 

@@ -15,7 +15,7 @@ use Ithrel\Core\Price\Spread\AllTotals;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Document\Today;
 
 require __DIR__ . '/bootstrap.php';
 

@@ -12,7 +12,7 @@ use Ithrel\Bench\Families;
 use Ithrel\Bench\Measured;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Tests\Support\Clingo;
 
 require __DIR__ . '/bootstrap.php';

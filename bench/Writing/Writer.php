@@ -9,7 +9,7 @@ use Ithrel\Core\Words\ConditionWords;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Document\Today;
 
 /**
  * Writes a setup document in the Outline from an empty sheet, as a tester with the plan on paper would: by fields,

@@ -6,11 +6,11 @@ namespace Ithrel\Shop\Tests;
 
 use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Cart\Appraiser;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Currency;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Shop\MinorUnits;
 use Ithrel\Shop\Shop;

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Shop\Tests;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Tests\Support\ChargeCases;
+use Ithrel\Core\Tests\Support\InputCases;
 use Ithrel\Shop\Conditions;
 use Ithrel\Shop\Faults;
 use Ithrel\Shop\Form;
@@ -12,6 +14,7 @@ use Ithrel\Shop\Formula;
 use Ithrel\Shop\Inputs;
 use Ithrel\Shop\Shop;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\DataProviderExternal;
 use PHPUnit\Framework\TestCase;
 
 /**
@@ -148,66 +151,30 @@ final class ReadingTest extends TestCase
     }
 
     /**
-     * @return iterable<string, array{array<string, mixed>, mixed, bool}>
+     * @param array<string, mixed> $option
      */
-    public static function inputs(): iterable
+    #[DataProviderExternal(InputCases::class, 'answers')]
+    public function testInputs(array $option, mixed $answer, ?string $problem): void
     {
-        yield 'the most characters' => [['kind' => 'text', 'length' => ['max' => 3]], 'Ada', true];
-        yield 'one more' => [['kind' => 'text', 'length' => ['max' => 3]], 'Adam', false];
-        yield 'too few' => [['kind' => 'text', 'length' => ['min' => 2]], 'A', false];
-        yield 'letters alone' => [['kind' => 'text', 'allow' => 'letters'], 'Ada1', false];
-        yield 'digits alone' => [['kind' => 'text', 'allow' => 'digits'], '042', true];
-        yield 'a pattern is held against all of it' => [['kind' => 'text', 'pattern' => '[A-Z]{2}'], 'ABC', false];
-        yield 'lines' => [['kind' => 'text', 'lines' => ['max' => 1]], "a\nb", false];
-        yield 'no number' => [['kind' => 'number'], 'ten', false];
-        yield 'the least' => [['kind' => 'number', 'min' => '10'], '10.0', true];
-        yield 'below the least' => [['kind' => 'number', 'min' => '10'], '9.99', false];
-        yield 'above the most' => [['kind' => 'number', 'max' => '10'], '10.01', false];
-        yield 'steps are counted from the least' => [['kind' => 'number', 'min' => '12', 'step' => '5'], '17', true];
-        yield 'between steps' => [['kind' => 'number', 'min' => '12', 'step' => '5'], '15', false];
-        yield 'decimals' => [['kind' => 'number', 'decimals' => 1], '1.25', false];
-        yield 'no day' => [['kind' => 'date'], '2026-02-30', false];
-        yield 'too early, from today' => [['kind' => 'date', 'earliest' => '+2d'], '2026-11-25', false];
-        yield 'a closed weekday; the 29th of November 2026 is a Sunday' => [
-            ['kind' => 'date', 'weekdays' => [1, 2, 3, 4, 5, 6]],
-            '2026-11-29',
-            false,
-        ];
-        yield 'a closed day' => [['kind' => 'date', 'closed' => ['2026-12-24']], '2026-12-24', false];
-        yield 'no colour' => [['kind' => 'colour'], 'red', false];
-        yield 'a colour in capitals' => [['kind' => 'colour', 'colours' => ['#1f5c8a']], '#1F5C8A', true];
-        yield 'another colour' => [['kind' => 'colour', 'colours' => ['#1f5c8a']], '#1f5c8b', false];
-        yield 'any image' => [
-            ['kind' => 'file', 'types' => ['image/*']],
-            [['name' => 'a.PNG', 'type' => 'image/PNG']],
-            true,
-        ];
-        yield 'no image' => [
-            ['kind' => 'file', 'types' => ['image/*']],
-            [['name' => 'a.pdf', 'type' => 'application/pdf']],
-            false,
-        ];
-        yield 'one byte too large' => [['kind' => 'file', 'maxBytes' => 10], [['name' => 'a', 'bytes' => 11]], false];
-        yield 'too many files' => [
-            ['kind' => 'file', 'files' => ['max' => 1]],
-            [['name' => 'a'], ['name' => 'b']],
-            false,
-        ];
-        yield 'too narrow' => [
-            ['kind' => 'file', 'pixels' => ['minWidth' => 100]],
-            [['name' => 'a', 'width' => 99, 'height' => 500]],
-            false,
-        ];
+        $form = new Form(['options' => [$option + ['code' => 'in', 'label' => 'In']]], new Faults(), self::TODAY);
+        self::assertSame(null === $problem, [] === (new Inputs($form, new Faults()))->problems('in', $answer));
     }
 
     /**
-     * @param array<string, mixed> $option
+     * @param array<string, mixed> $setup
+     * @param array<string, mixed> $pick
      */
-    #[DataProvider('inputs')]
-    public function testInputs(array $option, mixed $answer, bool $taken): void
+    #[DataProviderExternal(ChargeCases::class, 'prices')]
+    public function testCharges(array $setup, array $pick, int $quantity, string $unit, string $line): void
     {
-        $form = new Form(['options' => [$option + ['code' => 'in', 'label' => 'In']]], new Faults(), self::TODAY);
-        self::assertSame($taken, [] === (new Inputs($form, new Faults()))->problems('in', $answer));
+        $document = $setup + ['currency' => 'EUR', 'item' => ['sku' => 'A', 'name' => 'A', 'price' => '20.00']];
+        $shop = new Shop('item', $document, [], [], self::TODAY);
+        foreach ($pick as $option => $answer) {
+            self::assertTrue($shop->click($option, $answer));
+        }
+        self::assertSame([], $shop->add(null, $quantity, 'form')['problems']);
+        $found = $shop->stage('cart')['lines'][0];
+        self::assertSame([$unit, $line], [$found['unitPrice'], $found['lineTotal']]);
     }
 
     public function testTheServerChecksWhatThePageWouldNotLetThrough(): void

@@ -9,10 +9,10 @@ use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Cart\AppraisalText;
 use Ithrel\Core\Cart\Appraiser;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Tests\Support\RandomPrices;
 use Ithrel\Core\Tests\Support\RandomSetup;
@@ -110,7 +110,7 @@ final class SecondReadingTest extends TestCase
                 !$before->has($option->index) &&
                 $option->index !== $clicked
             ) {
-                $typed = (new \Ithrel\Core\Limit\InputCheck())->parse($option, $option->default);
+                $typed = (new \Ithrel\Core\Answer\InputCheck())->parse($option, $option->default);
                 $state = null === $typed ? $state : $state->with($option->index, $typed);
             }
         }

@@ -19,7 +19,6 @@ use Ithrel\App\Api\Dto\FormulaView;
 use Ithrel\App\Api\Dto\LeftOver;
 use Ithrel\App\Api\Dto\ProblemPlace;
 use Ithrel\App\Api\Dto\Reading;
-use Ithrel\App\Api\Dto\SentenceGiven;
 use Ithrel\App\Api\Dto\TwoTexts;
 use Ithrel\App\Draft\DraftSources;
 use Ithrel\App\People\Needs;
@@ -28,26 +27,24 @@ use Ithrel\App\Store\CompiledSetups;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Work\Bounds;
 use Ithrel\App\Work\OutOfBounds;
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Diff\DiffResult;
 use Ithrel\Core\Diff\DocumentChange;
 use Ithrel\Core\Diff\ReadDocument;
 use Ithrel\Core\Diff\SetupDiff;
-use Ithrel\Core\Draft\ConditionSentence;
+use Ithrel\Core\Document\Problem;
+use Ithrel\Core\Document\Today;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Draft\Drafter;
 use Ithrel\Core\Draft\DraftSource;
 use Ithrel\Core\Formula\Formula;
 use Ithrel\Core\Formula\FormulaError;
-use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\FormulaTrial;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Report;
 use Ithrel\Core\Setup\Currency;
-use Ithrel\Core\Setup\JsonText;
-use Ithrel\Core\Setup\Problem;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\Today;
-use Ithrel\Core\Setup\UnreadableDocument;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -55,7 +52,7 @@ use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * What is still being written: drafts out of pages and tables, texts that are checked and not kept, sentences.
+ * What is still being written: drafts out of pages and tables, texts that are checked and not kept, formulas.
  *
  * Long, as most of it describes the interface; a method does little.
  */
@@ -200,47 +197,6 @@ final readonly class DraftController
         );
     }
 
-    #[Route('/api/conditions', methods: ['POST'])]
-    #[Needs(Role::Reader)]
-    #[
-        OA\Post(
-            path: '/api/conditions',
-            operationId: 'readCondition',
-            requestBody: new OA\RequestBody(
-                required: true,
-                content: new OA\JsonContent(ref: '#/components/schemas/SentenceGiven'),
-            ),
-            responses: [
-                new OA\Response(
-                    response: 200,
-                    description: 'The condition as it stands in a document.',
-                    content: new OA\JsonContent(type: 'object', additionalProperties: true),
-                ),
-            ],
-        ),
-    ]
-    public function condition(#[MapRequestPayload] SentenceGiven $given): JsonResponse
-    {
-        return new JsonResponse(ConditionSentence::read($this->optionsOf($given->text), $given->words));
-    }
-
-    /**
-     * A setup by its options alone, which a sentence is about: the rest may not be readable yet, as a guard is not that
-     * waits for its condition.
-     *
-     * @throws UnreadableDocument
-     */
-    private function optionsOf(string $text): Setup
-    {
-        $whole = JsonText::decode($text);
-        if ($whole instanceof \stdClass) {
-            $told = ['ithrel' => 1, 'name' => 1, 'currency' => 1, 'item' => 1, 'options' => 1];
-            $text = json_encode((object) array_intersect_key((array) $whole, $told), JSON_THROW_ON_ERROR);
-        }
-
-        return $this->reader->read($text, Today::of(Shelf::today()));
-    }
-
     #[Route('/api/formulas', methods: ['POST'])]
     #[Needs(Role::Reader)]
     #[
@@ -293,7 +249,7 @@ final readonly class DraftController
                 static fn(): BigDecimal => (new FormulaTrial($setup, $figures))->value($formula),
             );
 
-            return new JsonResponse(new FormulaView($names, $used, Amount::plain($value), null));
+            return new JsonResponse(new FormulaView($names, $used, PlainDecimal::of($value), null));
         } catch (FormulaError | OutOfBounds $e) {
             return new JsonResponse(new FormulaView($names, $used, null, $e->getMessage()));
         }

@@ -13,7 +13,7 @@ use Ithrel\App\Store\Shelf;
 use Ithrel\Core\Compare\FilledSheet;
 use Ithrel\Core\Compare\HandDepth;
 use Ithrel\Core\Compare\HandSheet;
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Table\Csv;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;

@@ -15,9 +15,9 @@ use Ithrel\Core\Compare\SheetColumn;
 use Ithrel\Core\Compare\SheetExplanation;
 use Ithrel\Core\Compare\SheetExplanations;
 use Ithrel\Core\Compare\SheetRow;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Reach\Reach;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Table\Csv;
 
 /**

@@ -23,7 +23,7 @@ use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;

@@ -12,13 +12,14 @@ use Ithrel\App\Api\Dto\SlipProblem;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
 use Ithrel\App\Store\Shelf;
+use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Cart\Appraiser;
-use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Decimal\PlainDecimal;
+use Ithrel\Core\Document\JsonText;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\LedgerEntry;
 use Ithrel\Core\Price\OwnLine;
-use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Option;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -107,8 +108,8 @@ final readonly class SlipController
                 ),
                 sku: $appraisal->line->sku,
                 quantity: $appraisal->quantity,
-                weight: Amount::plain($appraisal->line->weight),
-                points: Amount::plain($appraisal->line->points),
+                weight: PlainDecimal::of($appraisal->line->weight),
+                points: PlainDecimal::of($appraisal->line->points),
                 image: $appraisal->line->image,
                 entries: array_map(
                     static fn(array $entries): array => array_map(

@@ -21,10 +21,10 @@ use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\ShelfPage;
 use Ithrel\App\Store\StoredSetup;
+use Ithrel\Core\Document\JsonText;
 use Ithrel\Core\Finding\Change;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Setup;
 
 /**

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Browser;
 
-use Ithrel\Core\Boundary\FileCandidates;
 use Ithrel\Core\Draft\FileEndings;
+use Ithrel\Core\Limit\Type\FileCandidates;
 
 /**
  * Files made for a purpose: of a type, with exactly so many bytes, and for pictures so many pixels.

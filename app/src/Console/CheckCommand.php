@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
+use Ithrel\Core\Document\Today;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Finding\Change;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Reach\Reach;
@@ -11,8 +13,6 @@ use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Report;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\Today;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Formatter\OutputFormatter;

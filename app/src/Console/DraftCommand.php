@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Ithrel\App\Console;
 
 use Ithrel\App\Draft\SourceFile;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Draft\Draft;
 use Ithrel\Core\Draft\Drafter;
 use Ithrel\Core\Draft\DraftSource;
 use Ithrel\Core\Draft\SourceText;
 use Ithrel\Core\Setup\Currency;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;

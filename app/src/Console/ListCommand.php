@@ -6,6 +6,7 @@ namespace Ithrel\App\Console;
 
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Price\Spread\AllTotals;
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Reach\Listing;
@@ -13,7 +14,6 @@ use Ithrel\Core\Reach\Pins;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Sheet\CombinationSheet;
 use Ithrel\Core\Table\Csv;
 use Symfony\Component\Console\Attribute\AsCommand;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
+use Ithrel\Core\Answer\InputCheck;
+use Ithrel\Core\Document\JsonText;
+use Ithrel\Core\Document\Today;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\InputCheck;
-use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\Today;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 

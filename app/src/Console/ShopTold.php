@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Console;
 
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Scope\Catalogue;
 use Ithrel\Core\Scope\Ceilings;
 use Ithrel\Core\Scope\ScopeFindings;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * What a command is told of the shop: its catalogue, and how much it takes. What is not told is not asked.

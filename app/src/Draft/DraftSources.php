@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\App\Draft;
 
 use Ithrel\App\Api\Dto\DraftFile;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Draft\DraftSource;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * Sources as a request tells them: the bytes of a file, or an address.

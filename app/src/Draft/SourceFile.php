@@ -7,11 +7,11 @@ namespace Ithrel\App\Draft;
 use Ithrel\App\Browser\Driver;
 use Ithrel\App\Browser\Pilot;
 use Ithrel\App\Rehearsal\NoAnswer;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Draft\DraftSource;
 use Ithrel\Core\Draft\PageReader;
 use Ithrel\Core\Draft\SourceText;
 use Ithrel\Core\Draft\TableReader;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * Reads a saved page, a table, a spreadsheet, or a page at an address as the browser renders it.

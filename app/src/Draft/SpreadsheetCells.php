@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Draft;
 
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Draft\SourceText;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 

@@ -22,6 +22,7 @@ use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
 use Ithrel\Core\Boundary\Boundaries;
 use Ithrel\Core\Boundary\TickedSheets;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Gate\Acceptance;
@@ -33,7 +34,6 @@ use Ithrel\Core\Gate\SaleListHeld;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Scope\Ceilings;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /**

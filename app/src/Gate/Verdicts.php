@@ -11,8 +11,8 @@ use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
 use Ithrel\App\Work\Bounds;
 use Ithrel\App\Work\OutOfBounds;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Reach\TooLarge;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /**

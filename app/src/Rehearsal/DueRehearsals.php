@@ -9,8 +9,8 @@ use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\ShelfPage;
 use Ithrel\App\Store\StoredSetup;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Plan\Check;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * Rehearses every setup whose latest revision was not rehearsed to the end, each where it was tried last.

@@ -13,9 +13,9 @@ use Ithrel\App\Store\Newest;
 use Ithrel\App\Store\Pictures;
 use Ithrel\App\Store\Shop;
 use Ithrel\App\Store\StoredSetup;
+use Ithrel\Core\Document\JsonText;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Page\PageMap;
-use Ithrel\Core\Setup\JsonText;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Messenger\MessageBusInterface;
 

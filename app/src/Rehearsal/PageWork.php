@@ -16,10 +16,10 @@ use Ithrel\App\Store\CompiledSetups;
 use Ithrel\App\Store\ItemPage;
 use Ithrel\App\Store\Rehearsal;
 use Ithrel\App\Store\Shelf;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Page\PageMap;
 use Ithrel\Core\Page\PagePrint;
 use Ithrel\Core\Reach\TooLarge;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 

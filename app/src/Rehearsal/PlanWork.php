@@ -8,9 +8,9 @@ use Ithrel\App\Queue\JobInHand;
 use Ithrel\App\Rehearsal\Job\MakePlan;
 use Ithrel\App\Work\Bounds;
 use Ithrel\App\Work\OutOfBounds;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Reach\TooLarge;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Rehearsal;
 
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 use Symfony\Component\DomCrawler\UriResolver;
 
 /**

@@ -6,7 +6,7 @@ namespace Ithrel\App\Rehearsal;
 
 use Ithrel\App\Queue\JobInHand;
 use Ithrel\App\Rehearsal\Job\LookAtShop;
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 

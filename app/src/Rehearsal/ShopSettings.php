@@ -6,7 +6,7 @@ namespace Ithrel\App\Rehearsal;
 
 use Ithrel\App\Queue\JobInHand;
 use Ithrel\App\Store\Revision;
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 use Symfony\Contracts\HttpClient\Exception\ExceptionInterface;
 use Symfony\Contracts\HttpClient\HttpClientInterface;
 

@@ -9,7 +9,7 @@ use Ithrel\App\Rehearsal\Job\KeepResult;
 use Ithrel\App\Rehearsal\Job\TryCheck;
 use Ithrel\App\Store\CompiledSetups;
 use Ithrel\Core\Compare\CheckComparison;
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 
 /**
  * Tries checks over the shop interface.

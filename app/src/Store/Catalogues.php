@@ -6,13 +6,13 @@ namespace Ithrel\App\Store;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Ithrel\Core\Document\Today;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Scope\Catalogue;
 use Ithrel\Core\Scope\ScopeFindings;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\Today;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * The catalogue that is kept, and what it says of the scope of a setup.

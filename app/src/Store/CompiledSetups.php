@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Store;
 
+use Ithrel\Core\Document\Today;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * Reads documents and keeps what was compiled of them, by their hash and, where they speak of days from today, the day,

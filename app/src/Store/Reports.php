@@ -7,9 +7,9 @@ namespace Ithrel\App\Store;
 use Doctrine\DBAL\Connection;
 use Ithrel\App\Work\Bounds;
 use Ithrel\App\Work\OutOfBounds;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Report;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * What the checks of documents say, each worked out once within bounds of time and memory. Who asks for many never

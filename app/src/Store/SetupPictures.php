@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Store;
 
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\PictureNames;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Symfony\Component\Filesystem\Filesystem;
 
 /**

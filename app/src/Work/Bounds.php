@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Work;
 
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Reach\TooLarge;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * Ends work that takes too long, or too much memory, from outside of it: looked at once a second by an alarm of the

@@ -108,7 +108,7 @@ final class ApiTest extends ApiTestCase
         );
         $reader = \Ithrel\Core\Setup\Reader::shipped();
         $reach = new \Ithrel\Core\Reach\Reach(
-            $reader->read(self::demo('09-admiralty-chandelier'), \Ithrel\Core\Setup\Today::of('2026-11-24')),
+            $reader->read(self::demo('09-admiralty-chandelier'), \Ithrel\Core\Document\Today::of('2026-11-24')),
         );
         $pick = \Ithrel\Core\Answer\StateText::pick(
             $reach->setup,

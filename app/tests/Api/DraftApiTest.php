@@ -84,25 +84,89 @@ final class DraftApiTest extends ApiTestCase
     public function testASentenceBecomesACondition(): void
     {
         $text = Documents::json(['options' => [Documents::one('size', ['s', 'm'])]]);
+        $asked = static fn(string $words): array => ['text' => $text, 'words' => $words];
         self::assertSame(
-            ['option' => 'size', 'is' => ['m']],
-            $this->send('POST', '/api/conditions', ['text' => $text, 'words' => 'Size is M'], 200),
+            [
+                'condition' => ['option' => 'size', 'is' => ['m']],
+                'words' => ['said' => 'Size is M', 'written' => 'Size is M'],
+            ],
+            $this->send('POST', '/api/conditions', $asked('size IS m'), 200),
         );
-        $refused = $this->send('POST', '/api/conditions', ['text' => $text, 'words' => 'Size is XL'], 422);
-        self::assertStringContainsString(
-            'a value of Size (S, M) was expected',
-            json_encode($refused, JSON_THROW_ON_ERROR),
+        self::assertSame(
+            [
+                'condition' => ['option' => 'colour', 'filled' => true],
+                'words' => ['said' => '"colour" is answered', 'written' => null],
+            ],
+            $this->send('POST', '/api/conditions', $asked(' {"option": "colour", "filled": true}'), 200),
         );
+        self::assertSame(
+            ['condition' => ['near' => 'size'], 'words' => null],
+            $this->send('POST', '/api/conditions', $asked('{"near": "size"}'), 200),
+        );
+        foreach (['Size is XL' => 'a value of Size (S, M) was expected', '{"option"' => 'JSON'] as $words => $why) {
+            $refused = $this->send('POST', '/api/conditions', $asked($words), 422);
+            self::assertStringContainsString($why, json_encode($refused, JSON_THROW_ON_ERROR));
+        }
     }
 
     public function testAConditionIsReadForAGuardThatHasNoneYet(): void
     {
         $begun = ['options' => [Documents::one('size', ['s', 'm'])], 'guards' => [['id' => 'new', 'because' => 'so']]];
         $asked = ['text' => Documents::json($begun), 'words' => 'Size is M'];
-        self::assertSame(['option' => 'size', 'is' => ['m']], $this->send('POST', '/api/conditions', $asked, 200));
+        $read = $this->send('POST', '/api/conditions', $asked, 200);
+        self::assertSame(['option' => 'size', 'is' => ['m']], $read['condition']);
         $asked['text'] = Documents::json(['options' => [['code' => 'size']]] + $begun);
         $refused = $this->send('POST', '/api/conditions', $asked, 422);
-        self::assertContains('/options/0', array_column($refused['problems'], 'at'), 'Of that it would be about.');
+        self::assertStringContainsString(
+            'the name of an option () was expected',
+            json_encode($refused, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES),
+        );
+    }
+
+    public function testChargesAreReadAsTheyAreWritten(): void
+    {
+        $read = $this->send(
+            'POST',
+            '/api/charges',
+            ['written' => ['5.00', '10% of running', '{"how":"fixed","amount":"1"}', 'dear', '{']],
+            200,
+        );
+        self::assertSame(
+            [
+                ['charge' => '5.00', 'words' => ['said' => '+5.00', 'written' => '5.00']],
+                [
+                    'charge' => ['how' => 'percent', 'rate' => '10', 'of' => 'running'],
+                    'words' => ['said' => '+10% of the running total', 'written' => '10% of running'],
+                ],
+                ['charge' => ['how' => 'fixed', 'amount' => '1'], 'words' => ['said' => '+1', 'written' => '1']],
+                ['charge' => null, 'words' => null],
+                ['charge' => null, 'words' => null],
+            ],
+            $read,
+        );
+    }
+
+    public function testTheWordsOfADocumentAndOfATextThatIsStillWritten(): void
+    {
+        $document = [
+            'options' => [
+                Documents::one('size', ['s', 'm']),
+                [
+                    'code' => 'gift',
+                    'label' => 'Gift',
+                    'kind' => 'flag',
+                    'shownWhen' => ['option' => 'size', 'is' => 'm'],
+                ],
+            ],
+        ];
+        $words = ['/options/1/shownWhen' => ['said' => 'Size is M', 'written' => 'Size is M']];
+        $id = $this->send('POST', '/api/setups', ['text' => Documents::json($document)], 201)['id'];
+        self::assertIsString($id);
+        $sha256 = $this->send('GET', '/api/setups/' . $id, null, 200)['sha256'];
+        self::assertIsString($sha256);
+        self::assertSame($words, $this->send('GET', '/api/documents/' . $sha256 . '/sentences', null, 200));
+        $document['guards'] = [['id' => 'new', 'because' => 'so']];
+        self::assertSame($words, $this->send('POST', '/api/sentences', ['text' => Documents::json($document)], 200));
     }
 
     public function testAFormulaIsTriedWhileItIsWritten(): void

@@ -6,9 +6,9 @@ namespace Ithrel\App\Tests\Browser;
 
 use Ithrel\Core\Boundary\Boundaries;
 use Ithrel\Core\Boundary\HtmlField;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\Attributes\TestDox;
 

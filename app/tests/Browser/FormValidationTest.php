@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Tests\Browser;
 
-use Ithrel\Core\Limit\AnswerProblem;
-use Ithrel\Core\Limit\InputCheck;
+use Ithrel\Core\Answer\AnswerProblem;
+use Ithrel\Core\Answer\InputCheck;
 use Ithrel\Core\Limit\TextMeasure;
 use Ithrel\Core\Tests\Support\Documents;
 

@@ -52,6 +52,31 @@ final class WritingTest extends BrowserTestCase
         self::assertStringContainsString('Motto', self::text('.paper'));
     }
 
+    #[TestDox('guards and charges are written as sentences, which follow what the shopper reads')]
+    public function testGuardsAndChargesAreSentences(): void
+    {
+        $sheet = '//aside[contains(@class, "sheet")]//input[@aria-label="%s"]';
+        self::open(self::desk('Signal lantern') . '/outline');
+        self::awaitText('.paper', 'Guards');
+        self::click('//button[contains(., "Write in it")]');
+        self::click('//p[contains(@class, "adds")]/button[normalize-space()="guard"]');
+        self::awaitText('[id="at/guards/2"]', 'never never');
+        self::write(sprintf($sheet, 'Never'), 'Holder is E14 and Glass is green');
+        self::awaitText('[id="at/guards/2"]', 'never Holder is E14 and Glass is Green');
+        self::click('//p[contains(@class, "adds")]/button[normalize-space()="charge"]');
+        self::awaitText('[id="at/charges/0"]', 'New charge: +0');
+        self::write(sprintf($sheet, 'What it adds'), '-5%');
+        self::write(sprintf($sheet, 'When'), 'at least 5 pieces are bought and Dimmer is yes');
+        self::awaitText('[id="at/charges/0"]', 'New charge: −5% of the base');
+        self::awaitText('[id="at/charges/0"]', 'when at least 5 pieces are bought and Dimmer is yes');
+        self::click('//*[@id="at/options/1"]//h2');
+        self::awaitText('.sheet', 'Option');
+        self::write(sprintf($sheet, 'Label'), 'Socket *');
+        self::awaitText('[id="at/guards/2"]', 'never Socket is E14 and Glass is Green');
+        self::click('//button[@aria-label="Undo"]');
+        self::awaitText('[id="at/guards/2"]', 'never Holder is E14 and Glass is Green');
+    }
+
     #[TestDox('what is written survives a reload, is undone, and shows what it settled; the lantern keeps its bytes')]
     public function testADraftSurvivesAReload(): void
     {

@@ -6,8 +6,8 @@ namespace Ithrel\App\Tests\Draft;
 
 use Ithrel\App\Draft\SourceFile;
 use Ithrel\App\Draft\SpreadsheetCells;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Draft\Drafter;
-use Ithrel\Core\Setup\UnreadableDocument;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 

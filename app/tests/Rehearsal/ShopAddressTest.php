@@ -6,7 +6,7 @@ namespace Ithrel\App\Tests\Rehearsal;
 
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\App\Rehearsal\ShopAddress;
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

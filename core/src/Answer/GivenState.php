@@ -4,18 +4,15 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Answer;
 
-use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Document\Pointer;
+use Ithrel\Core\Document\Problem;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Limit\TextMeasure;
-use Ithrel\Core\Limit\Type\InputTypes;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\Pointer;
-use Ithrel\Core\Setup\Problem;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * A state as it was handed in: the answers that could be understood, the quantity, and what could not.
@@ -162,7 +159,7 @@ final readonly class GivenState
         $check = new InputCheck();
         $input = null === $typed ? null : $check->parse($option, $typed);
         if (null === $input && (null === $typed || !TextMeasure::isBlank($typed))) {
-            [$code, $expected] = InputTypes::of($option)?->unreadable() ?? ['input.characters', 'a text'];
+            [$code, $expected] = $option->type?->unreadable() ?? ['input.characters', 'a text'];
             $problems[] = new AnswerProblem(
                 $code,
                 $option->code,

@@ -6,7 +6,6 @@ namespace Ithrel\Core\Answer;
 
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\Type\InputTypes;
 use Ithrel\Core\Limit\Type\Ordered;
 use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Option;
@@ -27,7 +26,7 @@ final readonly class InputClasses
      */
     public function of(Option $option, array $tests): array
     {
-        $type = InputTypes::of($option);
+        $type = $option->type;
         if ($type instanceof Ordered) {
             return $this->compared($option, $type, $tests);
         }

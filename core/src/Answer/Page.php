@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Ithrel\Core\Answer;
 
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;

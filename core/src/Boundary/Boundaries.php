@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Boundary;
 
+use Ithrel\Core\Limit\Candidates;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
-use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 
 /**
@@ -72,15 +72,10 @@ final readonly class Boundaries
     public function candidates(Option $option): Candidates
     {
         $to = new Candidates();
-        match ($option->kind) {
-            Kind::Text => (new TextCandidates($option, $this->samples[$option->code] ?? []))->into($to),
-            Kind::Number => (new NumberCandidates($option))->into($to),
-            Kind::Date => (new DateCandidates($option, $this->reach->setup->today->day))->into($to),
-            Kind::File => (new FileCandidates($option))->into($to),
-            Kind::Colour => (new ColourCandidates($option))->into($to),
-            Kind::Several => (new PickCandidates($option))->into($to),
-            Kind::One, Kind::Flag, Kind::Part, Kind::Note => null,
-        };
+        $option->type?->candidates($to, $this->reach->setup->today->day, $this->samples[$option->code] ?? []);
+        if (null !== $option->picks) {
+            (new PickCandidates($option))->into($to);
+        }
 
         return $to;
     }

@@ -5,10 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Boundary;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Limit\Type\InputTypes;
 use Ithrel\Core\Limit\Type\NumberType;
 use Ithrel\Core\Setup\Kind;
-use Ithrel\Core\Setup\Limits\NumberLimits;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\QuantityRule;
 
@@ -53,7 +51,7 @@ final class HtmlField
         if ('' === (null === $option->text ? trim($answer) : $answer)) {
             return $option->required ? self::missing($option) : self::VALID;
         }
-        $flags = InputTypes::of($option)?->htmlFlags($answer);
+        $flags = $option->type?->htmlFlags($answer);
         if (null === $flags) {
             return self::NONE;
         }
@@ -74,7 +72,7 @@ final class HtmlField
      */
     public static function field(Option $option): ?array
     {
-        $field = InputTypes::of($option)?->htmlField();
+        $field = $option->type?->htmlField();
 
         return null === $field
             ? null
@@ -108,19 +106,17 @@ final class HtmlField
     public static function missing(Option $option): string
     {
         // A group of check boxes cannot be required as a whole.
-        return Kind::Several === $option->kind || false === InputTypes::of($option)?->canBeEmpty()
-            ? self::NONE
-            : 'valueMissing';
+        return Kind::Several === $option->kind || false === $option->type?->canBeEmpty() ? self::NONE : 'valueMissing';
     }
 
     public static function quantity(QuantityRule $rule, string $typed): string
     {
-        $limits = new NumberLimits(
+        $field = new NumberType(
             BigDecimal::of($rule->min),
             null === $rule->max ? null : BigDecimal::of($rule->max),
             BigDecimal::of($rule->step),
         );
 
-        return '' === $typed ? 'valueMissing' : NumberType::flags($limits, $typed)[0] ?? self::VALID;
+        return '' === $typed ? 'valueMissing' : $field->htmlFlags($typed)[0] ?? self::VALID;
     }
 }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Boundary;
 
+use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
-use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Answer\InputCheck;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 

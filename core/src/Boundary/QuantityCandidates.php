@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Boundary;
 
+use Ithrel\Core\Limit\Candidates;
 use Ithrel\Core\Setup\QuantityRule;
 
 /**

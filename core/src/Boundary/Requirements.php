@@ -47,7 +47,10 @@ final class Requirements
             return new Requirement(Requirement::ALWAYS, null, null, self::ROUTES, $marked);
         }
         $example = $this->reach->fewestOffered($shown);
-        $when = null === $option->shownWhen ? null : (new ConditionWords($this->reach->setup))->of($option->shownWhen);
+        $when =
+            null === $option->shownWhen
+                ? null
+                : (new ConditionWords($this->reach->setup->options))->of($option->shownWhen);
 
         return new Requirement(
             Requirement::SOMETIMES,

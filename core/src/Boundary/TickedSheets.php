@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Boundary;
 
-use Ithrel\Core\Setup\Problem;
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\Problem;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Table\Csv;
 
 /**

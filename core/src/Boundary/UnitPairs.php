@@ -7,9 +7,9 @@ namespace Ithrel\Core\Boundary;
 use Brick\Math\BigDecimal;
 use Brick\Math\BigRational;
 use Brick\Math\RoundingMode;
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Formula\Units;
 use Ithrel\Core\Limit\NumberSet;
-use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Setup\Condition\IsTest;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
@@ -104,9 +104,9 @@ final readonly class UnitPairs
             $same = $this->same($number, (string) $limits->unit, $other);
             $rows[] = [
                 'option' => $option->code,
-                'answer' => Amount::plain($number),
+                'answer' => PlainDecimal::of($number),
                 'about' => $about,
-                'expected' => $this->judge->answer($option, Amount::plain($number), $about)->expected,
+                'expected' => $this->judge->answer($option, PlainDecimal::of($number), $about)->expected,
                 'other' => $other->code,
                 'same' => $same,
                 'otherwise' => $this->judge->answer($other, $same, $about)->expected,
@@ -127,9 +127,9 @@ final readonly class UnitPairs
             $base = $limits->min ?? BigDecimal::zero();
             $steps = $exact->minus($base)->dividedBy($limits->step)->toScale(0, RoundingMode::HalfUp);
 
-            return Amount::plain($base->plus($steps->multipliedBy($limits->step)));
+            return PlainDecimal::of($base->plus($steps->multipliedBy($limits->step)));
         }
 
-        return Amount::plain($exact->toScale(max(0, $limits->decimals ?? self::PLACES), RoundingMode::HalfUp));
+        return PlainDecimal::of($exact->toScale(max(0, $limits->decimals ?? self::PLACES), RoundingMode::HalfUp));
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Cart;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\State;
-use Ithrel\Core\Limit\AnswerProblem;
 use Ithrel\Core\Price\Quote;
 use Ithrel\Core\Setup\PackageSize;
 

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Cart;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Answer\AnswerProblem;
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\LedgerEntry;
 use Ithrel\Core\Price\OwnLine;
@@ -69,8 +70,8 @@ final readonly class AppraisalText
                 'sku' => $a->line->sku,
                 'name' => $a->line->name,
                 'quantity' => $a->quantity,
-                'weight' => Amount::plain($a->line->weight),
-                'points' => Amount::plain($a->line->points),
+                'weight' => PlainDecimal::of($a->line->weight),
+                'points' => PlainDecimal::of($a->line->points),
                 'image' => $a->line->image,
                 'entries' => $entries,
                 ...null === $a->line->previews ? [] : ['previews' => $a->line->previews],
@@ -101,9 +102,9 @@ final readonly class AppraisalText
         }
         if (null !== $a->size) {
             $besides['size'] = [
-                'length' => Amount::plain($a->size->length),
-                'width' => Amount::plain($a->size->width),
-                'height' => Amount::plain($a->size->height),
+                'length' => PlainDecimal::of($a->size->length),
+                'width' => PlainDecimal::of($a->size->width),
+                'height' => PlainDecimal::of($a->size->height),
                 'unit' => $a->size->unit,
             ];
         }

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Cart;
 
+use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
+use Ithrel\Core\Answer\InputCheck;
 use Ithrel\Core\Answer\State;
-use Ithrel\Core\Limit\AnswerProblem;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Price\Cost;
 use Ithrel\Core\Price\Pricer;
 use Ithrel\Core\Reach\Reach;

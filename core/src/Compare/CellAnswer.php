@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
+use Ithrel\Core\Answer\InputCheck;
 use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 

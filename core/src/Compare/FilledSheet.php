@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
+use Ithrel\Core\Document\JsonText;
+use Ithrel\Core\Document\Problem;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Plan;
-use Ithrel\Core\Setup\JsonText;
-use Ithrel\Core\Setup\Problem;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Table\Csv;
 
 /**

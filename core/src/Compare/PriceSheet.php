@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Table\Csv;
 
 /**

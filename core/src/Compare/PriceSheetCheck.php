@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
+use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Cart\CartLineBuilder;
 use Ithrel\Core\Decimal\ForeignDecimal;
-use Ithrel\Core\Limit\AnswerProblem;
 use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Plan\InputSamples;
 use Ithrel\Core\Reach\Reach;

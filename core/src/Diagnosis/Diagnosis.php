@@ -6,10 +6,10 @@ namespace Ithrel\Core\Diagnosis;
 
 use Brick\Math\Exception\MathException;
 use Ithrel\Core\Compare\LikelyPlaces;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * Which place of a setup a shop has otherwise, from what it did with the checks of a plan.

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Diagnosis;
 
-use Ithrel\Core\Setup\JsonText;
+use Ithrel\Core\Document\JsonText;
 
 /**
  * A setup document as decoded JSON that is never changed: what is put elsewhere into it makes another tree.

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Diagnosis;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Setup\Pointer;
+use Ithrel\Core\Document\Pointer;
 
 /**
  * The places of a document where numbers of a kind stand, or could.

@@ -43,7 +43,7 @@ final class Model
     /**
      * A shop that does something more otherwise.
      *
-     * @throws \Ithrel\Core\Setup\UnreadableDocument where the document cannot be one
+     * @throws \Ithrel\Core\Document\UnreadableDocument where the document cannot be one
      */
     public function otherwise(Deviation $deviation): self
     {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Diff;
 
-use Ithrel\Core\Setup\Pointer;
+use Ithrel\Core\Document\Pointer;
 
 /**
  * Every place at which two documents mean something else. Options and values are matched by code, rows by pick, parts

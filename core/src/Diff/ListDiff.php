@@ -6,12 +6,13 @@ namespace Ithrel\Core\Diff;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\Exception\MathException;
+use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Answer\Stock;
 use Ithrel\Core\Cart\Appraiser;
-use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Reach\Listing;
@@ -197,7 +198,8 @@ final readonly class ListDiff
             foreach ($ours as $what => $value) {
                 $wanted = $row[$what];
                 if (null !== $wanted && !self::isSame($wanted, $value)) {
-                    $found = null === $value ? null : ($value instanceof BigDecimal ? Amount::plain($value) : $value);
+                    $found =
+                        null === $value ? null : ($value instanceof BigDecimal ? PlainDecimal::of($value) : $value);
                     $changes[] = new DocumentChange(
                         $at . '/' . $what,
                         'new',

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Diff;
 
-use Ithrel\Core\Setup\JsonText;
+use Ithrel\Core\Document\JsonText;
+use Ithrel\Core\Document\Today;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\Today;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * A setup document as it was read, beside its text.

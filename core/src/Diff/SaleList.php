@@ -10,10 +10,10 @@ use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Compare\CellAnswer;
 use Ithrel\Core\Compare\Named;
 use Ithrel\Core\Decimal\ForeignDecimal;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Table\Csv;
 
 /**

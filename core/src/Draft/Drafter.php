@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
+use Ithrel\Core\Document\Pointer;
 use Ithrel\Core\Setup\Kind;
-use Ithrel\Core\Setup\Pointer;
 
 /**
  * Makes one document of what several sources tell.

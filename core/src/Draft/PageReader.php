@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Currency;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Masterminds\HTML5;
 
 /**

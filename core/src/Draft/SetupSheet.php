@@ -6,8 +6,8 @@ namespace Ithrel\Core\Draft;
 
 use Ithrel\Core\Compare\PriceSheet;
 use Ithrel\Core\Diff\Meaning;
+use Ithrel\Core\Document\JsonText;
 use Ithrel\Core\Setup\Condition\Condition;
-use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Table\Csv;
 use Ithrel\Core\Words\ConditionWords;
@@ -89,7 +89,7 @@ final class SetupSheet
     {
         $paths = SheetPaths::ordered(array_merge(...array_column($lines, 1), ...[[]]));
         $headings = [...$known, ...array_map(SheetPaths::heading(...), $paths)];
-        $words = new ConditionWords($this->setup);
+        $words = new ConditionWords($this->setup->options);
         $rows = [];
         foreach ($lines as [$lead, $says, $condition]) {
             $cells = $lead;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Draft;
 
 use Ithrel\Core\Decimal\WrittenAmount;
+use Ithrel\Core\Document\Place;
 
 /**
  * What a document says, as a cell of a setup's own sheet; and back. A cell that is whole JSON (an object, a list or a
@@ -16,7 +17,9 @@ final class SheetCell
     public static function write(mixed $value, string $how): ?string
     {
         if (is_array($value) && 'charge' === $how) {
-            return ChargeSentence::write($value);
+            $charge = json_decode(self::json($value), false, 40);
+
+            return $charge instanceof \stdClass ? ChargeSentence::write(new Place($charge, '')) : null;
         }
         if (is_array($value) && array_is_list($value) && in_array($how, ['list', 'wholes', 'some'], true)) {
             return implode(

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 
 /**
  * Reads the sheets that a setup gives out: of its options, a line an option and a line a value; of its rows, a line a

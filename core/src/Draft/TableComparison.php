@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Draft;
 
 use Ithrel\Core\Diff\Meaning;
-use Ithrel\Core\Setup\Pointer;
+use Ithrel\Core\Document\Pointer;
 
 /**
  * Holds what a table says of an option, a value or a row against what the document says of it.

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Table\Csv;
 
 /**

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Gate;
 
-use Ithrel\Core\Setup\JsonText;
-use Ithrel\Core\Setup\Problem;
-use Ithrel\Core\Setup\Today;
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\JsonText;
+use Ithrel\Core\Document\Problem;
+use Ithrel\Core\Document\Today;
+use Ithrel\Core\Document\UnreadableDocument;
 
 /**
  * That somebody knows of an item of the gate and accepts it, until a day or until its place changes.

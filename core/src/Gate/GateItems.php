@@ -6,11 +6,11 @@ namespace Ithrel\Core\Gate;
 
 use Ithrel\Core\Boundary\TickedSheets;
 use Ithrel\Core\Diff\Meaning;
+use Ithrel\Core\Document\JsonText;
 use Ithrel\Core\Finding\Change;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Plan\Plan;
-use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Setup;
 
 /**

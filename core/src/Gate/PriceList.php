@@ -7,10 +7,10 @@ namespace Ithrel\Core\Gate;
 use Ithrel\Core\Compare\PriceSheet;
 use Ithrel\Core\Compare\PriceSheetCheck;
 use Ithrel\Core\Compare\SheetRow;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * A list of prices that were meant, held against the setup at the gate.

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Ithrel\Core\Gate;
 
 use Ithrel\Core\Compare\Difference;
+use Ithrel\Core\Document\JsonText;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Plan;
-use Ithrel\Core\Setup\JsonText;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * What a rehearsal found, as far as it speaks of the checks of a plan.

@@ -8,8 +8,8 @@ use Ithrel\Core\Diff\DiffResult;
 use Ithrel\Core\Diff\ListDiff;
 use Ithrel\Core\Diff\PickWords;
 use Ithrel\Core\Diff\SaleList;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * A list of what shall be sold, held against the setup at the gate, both ways.

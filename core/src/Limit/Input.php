@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Limit;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Document\Today;
 
 /**
  * What a shopper typed or uploaded into an input.

@@ -7,7 +7,7 @@ namespace Ithrel\Core\Limit;
 use Brick\Math\BigDecimal;
 use Brick\Math\BigInteger;
 use Brick\Math\RoundingMode;
-use Ithrel\Core\Setup\Limits\NumberLimits;
+use Ithrel\Core\Limit\Type\NumberType;
 
 /**
  * The numbers that limits permit: a range, or the members of one arithmetic progression in it.
@@ -25,7 +25,7 @@ final readonly class NumberSet
         private bool $none,
     ) {}
 
-    public static function of(NumberLimits $limits): self
+    public static function of(NumberType $limits): self
     {
         $base = $limits->min ?? BigDecimal::zero();
         $step = $limits->step;

@@ -15,7 +15,7 @@ final class OptionMatcher
     /** Below this a pair is more likely wrong than right. */
     private const LEAST = 60;
 
-    /** What each kind of option is asked with, the most usual first. */
+    /** What each kind of option is asked with, the most usual first; what is typed, in a text where nothing is said. */
     private const KINDS = [
         'one' => [Control::LIST, Control::RADIOS, Control::CHECKS],
         'part' => [Control::LIST, Control::RADIOS],
@@ -95,7 +95,8 @@ final class OptionMatcher
 
     public static function fit(Option $option, Control $control): int
     {
-        if (!in_array($control->kind, self::KINDS[$option->kind->value] ?? [], true)) {
+        $controls = self::KINDS[$option->kind->value] ?? ($option->kind->isInput() ? [Control::TEXT] : []);
+        if (!in_array($control->kind, $controls, true)) {
             return 0;
         }
         $name = Wording::likeness($option->label, $control->label);

@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Plan;
 
+use Ithrel\Core\Answer\InputCheck;
 use Ithrel\Core\Answer\Page;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\InputCheck;
-use Ithrel\Core\Limit\Type\InputTypes;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 
@@ -30,7 +29,7 @@ final readonly class InputSamples
                 $samples[$option->index] = self::distinct(
                     [
                         ...array_map(Input::text(...), $given[$option->code] ?? []),
-                        ...InputTypes::of($option)?->samples() ?? [],
+                        ...$option->type?->samples() ?? [],
                         ...$page->inputs[$option->index],
                     ],
                     $option,

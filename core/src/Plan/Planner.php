@@ -13,30 +13,6 @@ use Ithrel\Core\Reach\TooLarge;
  */
 final class Planner
 {
-    /** Each in turn, after the pairs, from whose states they start. */
-    private const RULES = [
-        Rule\OpeningPage::class,
-        Rule\EveryRow::class,
-        Rule\ChargeAlone::class,
-        Rule\FigureAlone::class,
-        Rule\FormulaBounds::class,
-        Rule\ConditionParts::class,
-        Rule\ConditionBounds::class,
-        Rule\DeadValues::class,
-        Rule\PastThePage::class,
-        Rule\ListsTurnedRound::class,
-        Rule\SoldOut::class,
-        Rule\LeftOut::class,
-        Rule\SeveralProblems::class,
-        Rule\OptionalLeftOut::class,
-        Rule\LimitEdges::class,
-        Rule\SwitchedBack::class,
-        Rule\HiddenAndShown::class,
-        Rule\EmptiedInput::class,
-        Rule\Quantities::class,
-        Rule\TwoLines::class,
-    ];
-
     /** @var list<Check> */
     private array $checks = [];
 
@@ -60,7 +36,7 @@ final class Planner
             $leftOut[] = 'each two values that can meet (some combinations stand in for them)';
             $budget->spend(static fn() => $planner->follow(new Rule\SomeCombinations()));
         }
-        foreach (self::RULES as $class) {
+        foreach (Purpose::RULES as $class) {
             $rule = new $class();
             if (!$budget->spend(static fn() => $planner->follow($rule))) {
                 $leftOut[] = $rule->words();

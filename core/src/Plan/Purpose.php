@@ -9,6 +9,30 @@ namespace Ithrel\Core\Plan;
  */
 enum Purpose: string
 {
+    /** The rules that make checks, each in turn, after the pairs, from whose states they start. */
+    public const RULES = [
+        Rule\OpeningPage::class,
+        Rule\EveryRow::class,
+        Rule\ChargeAlone::class,
+        Rule\FigureAlone::class,
+        Rule\FormulaBounds::class,
+        Rule\ConditionParts::class,
+        Rule\ConditionBounds::class,
+        Rule\DeadValues::class,
+        Rule\PastThePage::class,
+        Rule\ListsTurnedRound::class,
+        Rule\SoldOut::class,
+        Rule\LeftOut::class,
+        Rule\SeveralProblems::class,
+        Rule\OptionalLeftOut::class,
+        Rule\LimitEdges::class,
+        Rule\SwitchedBack::class,
+        Rule\HiddenAndShown::class,
+        Rule\EmptiedInput::class,
+        Rule\Quantities::class,
+        Rule\TwoLines::class,
+    ];
+
     /** Values and pairs of values come through with their price and their cart line. */
     case Pairs = 'pairs';
     /** The page as it opens says what it should. */

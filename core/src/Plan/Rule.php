@@ -6,7 +6,7 @@ namespace Ithrel\Core\Plan;
 
 /**
  * One rule of the plan: what has to be tried, and in which checks. docs/plan-rules.md lists them; a new one is one
- * class and one line in Planner::RULES.
+ * class and one line in Purpose::RULES.
  */
 interface Rule
 {

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Plan;
 
+use Ithrel\Core\Answer\InputCheck;
 use Ithrel\Core\Answer\Page;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Cart\CartLineBuilder;
 use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 

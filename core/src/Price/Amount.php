@@ -8,7 +8,7 @@ use Brick\Math\BigDecimal;
 use Ithrel\Core\Setup\Currency;
 
 /**
- * Decimals as text: plain, without trailing zeros beyond what is asked for.
+ * Amounts of money as text.
  */
 final class Amount
 {
@@ -18,10 +18,5 @@ final class Amount
         $short = $amount->strippedOfTrailingZeros();
 
         return (string) ($short->getScale() < $currency->minorUnits ? $short->toScale($currency->minorUnits) : $short);
-    }
-
-    public static function plain(BigDecimal $number): string
-    {
-        return (string) $number->strippedOfTrailingZeros();
     }
 }

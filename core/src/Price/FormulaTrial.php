@@ -7,12 +7,13 @@ namespace Ithrel\Core\Price;
 use Brick\Math\BigDecimal;
 use Brick\Math\Exception\MathException;
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Formula\Evaluator;
 use Ithrel\Core\Formula\Formula;
 use Ithrel\Core\Formula\FormulaError;
 use Ithrel\Core\Formula\Names;
+use Ithrel\Core\Limit\Measured;
 use Ithrel\Core\Setup\Kind;
-use Ithrel\Core\Setup\Measured;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 
@@ -104,13 +105,13 @@ final readonly class FormulaTrial implements Names
     {
         if ('base' === $name || 'quantity' === $name) {
             return 'base' === $name
-                ? Amount::plain($setup->item->salePrice ?? $setup->item->price)
+                ? PlainDecimal::of($setup->item->salePrice ?? $setup->item->price)
                 : (string) $setup->quantity->min;
         }
         if (str_starts_with($name, 'levels.')) {
             $amount = $setup->levels->amount(substr($name, 7));
 
-            return null === $amount ? '' : Amount::plain($amount);
+            return null === $amount ? '' : PlainDecimal::of($amount);
         }
         $parts = explode('.', $name);
         $code = $parts[0];
@@ -124,7 +125,7 @@ final readonly class FormulaTrial implements Names
             'chars' => (string) min(12, $option->text->max ?? 12),
             'files', 'picks' => '1',
             'filled' => 'yes',
-            default => $option->default ?? Amount::plain($option->number->min ?? BigDecimal::one()),
+            default => $option->default ?? PlainDecimal::of($option->number->min ?? BigDecimal::one()),
         };
     }
 
@@ -132,7 +133,7 @@ final readonly class FormulaTrial implements Names
     {
         foreach ($option->values ?? [] as $value) {
             if (isset($value->figures[$figure])) {
-                return Amount::plain($value->figures[$figure]);
+                return PlainDecimal::of($value->figures[$figure]);
             }
         }
 

@@ -9,15 +9,16 @@ use Ithrel\Core\Answer\State;
 use Ithrel\Core\Formula\Formula;
 use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
+use Ithrel\Core\Limit\Measured;
 use Ithrel\Core\Limit\NumberSet;
-use Ithrel\Core\Limit\TextSamples;
+use Ithrel\Core\Limit\Type\NumberType;
+use Ithrel\Core\Limit\Type\TextSamples;
+use Ithrel\Core\Limit\Type\TextType;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Condition\QuantityTest;
 use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Kind;
-use Ithrel\Core\Setup\Limits\NumberLimits;
-use Ithrel\Core\Setup\Measured;
 use Ithrel\Core\Setup\Option;
 
 /**
@@ -269,7 +270,7 @@ final class FormulaWays
      */
     private static function numbers(Option $option, int $most): array
     {
-        $set = NumberSet::of($option->number ?? new NumberLimits());
+        $set = NumberSet::of($option->number ?? new NumberType());
         $numbers = $set->all(null, true, null, true, $most);
         if (null === $numbers) {
             $near = array_map(
@@ -308,9 +309,10 @@ final class FormulaWays
      */
     private static function texts(Option $option, int $most): array
     {
-        $samples = new TextSamples($option);
-        $least = max(1, $option->text->min ?? 1);
-        $last = max($least, min($option->text->max ?? $least + $most - 1, $least + $most - 1));
+        $limits = $option->text ?? new TextType();
+        $samples = new TextSamples($limits);
+        $least = max(1, $limits->min ?? 1);
+        $last = max($least, min($limits->max ?? $least + $most - 1, $least + $most - 1));
         $lengths = $samples->areOfPattern() ? array_slice($samples->lengths(), 0, $most) : range($least, $last);
 
         return array_values(

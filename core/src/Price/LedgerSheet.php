@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Price;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Setup\Setup;
 
 /**
@@ -127,14 +128,14 @@ final readonly class LedgerSheet
             'tiers' => null === $workings->of ? 'by the quantity' : 'by the quantity, of ' . $this->text($workings->of),
             'per-character', 'per-file', 'per-pick' => sprintf(
                 '%s counted',
-                null === $workings->of ? '' : Amount::plain($workings->of),
+                null === $workings->of ? '' : PlainDecimal::of($workings->of),
             ),
             'formula' => null === $workings->value
                 ? 'formula'
                 : sprintf(
                     'formula comes to %s, held at %s',
-                    Amount::plain($workings->value),
-                    Amount::plain($workings->amount),
+                    PlainDecimal::of($workings->value),
+                    PlainDecimal::of($workings->amount),
                 ),
             'part' => 'price of the part',
             default => '',
@@ -157,9 +158,9 @@ final readonly class LedgerSheet
 
         return sprintf(
             '%s rounded by %s%s',
-            Amount::plain($exact),
+            PlainDecimal::of($exact),
             $difference->isPositive() ? '+' : '−',
-            Amount::plain($difference->abs()),
+            PlainDecimal::of($difference->abs()),
         );
     }
 

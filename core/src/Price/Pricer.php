@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Ithrel\Core\Price;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Answer\AnswerProblem;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\Stock;
 use Ithrel\Core\Answer\Truth;
 use Ithrel\Core\Formula\FormulaError;
-use Ithrel\Core\Limit\AnswerProblem;
 use Ithrel\Core\Setup\Charge\Charge;
 use Ithrel\Core\Setup\Charge\Workings;
 use Ithrel\Core\Setup\Option;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Price;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Answer\AnswerProblem;
 
 /**
  * What one state costs. An amount that depends on a charge that cannot be worked out is null.

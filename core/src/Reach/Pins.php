@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Ithrel\Core\Answer\InputCheck;
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Setup\Kind;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * Pins in words: "size=l", "extras=box" (among the picked), "gift=yes", "size=" (no answer).

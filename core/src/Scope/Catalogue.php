@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Scope;
 
-use Ithrel\Core\Setup\Problem;
+use Ithrel\Core\Document\Problem;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Scope;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Table\Csv;
 
 /**

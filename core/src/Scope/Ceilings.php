@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Scope;
 
+use Ithrel\Core\Document\JsonText;
+use Ithrel\Core\Document\Problem;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Setup\JsonText;
 use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\Problem;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\UnreadableDocument;
 
 /**
  * How much a shop takes: most options, values an option, variant rows, characters of a label. Read out of shop/1:

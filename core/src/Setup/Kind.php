@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup;
 
-use Ithrel\Core\Setup\Limits\ColourLimits;
-use Ithrel\Core\Setup\Limits\DateLimits;
-use Ithrel\Core\Setup\Limits\FileLimits;
-use Ithrel\Core\Setup\Limits\Limits;
-use Ithrel\Core\Setup\Limits\NumberLimits;
-use Ithrel\Core\Setup\Limits\TextLimits;
+use Ithrel\Core\Limit\Measured;
+use Ithrel\Core\Limit\Type\ColourType;
+use Ithrel\Core\Limit\Type\DateType;
+use Ithrel\Core\Limit\Type\FileType;
+use Ithrel\Core\Limit\Type\InputType;
+use Ithrel\Core\Limit\Type\NumberType;
+use Ithrel\Core\Limit\Type\TextType;
 
 /**
  * The kinds of option. The first four are choices, the next five inputs; a note carries no answer.
@@ -34,22 +35,22 @@ enum Kind: string
 
     public function isInput(): bool
     {
-        return null !== $this->limits();
+        return null !== $this->type();
     }
 
     /**
-     * What holds the limits of an input of this kind; null where it is none.
+     * What an input of this kind is, and can be; null where it is none.
      *
-     * @return class-string<Limits>|null
+     * @return class-string<InputType>|null
      */
-    public function limits(): ?string
+    public function type(): ?string
     {
         return match ($this) {
-            self::Text => TextLimits::class,
-            self::Number => NumberLimits::class,
-            self::Date => DateLimits::class,
-            self::File => FileLimits::class,
-            self::Colour => ColourLimits::class,
+            self::Text => TextType::class,
+            self::Number => NumberType::class,
+            self::Date => DateType::class,
+            self::File => FileType::class,
+            self::Colour => ColourType::class,
             self::One, self::Several, self::Flag, self::Part, self::Note => null,
         };
     }
@@ -57,13 +58,9 @@ enum Kind: string
     /** What a formula may ask of an answer of this kind beside figures; null where nothing. */
     public function measured(): ?Measured
     {
-        return match ($this) {
-            self::Number => Measured::Value,
-            self::Text => Measured::Characters,
-            self::File => Measured::Files,
-            self::Several => Measured::Picks,
-            self::Date, self::Colour, self::One, self::Flag, self::Part, self::Note => null,
-        };
+        $type = $this->type();
+
+        return self::Several === $this ? Measured::Picks : (null === $type ? null : $type::measured());
     }
 
     /** Whether the answer is one value of a list (and not a set of them, and not yes). */

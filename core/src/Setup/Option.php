@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup;
 
+use Ithrel\Core\Document\Pointer;
+use Ithrel\Core\Limit\Type\FileType;
+use Ithrel\Core\Limit\Type\InputType;
+use Ithrel\Core\Limit\Type\NumberType;
+use Ithrel\Core\Limit\Type\TextType;
 use Ithrel\Core\Setup\Charge\Charge;
 use Ithrel\Core\Setup\Condition\Condition;
-use Ithrel\Core\Setup\Limits\DateLimits;
-use Ithrel\Core\Setup\Limits\FileLimits;
-use Ithrel\Core\Setup\Limits\Limits;
-use Ithrel\Core\Setup\Limits\NumberLimits;
-use Ithrel\Core\Setup\Limits\Picks;
-use Ithrel\Core\Setup\Limits\TextLimits;
 
 /**
  * One option as the shopper meets it, in display order.
@@ -22,13 +21,11 @@ final readonly class Option
     private array $positions;
 
     /** The limits of a text, null for every other kind; and so on for those whose limits are asked for elsewhere. */
-    public ?TextLimits $text;
+    public ?TextType $text;
 
-    public ?NumberLimits $number;
+    public ?NumberType $number;
 
-    public ?DateLimits $date;
-
-    public ?FileLimits $file;
+    public ?FileType $file;
 
     /**
      * @param int $index position in display order
@@ -36,7 +33,7 @@ final readonly class Option
      * @param list<string> $controls how it is shown; two where it is shown in both ways
      * @param list<Value> $values what can be chosen (choices only; a flag has its yes)
      * @param list<string> $styled codes of the options that say how a text looks
-     * @param Limits|null $limits of an input; null for choices and notes
+     * @param InputType|null $type of an input, with its limits; null for choices and notes
      * @param list<Stage> $stages where the answer must be visible
      * @param string|null $default the default of an input as text; a flag's default stands on its yes
      */
@@ -54,7 +51,7 @@ final readonly class Option
         public array $stages,
         public array $values = [],
         public ?Picks $picks = null,
-        public ?Limits $limits = null,
+        public ?InputType $type = null,
         public ?Charge $charge = null,
         public array $styled = [],
     ) {
@@ -63,10 +60,9 @@ final readonly class Option
             $positions[$value->code] ??= $position;
         }
         $this->positions = $positions;
-        $this->text = $limits instanceof TextLimits ? $limits : null;
-        $this->number = $limits instanceof NumberLimits ? $limits : null;
-        $this->date = $limits instanceof DateLimits ? $limits : null;
-        $this->file = $limits instanceof FileLimits ? $limits : null;
+        $this->text = $type instanceof TextType ? $type : null;
+        $this->number = $type instanceof NumberType ? $type : null;
+        $this->file = $type instanceof FileType ? $type : null;
     }
 
     /** The label as it stands within a sentence: without the mark of a required answer and without a full stop. */
@@ -85,14 +81,14 @@ final readonly class Option
     /** The same option, taking any input; what it measures stays. */
     public function withoutLimits(): self
     {
-        return $this->with($this->values, $this->limits?->open(), null);
+        return $this->with($this->values, $this->type?->open(), null);
     }
 
     public function withoutStocks(): self
     {
         return $this->with(
             array_map(static fn(Value $v): Value => $v->withoutStock(), $this->values),
-            $this->limits,
+            $this->type,
             $this->default,
         );
     }
@@ -100,7 +96,7 @@ final readonly class Option
     /**
      * @param list<Value> $values
      */
-    private function with(array $values, ?Limits $limits, ?string $default): self
+    private function with(array $values, ?InputType $type, ?string $default): self
     {
         return new self(
             index: $this->index,
@@ -116,7 +112,7 @@ final readonly class Option
             stages: $this->stages,
             values: $values,
             picks: $this->picks,
-            limits: $limits,
+            type: $type,
             charge: $this->charge,
             styled: $this->styled,
         );

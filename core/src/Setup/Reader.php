@@ -6,10 +6,15 @@ namespace Ithrel\Core\Setup;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;
+use Ithrel\Core\Document\JsonText;
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
+use Ithrel\Core\Document\Today;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Reading\ChargeReader;
+use Ithrel\Core\Setup\Reading\ChargeReading;
 use Ithrel\Core\Setup\Reading\ConditionReader;
 use Ithrel\Core\Setup\Reading\OptionReader;
-use Ithrel\Core\Setup\Reading\Reading;
 
 /**
  * Reads a setup document (version 1) and collects every problem with its place.
@@ -63,9 +68,6 @@ final readonly class Reader
      */
     private function setup(Place $d, Reading $reading): ?Setup
     {
-        $charge = new ChargeReader($reading);
-        $condition = new ConditionReader($reading);
-        $option = new OptionReader($reading, $charge, $condition);
         $currency = Currency::find($d->text('currency'));
         if (null === $currency) {
             $reading->problem(
@@ -73,6 +75,10 @@ final readonly class Reader
                 sprintf('"%s" is not a currency code of ISO 4217.', $d->text('currency')),
             );
         }
+        $levels = self::levels($d, $reading);
+        $charge = new ChargeReader(new ChargeReading($reading, $levels));
+        $condition = new ConditionReader($reading);
+        $option = new OptionReader($reading, $charge, $condition);
         $item = $d->object('item');
         $data = [];
         foreach ($item->objects('data') as $entry) {
@@ -80,13 +86,12 @@ final readonly class Reader
                 $entry->text('code'),
                 $entry->text('label', $entry->text('code')),
                 $entry->text('value'),
-                $reading->stages($entry),
+                Stage::read($entry),
                 $this->meant($entry),
             );
         }
         $quantity = $d->object('quantity');
         $rule = new QuantityRule($quantity->whole('min') ?? 1, $quantity->whole('max'), $quantity->whole('step') ?? 1);
-        $reading->levels = self::levels($d, $reading);
         $parts = [];
         foreach ($d->objects('parts') as $part) {
             $parts[] = new Part(
@@ -182,7 +187,7 @@ final readonly class Reader
                 )
                 : null,
             today: $reading->today,
-            levels: $reading->levels,
+            levels: $levels,
             views: $views,
         );
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Setup\Charge\TierCharge;
 use Ithrel\Core\Setup\Condition\Any;
 use Ithrel\Core\Setup\Condition\Condition;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup;
 
+use Ithrel\Core\Document\Pointer;
+use Ithrel\Core\Document\Problem;
 use Opis\JsonSchema\Errors\ValidationError;
 use Opis\JsonSchema\Validator;
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Document\Pointer;
 use Ithrel\Core\Setup\Charge\Charge;
 use Ithrel\Core\Setup\Condition\Condition;
 

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Problem;
 use Ithrel\Core\Setup\View\Area;
 use Ithrel\Core\Setup\View\Shapes;
 use Ithrel\Core\Setup\View\View;

@@ -9,14 +9,23 @@ use Ithrel\Core\Setup\Condition\Any;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Condition\Not;
 use Ithrel\Core\Setup\Condition\Test;
-use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Setup\Option;
 
 /**
  * A condition as a tester says it: "Size is Small or Medium, and Width is at least 40 cm".
  */
 final readonly class ConditionWords
 {
-    public function __construct(private Setup $setup) {}
+    /** @var array<array-key, Option> by code */
+    private array $options;
+
+    /**
+     * @param list<Option> $options that are asked
+     */
+    public function __construct(array $options)
+    {
+        $this->options = array_column($options, null, 'code');
+    }
 
     public function of(Condition $condition, bool $nested = false): string
     {
@@ -46,7 +55,7 @@ final readonly class ConditionWords
     private function test(Test $test): string
     {
         $code = $test->option() ?? '';
-        $option = $this->setup->option($code);
+        $option = $this->options[$code] ?? null;
 
         return $test->words($option, $option?->name() ?? '"' . $code . '"');
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Words;
 
-use Ithrel\Core\Price\Amount;
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Reach\Reason\Cause;
 use Ithrel\Core\Reach\Reason\CauseKind;
 use Ithrel\Core\Setup\Condition\Condition;
@@ -24,7 +24,7 @@ final readonly class ReasonWords
 
     public function __construct(private Setup $setup)
     {
-        $this->conditions = new ConditionWords($setup);
+        $this->conditions = new ConditionWords($setup->options);
     }
 
     /**
@@ -96,7 +96,7 @@ final readonly class ReasonWords
             CauseKind::PartStock => sprintf('the part of %s is sold out', $full),
             CauseKind::ItemStock => sprintf(
                 'the item has %s in stock',
-                Amount::plain($this->setup->item->stock ?? \Brick\Math\BigDecimal::zero()),
+                PlainDecimal::of($this->setup->item->stock ?? \Brick\Math\BigDecimal::zero()),
             ),
             CauseKind::Known => sprintf('%s can never be had', $full),
             CauseKind::Answer => null === $value
@@ -135,9 +135,9 @@ final readonly class ReasonWords
         $n = $option?->number;
         if (null !== $n) {
             $words =
-                (null === $n->min ? '' : ' from ' . Amount::plain($n->min)) .
-                (null === $n->max ? '' : ' to ' . Amount::plain($n->max)) .
-                (null === $n->step ? '' : ' in steps of ' . Amount::plain($n->step));
+                (null === $n->min ? '' : ' from ' . PlainDecimal::of($n->min)) .
+                (null === $n->max ? '' : ' to ' . PlainDecimal::of($n->max)) .
+                (null === $n->step ? '' : ' in steps of ' . PlainDecimal::of($n->step));
 
             return 'numbers' .
                 $words .

@@ -8,7 +8,7 @@ use Ithrel\Core\Boundary\Boundaries;
 use Ithrel\Core\Boundary\BoundaryText;
 use Ithrel\Core\Boundary\Tick;
 use Ithrel\Core\Boundary\TickedSheets;
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\TestCase;
 

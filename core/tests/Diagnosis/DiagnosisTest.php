@@ -11,12 +11,12 @@ use Ithrel\Core\Diagnosis\DocumentTree;
 use Ithrel\Core\Diagnosis\Likely;
 use Ithrel\Core\Diagnosis\ModelShop;
 use Ithrel\Core\Diagnosis\Seen;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Planner;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\Today;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

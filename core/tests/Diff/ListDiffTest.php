@@ -6,7 +6,7 @@ namespace Ithrel\Core\Tests\Diff;
 
 use Ithrel\Core\Diff\ListDiff;
 use Ithrel\Core\Diff\SaleList;
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\TestCase;
 

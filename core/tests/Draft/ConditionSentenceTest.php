@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Draft;
 
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Draft\ConditionSentence;
 use Ithrel\Core\Setup\Condition\Condition;
+use Ithrel\Core\Setup\Condition\SpokenOptions;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Words\ConditionWords;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -70,9 +71,21 @@ final class ConditionSentenceTest extends TestCase
             'Motto is answered and Width has no answer',
             ['all' => [['option' => 'motto', 'filled' => true], ['option' => 'width', 'filled' => false]]],
         ];
+        yield 'a value whose name begins with a number' => [
+            'Extras has 2 bulbs',
+            ['option' => 'extras', 'is' => ['two']],
+        ];
+        yield 'days from today, with what they come to' => [
+            'Day is until +2d (2026-11-26) and Gift is yes',
+            ['all' => [['option' => 'day', 'atMost' => '+2d'], ['option' => 'gift', 'is' => true]]],
+        ];
         yield 'pieces' => ['5 to 9 pieces are bought', ['quantity' => ['atLeast' => 5, 'atMost' => 9]]];
         yield 'quantity' => ['quantity is at least 5', ['quantity' => ['atLeast' => 5]]];
         yield 'quoted' => ['“Size” is "Large"', ['option' => 'size', 'is' => ['l']]];
+        yield 'a value that is not there, by its code' => [
+            'Size is "xs" and Gift is yes',
+            ['all' => [['option' => 'size', 'is' => ['xs']], ['option' => 'gift', 'is' => true]]],
+        ];
         yield 'always' => ['always', ['all' => []]];
     }
 
@@ -82,7 +95,7 @@ final class ConditionSentenceTest extends TestCase
     #[DataProvider('sentences')]
     public function testASentenceIsRead(string $words, array $condition): void
     {
-        self::assertSame($condition, ConditionSentence::read(self::lamp(), $words));
+        self::assertSame($condition, ConditionSentence::read(new SpokenOptions(self::lamp()->options), $words));
     }
 
     public function testWhatIsNotUnderstoodIsToldWhereItStands(): void
@@ -93,6 +106,11 @@ final class ConditionSentenceTest extends TestCase
                 'Length is 5' =>
                     'At the beginning the name of an option (Size, Finish, Gift, Extras, Width, Day, Motto) was ' .
                     'expected, not “Length is 5”.',
+                'Extras has at least 2 boxes' => 'After “Extras has at least 2” "picked" was expected, not “boxes”.',
+                'Size was Small' =>
+                    'After “Size” %S"is" with a value, %S"is answered" or "has no answer" was expected, not “was Small”.',
+                'Gift is wanted' =>
+                    'After “Gift” %S"is yes", "is not yes", %S"is answered" or "has no answer" was expected, not “is wanted”.',
                 'Width is wide' =>
                     'After “Width is” "at least", "at most", "above" or "below" with a number was expected, not ' .
                     '“wide”.',
@@ -103,10 +121,10 @@ final class ConditionSentenceTest extends TestCase
             as $words => $message
         ) {
             try {
-                ConditionSentence::read(self::lamp(), $words);
+                ConditionSentence::read(new SpokenOptions(self::lamp()->options), $words);
                 self::fail($words);
             } catch (UnreadableDocument $e) {
-                self::assertSame($message, $e->problems[0]->message);
+                self::assertStringMatchesFormat($message, $e->problems[0]->message);
             }
         }
     }
@@ -118,9 +136,9 @@ final class ConditionSentenceTest extends TestCase
             $document = (string) file_get_contents((string) $file);
             $setup = \Ithrel\Core\Setup\Reader::shipped()->read(
                 $document,
-                \Ithrel\Core\Setup\Today::of(Documents::TODAY),
+                \Ithrel\Core\Document\Today::of(Documents::TODAY),
             );
-            $words = new ConditionWords($setup);
+            $words = new ConditionWords($setup->options);
             foreach ($setup->options as $index => $option) {
                 $conditions = array_filter(
                     [
@@ -140,14 +158,17 @@ final class ConditionSentenceTest extends TestCase
                     }
                     /** @var array{options: list<array<string, mixed>>} $data */
                     $data = json_decode($document, true);
-                    $data['options'][$index]['shownWhen'] = ConditionSentence::read($setup, $sentence);
+                    $data['options'][$index]['shownWhen'] = ConditionSentence::read(
+                        new SpokenOptions($setup->options),
+                        $sentence,
+                    );
                     $again = \Ithrel\Core\Setup\Reader::shipped()->read(
                         json_encode($data, JSON_THROW_ON_ERROR),
-                        \Ithrel\Core\Setup\Today::of(Documents::TODAY),
+                        \Ithrel\Core\Document\Today::of(Documents::TODAY),
                     );
                     $back = $again->options[$index]->shownWhen;
                     self::assertNotNull($back);
-                    self::assertSame($sentence, (new ConditionWords($again))->of($back));
+                    self::assertSame($sentence, (new ConditionWords($again->options))->of($back));
                     ++$read;
                 }
             }
@@ -180,7 +201,11 @@ final class ConditionSentenceTest extends TestCase
                     'code' => 'extras',
                     'label' => 'Extras',
                     'kind' => 'several',
-                    'values' => [['code' => 'box', 'label' => 'Box'], ['code' => 'cord', 'label' => 'Cord']],
+                    'values' => [
+                        ['code' => 'box', 'label' => 'Box'],
+                        ['code' => 'cord', 'label' => 'Cord'],
+                        ['code' => 'two', 'label' => '2 bulbs'],
+                    ],
                 ],
                 ['code' => 'width', 'label' => 'Width', 'kind' => 'number', 'unit' => 'cm'],
                 ['code' => 'day', 'label' => 'Day', 'kind' => 'date'],

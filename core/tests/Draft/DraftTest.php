@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Draft;
 
+use Ithrel\Core\Document\Today;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Draft\Draft;
 use Ithrel\Core\Draft\Drafter;
 use Ithrel\Core\Draft\PageReader;
 use Ithrel\Core\Draft\SourceText;
 use Ithrel\Core\Draft\TableReader;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
-use Ithrel\Core\Setup\UnreadableDocument;
 use PHPUnit\Framework\Attributes\TestDox;
 use PHPUnit\Framework\TestCase;
 

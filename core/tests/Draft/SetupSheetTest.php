@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Tests\Draft;
 
 use Ithrel\Core\Diff\Meaning;
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Draft\ChargeSentence;
 use Ithrel\Core\Draft\Drafter;
 use Ithrel\Core\Draft\DraftSource;
@@ -13,9 +15,10 @@ use Ithrel\Core\Draft\TableChange;
 use Ithrel\Core\Draft\TableMerge;
 use Ithrel\Core\Draft\TableReader;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Tests\Support\ChargeCases;
 use Ithrel\Core\Tests\Support\RandomSetup;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\DataProviderExternal;
 use PHPUnit\Framework\TestCase;
 
 /**
@@ -298,29 +301,34 @@ final class SetupSheetTest extends TestCase
         );
     }
 
-    /**
-     * @return iterable<string, array{string, mixed}>
-     */
-    public static function charges(): iterable
+    #[DataProviderExternal(ChargeCases::class, 'written')]
+    public function testChargesAreWrittenAndRead(string $words, mixed $charge): void
     {
-        $cases = json_decode(
-            (string) file_get_contents(dirname(__DIR__, 3) . '/docs/charge-sentences.json'),
-            true,
-            10,
-            JSON_THROW_ON_ERROR,
-        );
-        self::assertIsArray($cases);
-        foreach ($cases as [$words, $charge]) {
-            yield $words => [$words, $charge];
+        self::assertSame($charge, ChargeSentence::read($words));
+        if (null !== $charge) {
+            self::assertSame($words, ChargeSentence::write(self::place($charge)));
         }
     }
 
-    #[DataProvider('charges')]
-    public function testChargesAreWrittenAndReadAsTheOutlineDoes(string $words, mixed $charge): void
+    public function testOnlyWhatComesBackTheSameIsWritten(): void
     {
-        self::assertSame($charge, ChargeSentence::read($words));
-        if (is_array($charge)) {
-            self::assertSame($words, ChargeSentence::write($charge));
-        }
+        self::assertSame('5.00', ChargeSentence::read('+5.00'));
+        self::assertNull(ChargeSentence::write(self::place(['how' => 'formula', 'expr' => 'w', 'note' => 'x'])));
+        self::assertNull(ChargeSentence::write(self::place(['how' => 'unheard-of'])));
+    }
+
+    #[DataProviderExternal(ChargeCases::class, 'said')]
+    public function testChargesAreSaid(mixed $charge, string $words): void
+    {
+        self::assertSame($words, ChargeSentence::say(self::place($charge)));
+    }
+
+    private static function place(mixed $charge): Place|string
+    {
+        return is_array($charge)
+            ? new Place((object) json_decode(json_encode($charge, JSON_THROW_ON_ERROR)), '')
+            : (is_string($charge)
+                ? $charge
+                : '');
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Formula;
 
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Formula\Formula;
 use Ithrel\Core\Formula\FormulaError;
-use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\FormulaTrial;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Tests\Support\Documents;
@@ -54,7 +54,7 @@ final class FormulaTrialTest extends TestCase
                 'chars(motto)' => $characters,
                 'filled(art)' => $filled,
             ]);
-            self::assertSame($value, Amount::plain($trial->value($formula)));
+            self::assertSame($value, PlainDecimal::of($trial->value($formula)));
         }
     }
 

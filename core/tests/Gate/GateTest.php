@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Gate;
 
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Gate\Acceptance;
 use Ithrel\Core\Gate\Gate;
 use Ithrel\Core\Gate\Run;
@@ -12,7 +13,6 @@ use Ithrel\Core\Plan\Planner;
 use Ithrel\Core\Plan\Unbounded;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Report;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\TestCase;
 

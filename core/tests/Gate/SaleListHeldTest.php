@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Gate;
 
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Gate\Gate;
 use Ithrel\Core\Gate\GateItem;
 use Ithrel\Core\Gate\SaleListHeld;
 use Ithrel\Core\Plan\Planner;
 use Ithrel\Core\Reach\Reach;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\TestCase;
 

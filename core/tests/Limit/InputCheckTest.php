@@ -4,102 +4,74 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Limit;
 
-use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Answer\AnswerProblem;
+use Ithrel\Core\Answer\GivenState;
+use Ithrel\Core\Answer\InputCheck;
 use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\InputCheck;
-use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Tests\Support\Documents;
+use Ithrel\Core\Tests\Support\InputCases;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\DataProviderExternal;
 use PHPUnit\Framework\TestCase;
 
 final class InputCheckTest extends TestCase
 {
     /**
-     * @return iterable<string, array{string, list<string>, bool}> type given, types taken, whether it fits
+     * @param array<string, mixed> $option
      */
-    public static function types(): iterable
+    #[DataProviderExternal(InputCases::class, 'answers')]
+    public function testAnswers(array $option, mixed $answer, ?string $problem): void
     {
-        yield 'the same' => ['image/png', ['image/png'], true];
-        yield 'in other letter case' => ['Image/PNG', ['image/png'], true];
-        yield 'with a parameter, which is no part of the type' => ['text/plain; charset=utf-8', ['text/plain'], true];
-        yield 'any of a kind' => ['image/webp', ['image/*'], true];
-        yield 'any at all' => ['application/pdf', ['*/*'], true];
-        yield 'another kind' => ['application/pdf', ['image/*'], false];
-        yield 'a kind whose name begins alike' => ['images/png', ['image/*'], false];
-        yield 'another of the kind' => ['image/webp', ['image/png', 'image/jpeg'], false];
+        $setup = Documents::setup(['options' => [$option + ['code' => 'in', 'label' => 'In']]]);
+        $given = GivenState::read(
+            $setup,
+            json_decode(
+                json_encode(['pick' => ['in' => $answer]], JSON_THROW_ON_ERROR),
+                false,
+                512,
+                JSON_THROW_ON_ERROR,
+            ),
+        );
+        $input = $given->state->input(0);
+        $found = [
+            ...$given->problems,
+            ...null === $input ? [] : (new InputCheck())->problems($setup->options[0], $input),
+        ];
+        self::assertSame($problem, $found[0]->code ?? null);
+        self::assertSame('in', $found[0]->option ?? 'in');
+        self::assertTrue([] !== $found || null !== $input, 'What is taken is there.');
+    }
+
+    public function testAParameterIsNoPartOfATypeOfFile(): void
+    {
+        $option = Documents::setup([
+            'options' => [['code' => 'f', 'label' => 'F', 'kind' => 'file', 'types' => ['text/plain']]],
+        ])->options[0];
+        self::assertSame(
+            [],
+            (new InputCheck())->problems($option, Input::files([new GivenFile('a', 'text/plain; charset=utf-8')])),
+        );
     }
 
     /**
-     * @param list<string> $taken
+     * @return iterable<string, array{string, string, string}> kind, what is typed, what it is read as
      */
-    #[DataProvider('types')]
-    public function testTypesOfFiles(string $type, array $taken, bool $fits): void
+    public static function spellings(): iterable
     {
-        $option = Documents::setup([
-            'options' => [['code' => 'f', 'label' => 'F', 'kind' => 'file', 'types' => $taken]],
-        ])->options[0];
-        $problems = (new InputCheck())->problems($option, Input::files([new GivenFile('a', $type)]));
-        self::assertSame(
-            $fits ? [] : ['input.file-type'],
-            array_map(static fn(AnswerProblem $p): string => $p->code, $problems),
-        );
+        yield 'a number keeps its zeros' => ['number', '12.50', '12.50'];
+        yield 'less than none' => ['number', '-0.5', '-0.5'];
+        yield 'zeros before it' => ['number', '007', '7'];
+        yield 'blanks around it' => ['number', " 3\u{0009}", '3'];
+        yield 'a colour in capitals' => ['colour', ' #1F5C8A ', '#1f5c8a'];
     }
 
-    public function testColours(): void
+    #[DataProvider('spellings')]
+    public function testSpellings(string $kind, string $typed, string $read): void
     {
-        $option = static fn(array $more): Option => Documents::setup([
-            'options' => [['code' => 'c', 'label' => 'C', 'kind' => 'colour'] + $more],
-        ])->options[0];
-        $check = new InputCheck();
-        foreach (
-            [
-                '#1f5c8a' => '#1f5c8a',
-                ' #1F5C8A ' => '#1f5c8a',
-                '1f5c8a' => null,
-                '#fff' => null,
-                '#1f5c8g' => null,
-                'red' => null,
-                "#1f5c8a\n#" => null,
-            ]
-            as $typed => $read
-        ) {
-            self::assertSame($read, $check->parse($option([]), $typed)?->text, $typed);
-        }
-        $codes = static fn(array $more, string $colour): array => array_map(
-            static fn(AnswerProblem $p): string => $p->code,
-            $check->problems($option($more), Input::text($colour)),
-        );
-        self::assertSame([], $codes([], '#000000'));
-        self::assertSame([], $codes(['colours' => ['#1F5C8A']], '#1f5c8a'));
-        self::assertSame(['input.colour'], $codes(['colours' => ['#1f5c8a']], '#1f5c8b'));
-    }
-
-    public function testSpellingsOfNumbers(): void
-    {
-        $option = Documents::setup(['options' => [['code' => 'n', 'label' => 'N', 'kind' => 'number']]])->options[0];
-        foreach (
-            [
-                '12.50' => '12.50',
-                '-0.5' => '-0.5',
-                '007' => '7',
-                " 3\u{0009}" => '3',
-                '.5' => null,
-                '5.' => null,
-                '1e2' => null,
-                '+1' => null,
-                '1,5' => null,
-                '٣' => null,
-                '0x10' => null,
-            ]
-            as $typed => $number
-        ) {
-            self::assertSame(
-                $number,
-                (new InputCheck())->parse($option, (string) $typed)?->number?->__toString(),
-                (string) $typed,
-            );
-        }
+        $option = Documents::setup(['options' => [['code' => 'n', 'label' => 'N', 'kind' => $kind]]])->options[0];
+        $input = (new InputCheck())->parse($option, $typed);
+        self::assertSame($read, (string) ($input?->number ?? $input?->text));
     }
 
     public function testATextThatIsTooHardForItsPatternIsNotSaidToMissIt(): void

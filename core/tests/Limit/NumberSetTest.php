@@ -6,7 +6,7 @@ namespace Ithrel\Core\Tests\Limit;
 
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Limit\NumberSet;
-use Ithrel\Core\Setup\Limits\NumberLimits;
+use Ithrel\Core\Limit\Type\NumberType;
 use PHPUnit\Framework\TestCase;
 
 final class NumberSetTest extends TestCase
@@ -86,6 +86,6 @@ final class NumberSetTest extends TestCase
     {
         $of = static fn(?string $x): ?BigDecimal => null === $x ? null : BigDecimal::of($x);
 
-        return NumberSet::of(new NumberLimits($of($min), $of($max), $of($step), $decimals));
+        return NumberSet::of(new NumberType($of($min), $of($max), $of($step), $decimals));
     }
 }

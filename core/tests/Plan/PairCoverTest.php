@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Ithrel\Core\Tests\Plan;
 
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Plan\PairCover;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Tests\Support\RandomSetup;
 use PHPUnit\Framework\Attributes\TestDox;

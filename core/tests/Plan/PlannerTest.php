@@ -6,6 +6,7 @@ namespace Ithrel\Core\Tests\Plan;
 
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\Truth;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Plan\Budget;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Click;
@@ -16,7 +17,6 @@ use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

@@ -8,8 +8,10 @@ use Ithrel\Core\Answer\GivenState;
 use Ithrel\Core\Cart\AppraisalText;
 use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Tests\Support\ChargeCases;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\DataProviderExternal;
 use PHPUnit\Framework\TestCase;
 
 /**
@@ -128,39 +130,15 @@ final class PricerTest extends TestCase
         self::assertSame('194.94', $price['lineTotal']);
     }
 
-    public function testTheLastStepThatTheQuantityReachesHoldsForEveryPiece(): void
+    /**
+     * @param array<string, mixed> $setup
+     * @param array<string, mixed> $pick
+     */
+    #[DataProviderExternal(ChargeCases::class, 'prices')]
+    public function testCharges(array $setup, array $pick, int $quantity, string $unit, string $line): void
     {
-        // Worked by hand: 20.00 a piece; from 10 pieces 1.50 less, from 50 five per cent of the base less.
-        $setup = [
-            'item' => ['sku' => 'A', 'name' => 'A', 'price' => '20'],
-            'options' => [['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'yes' => ['charge' => '2']]],
-            'charges' => [
-                [
-                    'label' => 'By the dozen',
-                    'how' => 'tiers',
-                    'steps' => [
-                        ['from' => 2, 'amount' => '0'],
-                        ['from' => 10, 'amount' => '-1.50'],
-                        ['from' => 50, 'rate' => '-5'],
-                    ],
-                ],
-            ],
-        ];
-        $of = static fn(int $quantity): array => [
-            ($price = self::price($setup, ['f' => true], $quantity))['unitPrice'],
-            $price['lineTotal'],
-            $price['ledger'][1]['amount'],
-        ];
-        self::assertSame(
-            [
-                ['22.00', '22.00', '0.00'],
-                ['22.00', '198.00', '0.00'],
-                ['20.50', '205.00', '-1.50'],
-                ['20.50', '1004.50', '-1.50'],
-                ['21.00', '1050.00', '-1.00'],
-            ],
-            array_map($of, [1, 9, 10, 49, 50]),
-        );
+        $price = self::price($setup + ['item' => ['sku' => 'A', 'name' => 'A', 'price' => '20.00']], $pick, $quantity);
+        self::assertSame([$unit, $line], [$price['unitPrice'], $price['lineTotal']]);
     }
 
     public function testWhatTheStorePaysAndThePackageStandBesideTheAmounts(): void

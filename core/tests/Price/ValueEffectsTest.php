@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Price;
 
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Price\Spread\EffectsOneByOne;
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Price\Spread\OneByOne;
@@ -11,7 +12,6 @@ use Ithrel\Core\Price\Spread\ValueEffect;
 use Ithrel\Core\Price\Spread\ValueEffects;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Tests\Support\RandomPrices;
 use PHPUnit\Framework\Attributes\TestDox;

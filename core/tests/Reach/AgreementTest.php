@@ -6,13 +6,13 @@ namespace Ithrel\Core\Tests\Reach;
 
 use Ithrel\Core\Answer\Census;
 use Ithrel\Core\Answer\StateText;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Reach\DeadEndCauses;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TrapCause;
 use Ithrel\Core\Report;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Clingo;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Tests\Support\RandomSetup;
@@ -136,7 +136,9 @@ final class AgreementTest extends TestCase
             $where = sprintf('Seed %d: %s', $seed, json_encode($document, JSON_THROW_ON_ERROR));
             $inputs = [];
             foreach ($reach->setup->options as $option) {
-                $inputs[$option->code] = $reach->board->page->inputs[$option->index];
+                if ($option->kind->isInput()) {
+                    $inputs[$option->code] = $reach->board->page->inputs[$option->index];
+                }
             }
             $walk = array_values(
                 array_filter(
@@ -334,7 +336,7 @@ final class AgreementTest extends TestCase
     {
         try {
             $reach = self::reach($document);
-        } catch (\Ithrel\Core\Setup\UnreadableDocument) {
+        } catch (\Ithrel\Core\Document\UnreadableDocument) {
             return null;
         }
         try {

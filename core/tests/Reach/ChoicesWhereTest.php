@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Reach;
 
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Reach\ChoicesWhere;
 use Ithrel\Core\Reach\Diagram;
 use Ithrel\Core\Reach\Propositions;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\WhereCounts;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Tests\Support\RandomSetup;
 use Ithrel\Core\Tests\Support\Seeds;

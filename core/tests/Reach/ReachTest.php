@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Ithrel\Core\Tests\Reach;
 
 use Ithrel\Core\Answer\StateText;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Pins;
 use Ithrel\Core\Report;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Reach;
 
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Reach\Board;
 use Ithrel\Core\Reach\Propositions;
 use Ithrel\Core\Reach\Reach;
@@ -13,7 +14,6 @@ use Ithrel\Core\Reach\Reason\Demands;
 use Ithrel\Core\Reach\Reason\Reasons;
 use Ithrel\Core\Reach\TrapCause;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Tests\Support\RandomSetup;
 use PHPUnit\Framework\Attributes\TestDox;

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Scope;
 
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Scope\Catalogue;
 use Ithrel\Core\Scope\Ceilings;
 use Ithrel\Core\Scope\ScopeFindings;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\TestCase;
 
@@ -63,7 +63,7 @@ final class ScopeFindingsTest extends TestCase
             } catch (UnreadableDocument $e) {
                 self::assertSame(
                     $places,
-                    array_map(static fn(\Ithrel\Core\Setup\Problem $p): string => $p->at, $e->problems),
+                    array_map(static fn(\Ithrel\Core\Document\Problem $p): string => $p->at, $e->problems),
                 );
             }
         }

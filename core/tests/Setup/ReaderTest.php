@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Setup;
 
-use Ithrel\Core\Setup\JsonText;
-use Ithrel\Core\Setup\Problem;
+use Ithrel\Core\Document\JsonText;
+use Ithrel\Core\Document\Problem;
+use Ithrel\Core\Document\Today;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
-use Ithrel\Core\Setup\UnreadableDocument;
 use Ithrel\Core\Tests\Support\Documents;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Setup;
 
-use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Document\Today;
 use PHPUnit\Framework\TestCase;
 
 /**

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Sheet;
 
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
-use Ithrel\Core\Setup\Today;
 use Ithrel\Core\Sheet\CombinationSheet;
 use Ithrel\Core\Table\Csv;
 use Ithrel\Core\Tests\Support\Documents;

@@ -224,10 +224,7 @@ final class Clingo
                 continue;
             }
             $answers = [];
-            if (
-                isset($this->inputs[$code]) &&
-                in_array($option['kind'], ['text', 'number', 'date', 'file', 'colour'], true)
-            ) {
+            if (isset($this->inputs[$code])) {
                 foreach (array_keys($this->inputs[$code]) as $class) {
                     $answers[] = 'c' . $class;
                 }
@@ -357,7 +354,7 @@ final class Clingo
         } elseif (isset($c['not'])) {
             $this->rules[] = sprintf('%s :- not %s.', $name, $this->condition($c['not']));
         } else {
-            foreach ($this->test($c) as $body) {
+            foreach (TestForms::said($c, $this->options, $this->inputs, $this->today) as $body) {
                 $this->rules[] = sprintf('%s :- %s.', $name, $body);
             }
             $this->rules[] = sprintf('%s :- #false.', $name);
@@ -366,59 +363,7 @@ final class Clingo
         return $name;
     }
 
-    /**
-     * @param array<string, mixed> $c
-     *
-     * @return list<string> bodies, one of which has to hold
-     */
-    private function test(array $c): array
-    {
-        $o = self::term((string) $c['option']);
-        $known = isset($this->options[$c['option']]);
-        if (isset($c['filled'])) {
-            return [($c['filled'] ? '' : 'not ') . ($known ? sprintf('answered(%s)', $o) : '#false')];
-        }
-        if (array_key_exists('is', $c)) {
-            if (is_bool($c['is'])) {
-                return [($c['is'] ? '' : 'not ') . ($known ? sprintf('answered(%s)', $o) : '#false')];
-            }
-
-            return array_map(
-                static fn(string $v): string => sprintf('pick(%s,%s)', $o, self::term($v)),
-                array_values((array) $c['is']),
-            );
-        }
-        if (isset($c['picks'])) {
-            return [
-                sprintf(
-                    '#count{V:pick(%s,V)} >= %d, #count{V:pick(%s,V)} <= %d',
-                    $o,
-                    $c['picks']['atLeast'] ?? 0,
-                    $o,
-                    $c['picks']['atMost'] ?? 99,
-                ),
-            ];
-        }
-        $bodies = [];
-        foreach ($this->inputs[$c['option']] ?? [] as $class => $input) {
-            $number = null === $input->number ? 0.0 : (float) (string) $input->number;
-            $bound = fn(mixed $b): float => 1 === preg_match('/^([+-]\d+)d$/', (string) $b, $m)
-                ? (float) ($this->today + (int) $m[1])
-                : (float) $b;
-            if (
-                (!isset($c['atLeast']) || $number >= $bound($c['atLeast'])) &&
-                (!isset($c['atMost']) || $number <= $bound($c['atMost'])) &&
-                (!isset($c['above']) || $number > $bound($c['above'])) &&
-                (!isset($c['below']) || $number < $bound($c['below']))
-            ) {
-                $bodies[] = sprintf('ans(%s,c%d)', $o, $class);
-            }
-        }
-
-        return $bodies;
-    }
-
-    private static function term(string $code): string
+    public static function term(string $code): string
     {
         return 'k' . $code;
     }

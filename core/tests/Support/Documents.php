@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Tests\Support;
 
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Reach\KeptDiagrams;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
-use Ithrel\Core\Setup\Today;
 
 /**
  * Setups for tests, from arrays in which only what matters is said.

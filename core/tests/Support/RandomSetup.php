@@ -238,38 +238,8 @@ final class RandomSetup
         if ($index < 0 || $this->chance(3)) {
             return ['option' => 'nothing', $this->oneOf(['is', 'filled']) => true];
         }
-        $option = $this->options[$index];
-        $code = $option['code'];
-        if ($this->chance(15) && 'note' !== $option['kind']) {
-            return ['option' => $code, 'filled' => $this->chance(70)];
-        }
-        switch ($option['kind']) {
-            case 'flag':
-                return ['option' => $code, 'is' => $this->chance(70)];
-            case 'number':
-                return ['option' => $code, $this->oneOf(['atLeast', 'above']) => (string) $this->int(0, 8)] +
-                    ($this->chance(40) ? [$this->oneOf(['atMost', 'below']) => (string) $this->int(4, 10)] : []);
-            case 'date':
-                return [
-                    'option' => $code,
-                    $this->oneOf(['atLeast', 'atMost', 'above', 'below']) => '+' . $this->int(0, 7) . 'd',
-                ];
-            case 'several':
-                if ($this->chance(40)) {
-                    return ['option' => $code, 'picks' => [$this->oneOf(['atLeast', 'atMost']) => $this->int(0, 3)]];
-                }
-            // no break
-            case 'one':
-            case 'part':
-                return [
-                    'option' => $code,
-                    'is' => $this->chance(60)
-                        ? 'v' . $this->int(0, 3)
-                        : ['v' . $this->int(0, 2), 'v' . $this->int(0, 2)],
-                ];
-            default:
-                return ['option' => $code, 'filled' => true];
-        }
+
+        return TestForms::draw($this->options[$index], $this->int(...), $this->chance(...));
     }
 
     /**

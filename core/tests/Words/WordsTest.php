@@ -38,7 +38,7 @@ final class WordsTest extends TestCase
             ['option' => 'width', 'atLeast' => '100', 'below' => '200.50'],
             'Width is at least 100 mm and below 200.5 mm',
         ];
-        yield 'a day' => [['option' => 'day', 'atMost' => '+2d'], 'Day is until 2026-11-26'];
+        yield 'a day' => [['option' => 'day', 'atMost' => '+2d'], 'Day is until +2d (2026-11-26)'];
         yield 'answered' => [['option' => 'width', 'filled' => true], 'Width is answered'];
         yield 'all' => [
             [
@@ -64,7 +64,7 @@ final class WordsTest extends TestCase
         $setup = self::setup_(['code' => 'last', 'kind' => 'note', 'label' => 'Last', 'shownWhen' => $condition]);
         $shownWhen = $setup->options[count($setup->options) - 1]->shownWhen;
         self::assertNotNull($shownWhen);
-        self::assertSame($words, (new ConditionWords($setup))->of($shownWhen));
+        self::assertSame($words, (new ConditionWords($setup->options))->of($shownWhen));
     }
 
     public function testReasons(): void

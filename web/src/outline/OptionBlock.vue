@@ -8,7 +8,8 @@ import Thumb from '../shared/Thumb.vue'
 import ValueGrid from '../writing/ValueGrid.vue'
 import Margin from './Margin.vue'
 import { useNear } from './near'
-import { chargeWords, plainLabel } from './words'
+import { useSentences } from '../writing/useSentences'
+import { plainLabel } from './words'
 
 /**
  * One option with its values, read or written in. All that it is drawn from comes as properties that stay the same while
@@ -38,6 +39,7 @@ defineEmits<{ choose: [i: number] }>()
 /** Pixels that a value takes, about; the browser keeps the true height of what it drew once. */
 const HEIGHT = 24
 
+const { said } = useSentences()
 const block = ref<HTMLElement | null>(null)
 const isNear = useNear(block, () => props.isOneOfMany)
 const own = computed(() => `/options/${props.index}`)
@@ -70,14 +72,12 @@ const hasPictures = computed(() => values.value.some((v) => v.image ?? v.swatch)
       <p v-if="limitWords(option).length">
         <span class="quiet">limits</span> {{ limitWords(option).join(' · ') }}
       </p>
-      <p v-if="option.charge !== undefined">
-        <span class="quiet">charge</span> {{ chargeWords(option.charge) }}
-      </p>
+      <p v-if="option.charge !== undefined"><span class="quiet">charge</span> {{ said(option.charge) }}</p>
       <p v-if="option.yes">
         <span class="quiet">yes</span>
         {{
           [
-            option.yes.charge !== undefined ? chargeWords(option.yes.charge) : '',
+            said(option.yes.charge),
             option.yes.weight ? `weight ${option.yes.weight}` : '',
             option.yes.sku ?? '',
           ]
@@ -121,8 +121,7 @@ const hasPictures = computed(() => values.value.some((v) => v.image ?? v.swatch)
             </td>
             <td class="code">{{ v.code }}</td>
             <td class="amount">
-              {{ v.charge !== undefined ? chargeWords(v.charge) : ''
-              }}<span v-if="v.cost" class="quiet"> costs {{ v.cost }}</span>
+              {{ said(v.charge) }}<span v-if="v.cost" class="quiet"> costs {{ v.cost }}</span>
             </td>
             <td class="figure">{{ v.stock ?? '' }}</td>
             <td class="code">

@@ -19,7 +19,8 @@ import OptionBlock from './OptionBlock.vue'
 import RowsTable from './RowsTable.vue'
 import { usePictures } from '../shared/usePictures'
 import Pictures from './Pictures.vue'
-import { chargeWords, conditionWords, placeWords } from './words'
+import { chargeAlone, provideSentences } from '../writing/useSentences'
+import { placeWords } from './words'
 
 const desk = useDesk()
 const route = useRoute()
@@ -29,6 +30,7 @@ const draft = provideDraft(desk, () =>
     client.GET('/api/setups/{id}/document', { params: { path: { id: desk.value.id } }, parseAs: 'text' }),
   ),
 )
+const { said, isTold } = provideSentences(desk, draft)
 const isWriting = draft.isWriting
 const pictures = usePictures(() => desk.value.id)
 /** What stands in the draft while it is written in, else the revision. */
@@ -80,7 +82,7 @@ const NONE: (Finding & { i: number })[] = []
 function allowedWords(option: Option): string {
   const values = option.values ?? []
   if (!values.some((v) => v.allowedWhen)) return ''
-  return values.map((v) => (v.allowedWhen ? conditionWords(setup.value, v.allowedWhen) : '')).join('\n')
+  return values.map((v) => said(v.allowedWhen)).join('\n')
 }
 /** Findings on a list as a whole, not on one of its members. */
 function findingsOn(places: string[]): (Finding & { i: number })[] {
@@ -133,7 +135,7 @@ async function show(): Promise<void> {
     }
   }
 }
-watch([at, isWriting], show, { immediate: true })
+watch([at, isWriting, isTold], show, { immediate: true })
 
 /** While it is written in, a click leads to the place that can be written. */
 async function write(event: MouseEvent): Promise<void> {
@@ -172,7 +174,7 @@ function marked(place: string): boolean {
       :chosen="chosen"
       @choose="choose"
     />
-    <div class="paper" @click="write">
+    <div v-if="isTold" class="paper" @click="write">
       <ItemBlock :setup="setup" :marked="marked" :src="pictures.src">
         <Margin
           :findings="[
@@ -190,7 +192,7 @@ function marked(place: string): boolean {
         :key="o.code"
         :option="o"
         :index="i"
-        :shown="o.shownWhen ? conditionWords(setup, o.shownWhen) : ''"
+        :shown="said(o.shownWhen)"
         :allowed="allowedWords(o)"
         :findings="ofOption.get(i) ?? NONE"
         :at="placeWithin(at, i)"
@@ -240,10 +242,8 @@ function marked(place: string): boolean {
             :key="i"
             :class="{ marked: marked(`/charges/${i}`) }"
           >
-            {{ c.label ?? c.id ?? 'charge' }}: {{ chargeWords(c.charge) }}
-            <template v-if="c.when"
-              ><span class="quiet">when</span> {{ conditionWords(setup, c.when) }}</template
-            >
+            {{ c.label ?? c.id ?? 'charge' }}: {{ said(chargeAlone(c.charge) ?? {}) }}
+            <template v-if="c.when"><span class="quiet">when</span> {{ said(c.when) }}</template>
           </p>
         </div>
         <Margin :findings="findingsAt('/charges')" @choose="choose" />
@@ -265,7 +265,7 @@ function marked(place: string): boolean {
             :class="{ marked: marked(`/guards/${i}`) }"
           >
             <span class="quiet">{{ g.never ? 'never' : 'always' }}</span>
-            {{ conditionWords(setup, g.never ?? g.always ?? {}) }}
+            {{ said(g.never ?? g.always) }}
             <span v-if="g.because" class="quiet">· {{ g.because }}</span>
           </p>
         </div>
@@ -290,7 +290,7 @@ function marked(place: string): boolean {
         <Margin :findings="findingsAt('/variants')" @choose="choose" />
       </section>
     </div>
-    <Sheet v-if="isWriting" :at="at ?? ''" />
+    <Sheet v-if="isWriting && isTold" :at="at ?? ''" />
   </main>
 </template>
 

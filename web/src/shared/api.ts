@@ -25,6 +25,7 @@ export type {
   RemarkView,
   RehearsalView as Rehearsal,
   Rung,
+  SentenceView as Sentence,
   ShelfEntry,
   SheetRowView as SheetRow,
   ShopTold,

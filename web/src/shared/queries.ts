@@ -74,6 +74,17 @@ export const queries = {
       refetchInterval: ({ state }) =>
         state.data && !state.data.counts && !state.data.trouble ? PENDING_MILLISECONDS : false,
     }),
+  sentences: (of: DocumentKey) =>
+    queryOptions({
+      queryKey: ['sentences', of.sha256, of.edition],
+      queryFn: ({ signal }) =>
+        answer(
+          client.GET('/api/documents/{sha256}/sentences', {
+            params: { path: of, query: { edition: of.edition } },
+            signal,
+          }),
+        ),
+    }),
   ladder: (of: DocumentKey, set: SetName, pins: string[], typed: string[]) =>
     queryOptions({
       queryKey: ['ladder', of.sha256, of.edition, set, pins, typed],

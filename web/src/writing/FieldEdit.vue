@@ -1,38 +1,33 @@
 <script setup lang="ts">
 import type { JSONPath } from './paths'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
-import type { Charge, SetupCharge } from '../desk/document'
+import type { Charge } from '../desk/document'
 import { answer, client, Refusal } from '../shared/api'
-import { chargeWords, conditionWords } from '../outline/words'
-import { readCharge, writeCharge } from './chargeText'
 import type { Field } from '../desk/field'
 import FormulaHelp from './FormulaHelp.vue'
 import { valueAt } from './paths'
 import { useDraft } from './useDraft'
+import { chargeAlone, useSentences } from './useSentences'
 
 /** One field of a part of the document: what is typed is taken when it is left, or by Enter. */
 const props = defineProps<{ field: Field; path: JSONPath; bare?: boolean }>()
 const draft = useDraft()
+const sentences = useSentences()
 const own = computed<JSONPath>(() => (props.field.key === '' ? props.path : [...props.path, props.field.key]))
 const value = computed(() => valueAt(draft.document.value, own.value))
 const trouble = ref<string | null>(null)
 const written = ref('')
 
 /** A setup's charge stands beside its label and condition, in one object. */
-const chargeAlone = (all: Charge | undefined): Charge | undefined => {
-  if (props.field.key !== '' || typeof all !== 'object') return all
-  const rest: SetupCharge = { ...all }
-  delete rest.id
-  delete rest.label
-  delete rest.when
-  return rest.how === undefined ? undefined : rest
-}
-const charge = computed(() => chargeAlone(value.value as Charge | undefined))
+const charge = computed(() => {
+  const all = value.value as Charge | undefined
+  return props.field.key === '' ? chargeAlone(all) : all
+})
 const shown = computed<string>(() => {
   const v = value.value
-  if (props.field.how === 'charge') return writeCharge(charge.value)
+  if (props.field.how === 'charge') return sentences.written(charge.value)
   if (v === undefined || v === null) return ''
-  if (props.field.how === 'condition') return conditionWords(draft.document.value, v)
+  if (props.field.how === 'condition') return sentences.written(v)
   if (props.field.how === 'figures')
     return Object.entries(v as Record<string, unknown>)
       .map(([name, figure]) => `${name} ${String(figure)}`)
@@ -59,8 +54,14 @@ function put(next: unknown): void {
   trouble.value = null
   draft.set(own.value, next)
 }
-function takeCharge(): void {
-  const charge = readCharge(written.value)
+async function readCharge(text: string): Promise<Charge | undefined | null> {
+  if (text === '') return undefined
+  const [read] = await answer(client.POST('/api/charges', { body: { written: [text] } }))
+  sentences.learn(read?.charge, read?.words ?? null)
+  return read?.charge ?? null
+}
+async function takeCharge(): Promise<void> {
+  const charge = await readCharge(written.value.trim())
   if (charge === null) {
     trouble.value = `A charge was expected, such as ${props.field.hint ?? '5.00'}.`
     return
@@ -81,15 +82,17 @@ async function takeCondition(): Promise<void> {
     put(undefined)
     return
   }
+  const read = await answer(client.POST('/api/conditions', { body: { text: draft.text.value, words } }))
+  sentences.learn(read.condition, read.words)
+  put(read.condition)
+}
+/** What the server reads; what it does not, it says why. */
+async function takeRead(read: () => Promise<void>): Promise<void> {
   try {
-    put(
-      words.startsWith('{')
-        ? (JSON.parse(words) as unknown)
-        : await answer(client.POST('/api/conditions', { body: { text: draft.text.value, words } })),
-    )
+    await read()
   } catch (error) {
-    trouble.value =
-      error instanceof Refusal ? (error.problem.problems[0]?.message ?? error.message) : 'This is no JSON.'
+    if (!(error instanceof Refusal)) throw error
+    trouble.value = error.problem.problems[0]?.message ?? error.message
   }
 }
 async function take(): Promise<void> {
@@ -97,10 +100,10 @@ async function take(): Promise<void> {
   const text = written.value.trim()
   switch (props.field.how) {
     case 'charge':
-      takeCharge()
+      await takeRead(takeCharge)
       return
     case 'condition':
-      await takeCondition()
+      await takeRead(takeCondition)
       return
     case 'whole':
       if (text !== '' && !/^-?\d+$/.test(text)) {
@@ -159,7 +162,7 @@ async function takeName(name: string): Promise<void> {
 }
 const below = computed(() =>
   props.field.how === 'charge' && !props.bare && charge.value !== undefined
-    ? chargeWords(charge.value)
+    ? sentences.said(charge.value)
     : null,
 )
 </script>

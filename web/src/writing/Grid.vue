@@ -6,11 +6,12 @@ import { useRoute } from 'vue-router'
 import { useViewState } from '../shared/viewState'
 import { pastedCells } from './cells'
 import type { Change } from './edits'
-import { readCharge } from './chargeText'
+import { answer, client } from '../shared/api'
 import FieldEdit from './FieldEdit.vue'
 import type { Field } from '../desk/field'
 import { pointerOf, valueAt } from './paths'
 import { useDraft } from './useDraft'
+import { useSentences } from './useSentences'
 
 /** A list of the document as a grid that takes pasted cells. */
 const props = defineProps<{
@@ -23,6 +24,7 @@ const props = defineProps<{
   heads?: string[]
 }>()
 const draft = useDraft()
+const sentences = useSentences()
 const view = useViewState()
 const route = useRoute()
 /** The place that is chosen. */
@@ -42,17 +44,29 @@ const shown = computed(() =>
 /** The column in which something was typed last; it can be filled down from there. */
 const last = ref<{ row: number; column: Field } | null>(null)
 
-function cell(column: Field, text: string): unknown {
+function cell(column: Field, text: string, charges: Map<string, unknown>): unknown {
   if (text === '') return undefined
-  if (column.how === 'charge') return readCharge(text) ?? text
+  if (column.how === 'charge') return charges.get(text) ?? text
   if (column.how === 'whole') return /^-?\d+$/.test(text) ? Number(text) : text
   if (column.how === 'flag') return /^(yes|y|true|x|1)$/i.test(text) ? true : undefined
   return text
 }
-function paste(event: ClipboardEvent, row: number, column: number): void {
+/** Charges among pasted cells, by how they are written. */
+async function readCharges(cells: string[][], column: number): Promise<Map<string, unknown>> {
+  const at = props.columns.findIndex((c) => c.how === 'charge') - column
+  const written = [...new Set(cells.map((line) => line[at] ?? '').filter((text) => text !== ''))]
+  if (written.length === 0) return new Map()
+  const read = await answer(client.POST('/api/charges', { body: { written } }))
+  read.forEach(({ charge, words }) => {
+    sentences.learn(charge, words)
+  })
+  return new Map(written.map((text, i) => [text, read[i]?.charge]))
+}
+async function paste(event: ClipboardEvent, row: number, column: number): Promise<void> {
   const cells = pastedCells(event.clipboardData?.getData('text/plain') ?? '')
   if (!cells) return
   event.preventDefault()
+  const charges = await readCharges(cells, column)
   const changes: Change[] = []
   cells.forEach((line, r) => {
     const index = row + r
@@ -61,7 +75,7 @@ function paste(event: ClipboardEvent, row: number, column: number): void {
     line.forEach((text, c) => {
       const field = props.columns[column + c]
       if (!field || field.how === 'condition') return
-      const value = cell(field, text)
+      const value = cell(field, text, charges)
       if (!isNew) changes.push({ path: [...props.list, index, field.key], value })
       else if (value === undefined) Reflect.deleteProperty(member, field.key)
       else member[field.key] = value

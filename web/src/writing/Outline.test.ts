@@ -36,11 +36,21 @@ afterEach(() => {
   document.body.innerHTML = ''
 })
 
-/** The outline, being written in; the document comes as the text it is. */
-async function writing(address = '/setups/d/outline', more: Record<string, unknown> = {}) {
+/** The outline, being written in; the document comes as the text it is, and each charge is read as this one. */
+async function writing(
+  address = '/setups/d/outline',
+  more: Record<string, unknown> = {},
+  charged: string | null = '5.00',
+) {
   const requests = serve({
     '/api/checks': checked,
-    '/api/conditions': { option: 'size', is: ['s'] },
+    '/api/documents/first/sentences': {},
+    '/api/sentences': {},
+    '/api/conditions': {
+      condition: { option: 'size', is: ['s'] },
+      words: { said: 'Size is Small', written: 'Size is Small' },
+    },
+    '/api/charges': [{ charge: charged, words: charged && { said: `+${charged}`, written: charged } }],
     ...more,
   })
   const json = fetch
@@ -92,17 +102,19 @@ describe('writing in the outline', () => {
   })
 
   it('refuses what is no charge where it stands, and keeps what was typed', async () => {
-    const { w } = await writing()
+    const { w } = await writing('/setups/d/outline', {}, null)
     const charge = w.get<HTMLInputElement>('[id="at/options/0"] input[aria-label="Charge"]')
     await charge.setValue('five')
     await charge.trigger('change')
-    expect(w.get('[id="at/options/0"] [role=alert]').text()).toContain('A charge was expected')
+    await vi.waitFor(() => {
+      expect(w.get('[id="at/options/0"] [role=alert]').text()).toContain('A charge was expected')
+    })
     expect(charge.element.value).toBe('five')
     expect(kept()).toBe('')
   })
 
   it('takes pasted cells as values', async () => {
-    const { w } = await writing()
+    const { w } = await writing('/setups/d/outline', {}, '4.00')
     const cell = w.get('[id="at/options/0/values/0"] .field').element.parentElement
     const paste = new Event('paste', { bubbles: true, cancelable: true })
     Object.assign(paste, { clipboardData: { getData: () => 'Small\ts\t\nLarge\tl\t4.00' } })
@@ -133,6 +145,24 @@ describe('writing in the outline', () => {
     )
   })
 
+  it('says conditions and charges in the words that the server has for them, wherever they stand', async () => {
+    const shownWhen = '"kind": "one", "shownWhen": { "option": "gift", "is": true }'
+    const text = TEXT.replace('"kind": "one"', shownWhen).replace('"Small"', '"Small", "charge": "2.00"')
+    serve({
+      '/api/documents/first/sentences': {
+        '/options/0/shownWhen': { said: 'Gift is yes', written: 'Gift is yes' },
+        '/options/0/values/0/charge': { said: '+2.00', written: '2.00' },
+      },
+    })
+    const w = await station(
+      OutlineStation,
+      { ...setup(), document: JSON.parse(text) as never },
+      '/setups/d/outline',
+    )
+    expect(w.get('[id="at/options/0/shownWhen"]').text()).toBe('shown when Gift is yes')
+    expect(w.get('[id="at/options/0/values/0"] .amount').text()).toBe('+2.00')
+  })
+
   it('adds, copies, moves and takes out options', async () => {
     const { w } = await writing('/setups/d/outline?at=/options/0')
     const codes = (): unknown =>
@@ -161,6 +191,12 @@ describe('writing in the outline', () => {
 
   it('offers the names of a formula, and says what it comes to with figures of one’s own', async () => {
     const { w, requests } = await writing('/setups/d/outline?at=/options/0/values/0', {
+      '/api/charges': [
+        {
+          charge: { how: 'formula', expr: 'base * wi' },
+          words: { said: 'base * wi', written: '= base * wi' },
+        },
+      ],
       '/api/formulas': {
         names: [
           { name: 'width', words: 'Width in cm', figure: '' },
@@ -232,7 +268,7 @@ describe('writing in the outline', () => {
       'ithrel.draft.d',
       JSON.stringify({ on: 'first', text: TEXT.replace('10.00', '12.00') }),
     )
-    serve({ '/api/checks': checked })
+    serve({ '/api/checks': checked, '/api/documents/first/sentences': {}, '/api/sentences': {} })
     const json = fetch
     vi.stubGlobal('fetch', (request: Request) =>
       new URL(request.url).pathname.endsWith('/document')

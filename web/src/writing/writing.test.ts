@@ -1,35 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import charges from '../../../docs/charge-sentences.json'
-import type { Charge, ChargeForm } from '../desk/document'
 import { bulkNames, combinations, pastedCells } from './cells'
-import { readCharge, writeCharge } from './chargeText'
 import { fieldsAt, OPTION, SETUP } from './fields'
 import { freshCode, pathOf, pointerOf, valueAt } from './paths'
-
-describe('charges in short writing', () => {
-  it.each(charges as [string, Charge | null][])('%s', (text, charge) => {
-    expect(readCharge(text)).toEqual(charge)
-    if (charge !== null) expect(writeCharge(charge)).toBe(text)
-  })
-
-  it('takes a plus sign, nothing, and JSON, and refuses the rest', () => {
-    expect(readCharge('+5.00')).toBe('5.00')
-    expect(readCharge('  ')).toBeUndefined()
-    expect(readCharge('{"how":"formula","expr":"w","min":"9"}')).toEqual({
-      how: 'formula',
-      expr: 'w',
-      min: '9',
-    })
-    for (const wrong of ['five', '5,00', '10 %% ', '3 a day', '{']) expect(readCharge(wrong)).toBeNull()
-  })
-
-  it('writes what has no short writing as JSON, so that nothing is lost', () => {
-    const odd = { how: 'formula', expr: 'w', note: 'x' } as unknown as ChargeForm
-    expect(readCharge(writeCharge(odd))).toEqual(odd)
-    const level: Charge = { how: 'fixed', amount: 'level:trade', per: 'line' }
-    expect(readCharge(writeCharge(level))).toEqual(level)
-  })
-})
 
 describe('cells and names', () => {
   it('reads pasted cells, and leaves one plain text alone', () => {

@@ -13,7 +13,7 @@ use Ithrel\Core\Diagnosis\FigureLeaves;
 use Ithrel\Core\Diagnosis\Model;
 use Ithrel\Core\Diagnosis\Seen;
 use Ithrel\Core\Diagnosis\Source;
-use Ithrel\Core\Setup\UnreadableDocument;
+use Ithrel\Core\Document\UnreadableDocument;
 
 /**
  * Prices, charges, rates, figures, weights and points that are another number in the shop: how much a figure moves with

@@ -8,7 +8,7 @@ use Brick\Math\BigDecimal;
 use Ithrel\Core\Diagnosis\Deviation;
 use Ithrel\Core\Diagnosis\Evidence;
 use Ithrel\Core\Diagnosis\Source;
-use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Document\Today;
 
 /**
  * Limits of inputs, picks and quantity that are others in the shop: off by one, none at all, another measure.

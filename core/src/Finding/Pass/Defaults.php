@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Finding\Pass;
 
+use Ithrel\Core\Answer\InputCheck;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Limit\InputCheck;
 use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Charge\FixedCharge;

@@ -7,11 +7,11 @@ namespace Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Cart\CartLineBuilder;
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Formula\FormulaError;
-use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Price\FormulaFailures;
 use Ithrel\Core\Price\FormulaWays;
 use Ithrel\Core\Price\HeldRange;
@@ -178,8 +178,8 @@ final class Formulas implements Pass
                         )
                         : sprintf(
                             'From %s to %s the %s of %s holds: %d answers of %s cost the same.',
-                            Amount::plain($range['from']),
-                            Amount::plain($range['to']),
+                            PlainDecimal::of($range['from']),
+                            PlainDecimal::of($range['to']),
                             $word,
                             $amount,
                             $range['count'],
@@ -187,8 +187,8 @@ final class Formulas implements Pass
                         ),
                     [
                         'option' => $range['option']->code,
-                        'from' => Amount::plain($range['from']),
-                        'to' => Amount::plain($range['to']),
+                        'from' => PlainDecimal::of($range['from']),
+                        'to' => PlainDecimal::of($range['to']),
                         'answers' => $range['count'],
                     ],
                 );

@@ -7,7 +7,6 @@ namespace Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Limit\Type\InputTypes;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Value;
 
@@ -20,7 +19,7 @@ final class ImpossibleLimits implements Pass
     {
         foreach ($reach->setup->options as $option) {
             $why = null;
-            $type = InputTypes::of($option);
+            $type = $option->type;
             if (null !== $type && $reach->board->isUnfillable($option)) {
                 $why = $type->whyImpossible();
             } elseif (null !== $option->picks) {

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Ithrel\Core\Finding\Pass;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Price\Amount;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Option;
 
@@ -181,7 +181,7 @@ final class LimitCaptions implements Pass
 
         return null === $limit || self::decimal($said)->isEqualTo($limit)
             ? null
-            : Amount::plain(BigDecimal::of($limit));
+            : PlainDecimal::of(BigDecimal::of($limit));
     }
 
     /** The limit that a number with a unit speaks of. */

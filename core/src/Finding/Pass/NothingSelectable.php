@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Finding\Pass;
 
+use Ithrel\Core\Document\Pointer;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\Reason\Cause;
 use Ithrel\Core\Reach\Reason\Reasons;
-use Ithrel\Core\Setup\Pointer;
 use Ithrel\Core\Words\Count;
 use Ithrel\Core\Words\ReasonWords;
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Finding\Pass;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Decimal\SaidAmount;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
@@ -78,7 +79,7 @@ final class PriceCaptions implements Pass
         $charge = $value->charge;
         if ($said->amount->isPercent) {
             if ($charge instanceof PercentCharge && !$charge->rate->isEqualTo($said->amount->amount)) {
-                yield $this->told($at, $value->label, $said, Amount::plain($charge->rate) . '% is charged', [
+                yield $this->told($at, $value->label, $said, PlainDecimal::of($charge->rate) . '% is charged', [
                     'charged' => (string) $charge->rate,
                 ]);
             }

@@ -7,7 +7,7 @@ namespace Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
-use Ithrel\Core\Limit\TextSamples;
+use Ithrel\Core\Limit\Type\TextSamples;
 use Ithrel\Core\Reach\Reach;
 
 /**
@@ -21,7 +21,7 @@ final class ThinPlan implements Pass
             if (
                 null === $option->text?->pattern ||
                 $reach->board->isUnfillable($option) ||
-                (new TextSamples($option))->areOfPattern()
+                (new TextSamples($option->text))->areOfPattern()
             ) {
                 continue;
             }

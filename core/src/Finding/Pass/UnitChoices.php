@@ -7,6 +7,7 @@ namespace Ithrel\Core\Finding\Pass;
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
@@ -110,14 +111,14 @@ final class UnitChoices implements Pass
                                 '%s takes %s %s %s, but %s takes %s %s %s: not the same size.',
                                 $number->name(),
                                 $words,
-                                Amount::plain($b),
+                                PlainDecimal::of($b),
                                 $number->number->unit ?? '',
                                 $own[$i]->name(),
                                 $words,
-                                Amount::plain($a),
+                                PlainDecimal::of($a),
                                 $own[$i]->number->unit ?? '',
                             ),
-                            ['apart' => Amount::plain($apart) . ' mm'],
+                            ['apart' => PlainDecimal::of($apart) . ' mm'],
                         );
                     }
                 }
@@ -166,7 +167,7 @@ final class UnitChoices implements Pass
                     return;
                 }
                 $typed = $typed->with($number->index, Input::number($size));
-                $sizes[] = Amount::plain($size) . ' ' . ($number->number->unit ?? '');
+                $sizes[] = PlainDecimal::of($size) . ' ' . ($number->number->unit ?? '');
                 $same = $this->millimetres($number, $size)->dividedBy(
                     Units::MILLIMETRES[$own[$i]->number->unit ?? 'mm'],
                     20,

@@ -5,18 +5,78 @@ declare(strict_types=1);
 namespace Ithrel\Core\Limit\Type;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
+use Ithrel\Core\Document\Today;
+use Ithrel\Core\Limit\Candidates;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Setup\Limits\DateLimits;
-use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\Today;
+use Ithrel\Core\Limit\LimitProblem;
 
 /**
- * A day.
+ * A day within a window, in day numbers (see Today), that is not closed.
  */
 final readonly class DateType implements Ordered
 {
-    public function __construct(private Option $option, private DateLimits $limits) {}
+    /**
+     * @param list<int>|null $weekdays 1 = Monday … 7; null = every day
+     * @param array<int,true> $closed day numbers
+     */
+    public function __construct(
+        public ?int $earliest = null,
+        public ?int $latest = null,
+        public ?array $weekdays = null,
+        public array $closed = [],
+    ) {}
+
+    public static function read(Place $option, Reading $reading): self
+    {
+        $closed = [];
+        foreach ($option->texts('closed') as $i => $date) {
+            $day = Today::dayOf($date);
+            if (null === $day) {
+                $reading->problem($option->at('closed') . '/' . $i, 'There is no such day in the calendar.');
+            } else {
+                $closed[$day] = true;
+            }
+        }
+
+        return new self(
+            $reading->day($option, 'earliest'),
+            $reading->day($option, 'latest'),
+            $option->has('weekdays') ? $option->wholes('weekdays') : null,
+            $closed,
+        );
+    }
+
+    public static function default(Place $option, Reading $reading): ?string
+    {
+        $day = $reading->day($option, 'default');
+
+        return null === $day ? null : Today::isoOf($day);
+    }
+
+    public static function measured(): null
+    {
+        return null;
+    }
+
+    public function open(): self
+    {
+        return new self();
+    }
+
+    public function isOpen(int $day): bool
+    {
+        return (null === $this->earliest || $day >= $this->earliest) &&
+            (null === $this->latest || $day <= $this->latest) &&
+            !$this->isClosed($day);
+    }
+
+    public function isClosed(int $day): bool
+    {
+        return isset($this->closed[$day]) ||
+            (null !== $this->weekdays && !in_array(Today::weekdayOf($day), $this->weekdays, true));
+    }
 
     public function parse(string $typed): ?Input
     {
@@ -38,42 +98,24 @@ final readonly class DateType implements Ordered
         }
         $problems = [];
         $found = Today::isoOf($day);
-        if (null !== $this->limits->earliest && $day < $this->limits->earliest) {
-            $problems[] = new AnswerProblem(
+        if (null !== $this->earliest && $day < $this->earliest) {
+            $problems[] = new LimitProblem(
                 'input.below',
-                $this->option->code,
-                sprintf(
-                    '%s: %s is before the first day, %s.',
-                    $this->option->name(),
-                    $found,
-                    Today::isoOf($this->limits->earliest),
-                ),
-                Today::isoOf($this->limits->earliest),
+                sprintf('%s is before the first day, %s.', $found, Today::isoOf($this->earliest)),
+                Today::isoOf($this->earliest),
                 $found,
             );
         }
-        if (null !== $this->limits->latest && $day > $this->limits->latest) {
-            $problems[] = new AnswerProblem(
+        if (null !== $this->latest && $day > $this->latest) {
+            $problems[] = new LimitProblem(
                 'input.above',
-                $this->option->code,
-                sprintf(
-                    '%s: %s is after the last day, %s.',
-                    $this->option->name(),
-                    $found,
-                    Today::isoOf($this->limits->latest),
-                ),
-                Today::isoOf($this->limits->latest),
+                sprintf('%s is after the last day, %s.', $found, Today::isoOf($this->latest)),
+                Today::isoOf($this->latest),
                 $found,
             );
         }
-        if ($this->limits->isClosed($day)) {
-            $problems[] = new AnswerProblem(
-                'input.day',
-                $this->option->code,
-                sprintf('%s: %s is not a day on offer.', $this->option->name(), $found),
-                null,
-                $found,
-            );
+        if ($this->isClosed($day)) {
+            $problems[] = new LimitProblem('input.day', sprintf('%s is not a day on offer.', $found), null, $found);
         }
 
         return $problems;
@@ -91,24 +133,34 @@ final readonly class DateType implements Ordered
         return null === $day ? null : Input::day($day);
     }
 
+    public function at(BigDecimal $bound): Input
+    {
+        return Input::day($bound->toInt());
+    }
+
+    public function step(): BigDecimal
+    {
+        return BigDecimal::one();
+    }
+
     private function firstDay(?int $low, bool $lowIn, ?int $high, bool $highIn, int $today): ?int
     {
         // The years 0001 to 9999 of ISO 8601's four-digit form.
-        $from = max($this->limits->earliest ?? -719162, null === $low ? -719162 : $low + ($lowIn ? 0 : 1));
-        $to = min($this->limits->latest ?? 2932896, null === $high ? 2932896 : $high - ($highIn ? 0 : 1));
+        $from = max($this->earliest ?? -719162, null === $low ? -719162 : $low + ($lowIn ? 0 : 1));
+        $to = min($this->latest ?? 2932896, null === $high ? 2932896 : $high - ($highIn ? 0 : 1));
         // A week without closed days is enough to meet every weekday that is open at all.
-        $span = 7 * (count($this->limits->closed) + 1);
-        $starts = null === $this->limits->earliest && null === $low ? [min($today, $to)] : [];
+        $span = 7 * (count($this->closed) + 1);
+        $starts = null === $this->earliest && null === $low ? [min($today, $to)] : [];
         foreach ([...$starts, $from] as $start) {
             for ($day = max($from, $start); $day <= min($to, max($from, $start) + $span); ++$day) {
-                if ($this->limits->isOpen($day)) {
+                if ($this->isOpen($day)) {
                     return $day;
                 }
             }
         }
         if ([] !== $starts) {
             for ($day = $to; $day >= max($from, $to - $span); --$day) {
-                if ($this->limits->isOpen($day)) {
+                if ($this->isOpen($day)) {
                     return $day;
                 }
             }
@@ -125,7 +177,7 @@ final readonly class DateType implements Ordered
 
     public function htmlField(): array
     {
-        [$first, $last] = [$this->limits->earliest, $this->limits->latest];
+        [$first, $last] = [$this->earliest, $this->latest];
 
         return [
             'date',
@@ -146,10 +198,10 @@ final readonly class DateType implements Ordered
             return ['badInput'];
         }
         $flags = [];
-        if (null !== $this->limits->earliest && $day < $this->limits->earliest) {
+        if (null !== $this->earliest && $day < $this->earliest) {
             $flags[] = 'rangeUnderflow';
         }
-        if (null !== $this->limits->latest && $day > $this->limits->latest) {
+        if (null !== $this->latest && $day > $this->latest) {
             $flags[] = 'rangeOverflow';
         }
 
@@ -159,6 +211,11 @@ final readonly class DateType implements Ordered
     public function canBeEmpty(): bool
     {
         return true;
+    }
+
+    public function candidates(Candidates $to, int $today, array $given): void
+    {
+        (new DateCandidates($this, $today))->into($to);
     }
 
     public function whyImpossible(): string

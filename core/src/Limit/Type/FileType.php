@@ -4,18 +4,61 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Limit\Type;
 
-use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
+use Ithrel\Core\Limit\Candidates;
 use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Setup\Limits\FileLimits;
-use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Limit\LimitProblem;
+use Ithrel\Core\Limit\Measured;
 
 /**
- * One file or several.
+ * One file or several: their kinds, their size, number and pixels.
  */
 final readonly class FileType implements InputType
 {
-    public function __construct(private Option $option, private FileLimits $limits) {}
+    /**
+     * @param list<string>|null $types MIME types, null = any
+     */
+    public function __construct(
+        public ?array $types = null,
+        public ?int $maxBytes = null,
+        public ?int $minFiles = null,
+        public ?int $maxFiles = null,
+        public ?int $minWidth = null,
+        public ?int $minHeight = null,
+    ) {}
+
+    public static function read(Place $option, Reading $reading): self
+    {
+        $files = $option->object('files');
+        $pixels = $option->object('pixels');
+
+        return new self(
+            $option->has('types') ? $option->texts('types') : null,
+            $option->whole('maxBytes'),
+            $files->whole('min'),
+            $files->whole('max'),
+            $pixels->whole('minWidth'),
+            $pixels->whole('minHeight'),
+        );
+    }
+
+    /** No page can fill in a file. */
+    public static function default(Place $option, Reading $reading): ?string
+    {
+        return null;
+    }
+
+    public static function measured(): Measured
+    {
+        return Measured::Files;
+    }
+
+    public function open(): self
+    {
+        return new self();
+    }
 
     /** A file is not typed. */
     public function parse(string $typed): ?Input
@@ -32,84 +75,47 @@ final readonly class FileType implements InputType
     {
         $problems = [];
         $count = count($input->files);
-        if (null !== $this->limits->minFiles && $count < $this->limits->minFiles) {
-            $problems[] = new AnswerProblem(
+        if (null !== $this->minFiles && $count < $this->minFiles) {
+            $problems[] = new LimitProblem(
                 'input.file-count',
-                $this->option->code,
-                sprintf(
-                    '%s: at least %d files are needed, %d given.',
-                    $this->option->name(),
-                    $this->limits->minFiles,
-                    $count,
-                ),
-                (string) $this->limits->minFiles,
+                sprintf('at least %d files are needed, %d given.', $this->minFiles, $count),
+                (string) $this->minFiles,
                 (string) $count,
             );
         }
-        if (null !== $this->limits->maxFiles && $count > $this->limits->maxFiles) {
-            $problems[] = new AnswerProblem(
+        if (null !== $this->maxFiles && $count > $this->maxFiles) {
+            $problems[] = new LimitProblem(
                 'input.file-count',
-                $this->option->code,
-                sprintf(
-                    '%s: at most %d files are taken, %d given.',
-                    $this->option->name(),
-                    $this->limits->maxFiles,
-                    $count,
-                ),
-                (string) $this->limits->maxFiles,
+                sprintf('at most %d files are taken, %d given.', $this->maxFiles, $count),
+                (string) $this->maxFiles,
                 (string) $count,
             );
         }
         foreach ($input->files as $file) {
-            if (
-                null !== $this->limits->types &&
-                null !== $file->type &&
-                !self::typeFits($file->type, $this->limits->types)
-            ) {
-                $problems[] = new AnswerProblem(
+            if (null !== $this->types && null !== $file->type && !self::typeFits($file->type, $this->types)) {
+                $problems[] = new LimitProblem(
                     'input.file-type',
-                    $this->option->code,
-                    sprintf(
-                        '%s: %s is of the kind %s, which is not taken.',
-                        $this->option->name(),
-                        $file->name,
-                        $file->type,
-                    ),
-                    implode(', ', $this->limits->types),
+                    sprintf('%s is of the kind %s, which is not taken.', $file->name, $file->type),
+                    implode(', ', $this->types),
                     $file->type,
                 );
             }
-            if (null !== $this->limits->maxBytes && null !== $file->bytes && $file->bytes > $this->limits->maxBytes) {
-                $problems[] = new AnswerProblem(
+            if (null !== $this->maxBytes && null !== $file->bytes && $file->bytes > $this->maxBytes) {
+                $problems[] = new LimitProblem(
                     'input.file-size',
-                    $this->option->code,
-                    sprintf(
-                        '%s: %s has %d bytes, more than the %d taken.',
-                        $this->option->name(),
-                        $file->name,
-                        $file->bytes,
-                        $this->limits->maxBytes,
-                    ),
-                    (string) $this->limits->maxBytes,
+                    sprintf('%s has %d bytes, more than the %d taken.', $file->name, $file->bytes, $this->maxBytes),
+                    (string) $this->maxBytes,
                     (string) $file->bytes,
                 );
             }
             foreach (
-                [['wide', $this->limits->minWidth, $file->width], ['high', $this->limits->minHeight, $file->height]]
+                [['wide', $this->minWidth, $file->width], ['high', $this->minHeight, $file->height]]
                 as [$word, $least, $found]
             ) {
                 if (null !== $least && null !== $found && $found < $least) {
-                    $problems[] = new AnswerProblem(
+                    $problems[] = new LimitProblem(
                         'input.pixels',
-                        $this->option->code,
-                        sprintf(
-                            '%s: %s is %d pixels %s; at least %d are needed.',
-                            $this->option->name(),
-                            $file->name,
-                            $found,
-                            $word,
-                            $least,
-                        ),
+                        sprintf('%s is %d pixels %s; at least %d are needed.', $file->name, $found, $word, $least),
                         (string) $least,
                         (string) $found,
                     );
@@ -143,29 +149,25 @@ final readonly class FileType implements InputType
     public function ordinary(int $today): ?Input
     {
         $isPossible =
-            [] !== $this->limits->types &&
-            (null === $this->limits->maxFiles ||
-                ($this->limits->maxFiles >= 1 && ($this->limits->minFiles ?? 0) <= $this->limits->maxFiles));
+            [] !== $this->types &&
+            (null === $this->maxFiles || ($this->maxFiles >= 1 && ($this->minFiles ?? 0) <= $this->maxFiles));
 
-        return $isPossible ? Input::files([new GivenFile('file', $this->limits->types[0] ?? null)]) : null;
+        return $isPossible ? Input::files([new GivenFile('file', $this->types[0] ?? null)]) : null;
     }
 
     /** Pictures large enough, as many as are asked for, then one. */
     public function samples(): array
     {
-        $type = $this->limits->types[0] ?? 'image/png';
+        $type = $this->types[0] ?? 'image/png';
         $file = fn(int $n): GivenFile => new GivenFile(
             'lamp-' . $n . '.png',
             str_ends_with($type, '/*') ? substr($type, 0, -1) . 'png' : $type,
-            min(120_000, $this->limits->maxBytes ?? 120_000),
-            max(800, $this->limits->minWidth ?? 0),
-            max(600, $this->limits->minHeight ?? 0),
+            min(120_000, $this->maxBytes ?? 120_000),
+            max(800, $this->minWidth ?? 0),
+            max(600, $this->minHeight ?? 0),
         );
 
-        return [
-            Input::files(array_map($file, range(1, max(2, $this->limits->minFiles ?? 1)))),
-            Input::files([$file(1)]),
-        ];
+        return [Input::files(array_map($file, range(1, max(2, $this->minFiles ?? 1)))), Input::files([$file(1)])];
     }
 
     /** What a file has to be is beyond HTML. */
@@ -182,6 +184,11 @@ final readonly class FileType implements InputType
     public function canBeEmpty(): bool
     {
         return true;
+    }
+
+    public function candidates(Candidates $to, int $today, array $given): void
+    {
+        (new FileCandidates($this))->into($to);
     }
 
     public function whyImpossible(): string

@@ -4,14 +4,30 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Limit\Type;
 
-use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
+use Ithrel\Core\Limit\Candidates;
 use Ithrel\Core\Limit\Input;
+use Ithrel\Core\Limit\LimitProblem;
+use Ithrel\Core\Limit\Measured;
 
 /**
- * A kind of input with the limits of one option: how it is typed, what may be wrong with it, and answers that it takes.
+ * A kind of input with the limits of one option: how it is written in a document and typed, what may be wrong with it,
+ * and answers that are worth trying. There is one where the document sets no limits, too.
  */
 interface InputType
 {
+    public static function read(Place $option, Reading $reading): self;
+
+    /** What is filled in beforehand, as it is typed; null where nothing is, or nothing can be. */
+    public static function default(Place $option, Reading $reading): ?string;
+
+    /** What a formula may ask of an answer beside figures; null where nothing. */
+    public static function measured(): ?Measured;
+
+    /** The same kind, taking anything; what is measured stays. */
+    public function open(): self;
+
     /**
      * What was typed as an input; null where it is none of this kind. Blanks alone are no answer, and not asked of it.
      */
@@ -26,7 +42,7 @@ interface InputType
     /**
      * What the limits have against an input.
      *
-     * @return list<AnswerProblem>
+     * @return list<LimitProblem>
      */
     public function problems(Input $input): array;
 
@@ -58,6 +74,14 @@ interface InputType
 
     /** Whether HTML's field can be left empty; a field for colours, for one, always has a value. */
     public function canBeEmpty(): bool;
+
+    /**
+     * Answers at the edges of the limits, for a boundary sheet.
+     *
+     * @param int $today day number
+     * @param list<string> $given answers that a tester gave as fitting
+     */
+    public function candidates(Candidates $to, int $today, array $given): void;
 
     /** Why no input passes, in words, where that is so. */
     public function whyImpossible(): string;

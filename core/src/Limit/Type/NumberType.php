@@ -5,18 +5,53 @@ declare(strict_types=1);
 namespace Ithrel\Core\Limit\Type;
 
 use Brick\Math\BigDecimal;
-use Ithrel\Core\Limit\AnswerProblem;
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
+use Ithrel\Core\Limit\Candidates;
 use Ithrel\Core\Limit\Input;
+use Ithrel\Core\Limit\LimitProblem;
+use Ithrel\Core\Limit\Measured;
 use Ithrel\Core\Limit\NumberSet;
-use Ithrel\Core\Setup\Limits\NumberLimits;
-use Ithrel\Core\Setup\Option;
 
 /**
- * A decimal number, with a unit or without.
+ * A decimal number, with a unit or without: its range, its step (counted from min, else from 0), its most fraction
+ * digits.
  */
 final readonly class NumberType implements Ordered
 {
-    public function __construct(private Option $option, private NumberLimits $limits) {}
+    public function __construct(
+        public ?BigDecimal $min = null,
+        public ?BigDecimal $max = null,
+        public ?BigDecimal $step = null,
+        public ?int $decimals = null,
+        public ?string $unit = null,
+    ) {}
+
+    public static function read(Place $option, Reading $reading): self
+    {
+        return new self(
+            $option->decimal('min'),
+            $option->decimal('max'),
+            $option->decimal('step'),
+            $option->whole('decimals'),
+            $option->optional('unit'),
+        );
+    }
+
+    public static function default(Place $option, Reading $reading): ?string
+    {
+        return $option->has('default') ? (string) $option->decimal('default') : null;
+    }
+
+    public static function measured(): Measured
+    {
+        return Measured::Value;
+    }
+
+    public function open(): self
+    {
+        return new self(unit: $this->unit);
+    }
 
     public function parse(string $typed): ?Input
     {
@@ -40,54 +75,39 @@ final readonly class NumberType implements Ordered
         }
         $problems = [];
         $found = (string) $number;
-        if (null !== $this->limits->min && $number->isLessThan($this->limits->min)) {
-            $problems[] = new AnswerProblem(
+        if (null !== $this->min && $number->isLessThan($this->min)) {
+            $problems[] = new LimitProblem(
                 'input.below',
-                $this->option->code,
-                sprintf('%s: %s is below the least, %s.', $this->option->name(), $found, $this->limits->min),
-                (string) $this->limits->min,
+                sprintf('%s is below the least, %s.', $found, $this->min),
+                (string) $this->min,
                 $found,
             );
         }
-        if (null !== $this->limits->max && $number->isGreaterThan($this->limits->max)) {
-            $problems[] = new AnswerProblem(
+        if (null !== $this->max && $number->isGreaterThan($this->max)) {
+            $problems[] = new LimitProblem(
                 'input.above',
-                $this->option->code,
-                sprintf('%s: %s is above the most, %s.', $this->option->name(), $found, $this->limits->max),
-                (string) $this->limits->max,
+                sprintf('%s is above the most, %s.', $found, $this->max),
+                (string) $this->max,
                 $found,
             );
         }
-        if (null !== $this->limits->step) {
-            $base = $this->limits->min ?? BigDecimal::zero();
-            if (!$number->minus($base)->remainder($this->limits->step)->isZero()) {
-                $problems[] = new AnswerProblem(
+        if (null !== $this->step) {
+            $base = $this->min ?? BigDecimal::zero();
+            if (!$number->minus($base)->remainder($this->step)->isZero()) {
+                $problems[] = new LimitProblem(
                     'input.step',
-                    $this->option->code,
-                    sprintf(
-                        '%s: %s is no step of %s counted from %s.',
-                        $this->option->name(),
-                        $found,
-                        $this->limits->step,
-                        $base,
-                    ),
-                    (string) $this->limits->step,
+                    sprintf('%s is no step of %s counted from %s.', $found, $this->step, $base),
+                    (string) $this->step,
                     $found,
                 );
             }
         }
         $places = max(0, $number->strippedOfTrailingZeros()->getScale());
-        if (null !== $this->limits->decimals && $places > $this->limits->decimals) {
-            $problems[] = new AnswerProblem(
+        if (null !== $this->decimals && $places > $this->decimals) {
+            $problems[] = new LimitProblem(
                 'input.decimals',
-                $this->option->code,
-                sprintf(
-                    '%s: at most %d decimals are taken, %d given.',
-                    $this->option->name(),
-                    $this->limits->decimals,
-                    $places,
-                ),
-                (string) $this->limits->decimals,
+                sprintf('at most %d decimals are taken, %d given.', $this->decimals, $places),
+                (string) $this->decimals,
                 (string) $places,
             );
         }
@@ -102,40 +122,40 @@ final readonly class NumberType implements Ordered
 
     public function between(?BigDecimal $low, bool $lowIn, ?BigDecimal $high, bool $highIn, int $today): ?Input
     {
-        $number = NumberSet::of($this->limits)->first($low, $lowIn, $high, $highIn);
+        $number = NumberSet::of($this)->first($low, $lowIn, $high, $highIn);
 
         return null === $number ? null : Input::number($number);
+    }
+
+    public function at(BigDecimal $bound): Input
+    {
+        return Input::number($bound);
+    }
+
+    public function step(): BigDecimal
+    {
+        return $this->step ?? BigDecimal::ofUnscaledValue(1, $this->decimals ?? 0);
     }
 
     /** One that is not round. */
     public function samples(): array
     {
-        $min = $this->limits->min ?? BigDecimal::zero();
-        $max = $this->limits->max ?? $min->plus(100);
-        $third = NumberSet::of($this->limits)->near($min->plus($max->minus($min)->multipliedBy('0.37')));
+        $min = $this->min ?? BigDecimal::zero();
+        $max = $this->max ?? $min->plus(100);
+        $third = NumberSet::of($this)->near($min->plus($max->minus($min)->multipliedBy('0.37')));
 
         return null === $third ? [] : [Input::number($third)];
     }
 
     public function htmlField(): array
     {
-        $places = $this->limits->decimals;
-        $step = $this->limits->step ?? (null === $places ? 'any' : BigDecimal::ofUnscaledValue(1, max(0, $places)));
+        $places = $this->decimals;
+        $step = $this->step ?? (null === $places ? 'any' : BigDecimal::ofUnscaledValue(1, max(0, $places)));
 
-        return ['number', ['min' => $this->limits->min, 'max' => $this->limits->max, 'step' => $step]];
+        return ['number', ['min' => $this->min, 'max' => $this->max, 'step' => $step]];
     }
 
     public function htmlFlags(string $typed): array
-    {
-        return self::flags($this->limits, $typed);
-    }
-
-    /**
-     * The flags of a field for a number with these limits.
-     *
-     * @return list<string>
-     */
-    public static function flags(NumberLimits $limits, string $typed): array
     {
         // "Valid floating-point number" of the standard; blanks at the ends are not taken into the field.
         if (1 !== preg_match('/^-?(?:\d{1,60}(?:\.\d{1,60})?|\.\d{1,60})(?:[eE][+-]?\d{1,3})?$/D', trim($typed))) {
@@ -144,19 +164,18 @@ final readonly class NumberType implements Ordered
         $typed = trim($typed);
         $number = BigDecimal::of(str_starts_with(ltrim($typed, '-'), '.') ? str_replace('.', '0.', $typed) : $typed);
         $flags = [];
-        if (null !== $limits->min && $number->isLessThan($limits->min)) {
+        if (null !== $this->min && $number->isLessThan($this->min)) {
             $flags[] = 'rangeUnderflow';
         }
-        if (null !== $limits->max && $number->isGreaterThan($limits->max)) {
+        if (null !== $this->max && $number->isGreaterThan($this->max)) {
             $flags[] = 'rangeOverflow';
         }
         $step =
-            $limits->step ??
-            (null === $limits->decimals ? null : BigDecimal::ofUnscaledValue(1, max(0, $limits->decimals)));
+            $this->step ?? (null === $this->decimals ? null : BigDecimal::ofUnscaledValue(1, max(0, $this->decimals)));
         if (
             null !== $step &&
             !$number
-                ->minus($limits->min ?? BigDecimal::zero())
+                ->minus($this->min ?? BigDecimal::zero())
                 ->remainder($step)
                 ->isZero()
         ) {
@@ -169,6 +188,11 @@ final readonly class NumberType implements Ordered
     public function canBeEmpty(): bool
     {
         return true;
+    }
+
+    public function candidates(Candidates $to, int $today, array $given): void
+    {
+        (new NumberCandidates($this))->into($to);
     }
 
     public function whyImpossible(): string

@@ -17,4 +17,10 @@ interface Ordered extends InputType
      * today.
      */
     public function between(?BigDecimal $low, bool $lowIn, ?BigDecimal $high, bool $highIn, int $today): ?Input;
+
+    /** The input that stands at a bound. */
+    public function at(BigDecimal $bound): Input;
+
+    /** From one input to the next, as far as the limits say. */
+    public function step(): BigDecimal;
 }

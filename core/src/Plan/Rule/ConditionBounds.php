@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Plan\Rule;
 
-use Brick\Math\BigDecimal;
+use Ithrel\Core\Answer\InputCheck;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Limit\Input;
-use Ithrel\Core\Limit\InputCheck;
+use Ithrel\Core\Limit\Type\Ordered;
 use Ithrel\Core\Plan\CheckMaker;
 use Ithrel\Core\Plan\Purpose;
 use Ithrel\Core\Plan\Rule;
@@ -128,21 +128,16 @@ final class ConditionBounds implements Rule
      */
     private function inputs(Option $option, Test $test): iterable
     {
-        if (!($test instanceof CompareTest) || (null === $option->number && null === $option->date)) {
+        $type = $option->type;
+        if (!($test instanceof CompareTest) || !$test->fits($option) || !($type instanceof Ordered)) {
             return;
         }
-        $step =
-            null === $option->date
-                ? $option->number->step ?? BigDecimal::ofUnscaledValue(1, $option->number->decimals ?? 0)
-                : BigDecimal::one();
-        $input = static fn(BigDecimal $at): Input => null === $option->date
-            ? Input::number($at)
-            : Input::day($at->toInt());
+        $step = $type->step();
         foreach ([[$test->atLeast, -1], [$test->below, -1], [$test->atMost, 1], [$test->above, 1]] as [$bound, $side]) {
             if (null === $bound) {
                 continue;
             }
-            [$at, $beyond] = [$input($bound), $input($bound->plus($step->multipliedBy($side)))];
+            [$at, $beyond] = [$type->at($bound), $type->at($bound->plus($step->multipliedBy($side)))];
             foreach ([[$at, $beyond], [$beyond, $at]] as [$each, $other]) {
                 if ([] === $this->inputs->problems($option, $each)) {
                     yield [$each->text, $each, $other];

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Ithrel\Core\Plan\Rule;
 
 use Ithrel\Core\Answer\State;
-use Ithrel\Core\Boundary\Candidates;
 use Ithrel\Core\Boundary\QuantityCandidates;
+use Ithrel\Core\Limit\Candidates;
 use Ithrel\Core\Plan\CheckMaker;
 use Ithrel\Core\Plan\Purpose;
 use Ithrel\Core\Plan\Rule;

@@ -10,12 +10,12 @@ use Ithrel\Core\Answer\State;
 use Ithrel\Core\Formula\Shape;
 use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
+use Ithrel\Core\Limit\Measured;
 use Ithrel\Core\Limit\NumberSet;
-use Ithrel\Core\Limit\TextSamples;
+use Ithrel\Core\Limit\Type\TextSamples;
 use Ithrel\Core\Reach\Board;
 use Ithrel\Core\Setup\Charge\CountedCharge;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
-use Ithrel\Core\Setup\Measured;
 use Ithrel\Core\Setup\Option;
 
 /**
@@ -169,12 +169,13 @@ final class InputRange
      */
     private function texts(Option $option): array
     {
-        $samples = new TextSamples($option);
+        $limits = $option->text ?? throw new \LogicException('A text has limits.');
+        $samples = new TextSamples($limits);
         if ($samples->areOfPattern()) {
             return [$this->ofLengths($option, $samples, $samples->lengths()), false, false];
         }
-        $least = max(1, $option->text->min ?? 1);
-        $most = $option->text?->max;
+        $least = max(1, $limits->min ?? 1);
+        $most = $limits->max;
         if (null === $most) {
             return [$this->ofLengths($option, $samples, [$least]), false, true];
         }

@@ -5,15 +5,46 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup\Charge;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Document\Place;
 use Ithrel\Core\Formula\FormulaError;
+use Ithrel\Core\Setup\Reading\ChargeReading;
 
 /**
- * A price effect: what it adds, and what that hangs on. Its place is a JSON Pointer; per line means once a cart line
- * instead of once a piece.
+ * A price effect: how it is read, written and said, what it adds, and what that hangs on. Its place is a JSON Pointer;
+ * per line means once a cart line instead of once a piece.
  */
 abstract readonly class Charge
 {
+    /** @var list<string> keys that it may have beside "how" and "per" */
+    public const KEYS = [];
+
+    /** Whether it can be charged once a line. */
+    public const MAY_BE_PER_LINE = true;
+
     public function __construct(public string $at, public bool $perLine) {}
+
+    /**
+     * The words of the document for its forms.
+     *
+     * @return non-empty-list<string>
+     */
+    abstract public static function forms(): array;
+
+    /** Of a charge of one of its forms, which the schema has let through. */
+    abstract public static function read(Place $charge, ChargeReading $reading): self;
+
+    /** In short writing, but for how often it is charged. */
+    abstract public static function written(Place $charge): string;
+
+    /**
+     * What is written so, as it stands in a document; null where it is none of its forms.
+     *
+     * @return string|array<string, mixed>|null
+     */
+    abstract public static function fromWords(string $written): string|array|null;
+
+    /** As one says it, but for how often it is charged. */
+    abstract public static function said(Place $charge): string;
 
     /** The word of the document for this form. */
     abstract public function how(): string;
@@ -50,4 +81,9 @@ abstract readonly class Charge
      * @return array{BigDecimal, string}|null
      */
     abstract public function told(): ?array;
+
+    protected static function isPerLine(Place $charge): bool
+    {
+        return 'line' === $charge->text('per');
+    }
 }

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup\Condition;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\Place;
-use Ithrel\Core\Setup\Reading\Reading;
-use Ithrel\Core\Setup\Today;
 
 /**
  * Compares a number, or a date (numbered by day); every bound given must hold.
@@ -24,6 +24,21 @@ final readonly class CompareTest extends Test
         'below' => ['below', 'before'],
     ];
 
+    /** Words of a sentence for each bound. */
+    private const READ = [
+        'at least' => 'atLeast',
+        'from' => 'atLeast',
+        'at most' => 'atMost',
+        'until' => 'atMost',
+        'above' => 'above',
+        'after' => 'above',
+        'below' => 'below',
+        'before' => 'below',
+    ];
+
+    /**
+     * @param array<string, string> $relative bounds that are days from today, as they are written
+     */
     public function __construct(
         string $at,
         public string $option,
@@ -32,6 +47,7 @@ final readonly class CompareTest extends Test
         public ?BigDecimal $above,
         public ?BigDecimal $below,
         public bool $ofDays,
+        private array $relative = [],
     ) {
         parent::__construct($at);
     }
@@ -43,9 +59,13 @@ final readonly class CompareTest extends Test
 
     public static function read(Place $place, Reading $reading): self
     {
-        $kinds = [];
+        $kinds = $relative = [];
         foreach (array_filter(array_keys(self::WORDS), $place->has(...)) as $key) {
-            $kinds[] = self::isNumber($place->text($key)) ? 'number' : 'date';
+            $text = $place->text($key);
+            $kinds[] = self::isNumber($text) ? 'number' : 'date';
+            if (str_ends_with($text, 'd')) {
+                $relative[$key] = $text;
+            }
         }
         if (count(array_unique($kinds)) > 1) {
             $reading->problem($place->at, 'One test cannot compare with a number and with a date.');
@@ -59,6 +79,7 @@ final readonly class CompareTest extends Test
             self::bound($place, 'above', $reading),
             self::bound($place, 'below', $reading),
             in_array('date', $kinds, true),
+            $relative,
         );
     }
 
@@ -123,17 +144,75 @@ final readonly class CompareTest extends Test
         $unit = $option?->number?->unit;
         $parts = [];
         foreach (self::WORDS as $key => $words) {
-            if (null !== $this->{$key}) {
+            $bound = $this->{$key};
+            if (null !== $bound) {
                 $parts[] =
                     $words[$this->ofDays ? 1 : 0] .
                     ' ' .
-                    ($this->ofDays
-                        ? Today::isoOf($this->{$key}->toInt())
-                        : (string) $this->{$key}->strippedOfTrailingZeros()) .
+                    ($this->ofDays ? $this->day($key, $bound) : (string) $bound->strippedOfTrailingZeros()) .
                     (null === $unit ? '' : ' ' . $unit);
             }
         }
 
         return $name . ' is ' . implode(' and ', $parts);
+    }
+
+    /** A day as the document has it; where that is counted from today, with what that comes to. */
+    private function day(string $key, BigDecimal $bound): string
+    {
+        $day = Today::isoOf($bound->toInt());
+
+        return isset($this->relative[$key]) ? sprintf('%s (%s)', $this->relative[$key], $day) : $day;
+    }
+
+    public static function fromWords(?Option $option, SentenceReading $sentence): ?array
+    {
+        $words = $sentence->words;
+        if (null === $option || !self::isOrdered($option) || !$words->takes('is')) {
+            return null;
+        }
+        $ofDays = Kind::Date === $option->kind;
+        $pattern = $ofDays
+            ? '/\G(\d{4}-\d\d-\d\d|[+-]\d{1,5}d)(?: \(\d{4}-\d\d-\d\d\))?(?![\w.])/'
+            : '/\G(-?\d+(?:\.\d+)?)(?!\w)/';
+        $test = ['option' => $option->code];
+        do {
+            $here = $words->at;
+            $key = null;
+            foreach (self::READ as $bound => $each) {
+                if (null === $key && $words->takes($bound)) {
+                    $key = $each;
+                }
+            }
+            $bound = null === $key ? null : $words->takesPattern($pattern);
+            if (null === $key || null === $bound) {
+                if ([] !== array_diff_key($test, ['option' => 1])) {
+                    // The "and" leads on to another test.
+                    $words->at = $here - strlen(' and');
+                    break;
+                }
+                throw $words->expected(
+                    $ofDays
+                        ? '"from", "until", "after" or "before" with a day such as 2030-01-31 or +3d'
+                        : '"at least", "at most", "above" or "below" with a number',
+                );
+            }
+            if (null !== $option->number?->unit) {
+                $words->takes($option->number->unit);
+            }
+            $test[$key] = $bound[1];
+        } while ($words->takes('and'));
+
+        return $test;
+    }
+
+    public static function beginnings(Option $option): array
+    {
+        return self::isOrdered($option) ? ['"is at least"', '"is at most"', '"is above"', '"is below"'] : [];
+    }
+
+    private static function isOrdered(Option $option): bool
+    {
+        return Kind::Number === $option->kind || Kind::Date === $option->kind;
     }
 }

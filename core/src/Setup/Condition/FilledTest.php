@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup\Condition;
 
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\Place;
-use Ithrel\Core\Setup\Reading\Reading;
 
 /**
  * Whether the option has an answer.
@@ -47,6 +47,22 @@ final readonly class FilledTest extends Test
     public function onPicks(Option $option): CountRange
     {
         return $this->filled ? new CountRange(1, null) : new CountRange(null, 0);
+    }
+
+    public static function fromWords(?Option $option, SentenceReading $sentence): ?array
+    {
+        foreach (['is answered' => true, 'is not answered' => false, 'has no answer' => false] as $words => $filled) {
+            if (null !== $option && $sentence->words->takes($words)) {
+                return ['option' => $option->code, 'filled' => $filled];
+            }
+        }
+
+        return null;
+    }
+
+    public static function beginnings(Option $option): array
+    {
+        return ['"is answered"', '"has no answer"'];
     }
 
     public function words(?Option $option, string $name): string

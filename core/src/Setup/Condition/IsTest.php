@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup\Condition;
 
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\Place;
-use Ithrel\Core\Setup\Reading\Reading;
 use Ithrel\Core\Setup\Value;
 
 /**
@@ -76,6 +76,65 @@ final readonly class IsTest extends Test
     public function values(): array
     {
         return is_bool($this->is) ? [] : $this->is;
+    }
+
+    public static function fromWords(?Option $option, SentenceReading $sentence): ?array
+    {
+        if (null === $option || !$option->kind->isChoice()) {
+            return null;
+        }
+        if (Kind::Flag === $option->kind) {
+            foreach (['is yes' => true, 'is not yes' => false, 'is no' => false] as $words => $is) {
+                if ($sentence->words->takes($words)) {
+                    return ['option' => $option->code, 'is' => $is];
+                }
+            }
+
+            return null;
+        }
+        $isNot = $sentence->words->takes('is not');
+        $isSeveral = Kind::Several === $option->kind;
+        if (!$isNot && !($isSeveral && $sentence->words->takes('has')) && !$sentence->words->takes('is')) {
+            return null;
+        }
+        $test = ['option' => $option->code, 'is' => self::valuesNamed($option, $sentence)];
+
+        return $isNot ? ['not' => $test] : $test;
+    }
+
+    public static function beginnings(Option $option): array
+    {
+        return match (true) {
+            !$option->kind->isChoice() => [],
+            Kind::Flag === $option->kind => ['"is yes"', '"is not yes"'],
+            default => ['"is" with a value'],
+        };
+    }
+
+    /**
+     * @return list<string> codes; what stands in quotation marks and is no value's name is the code of none
+     */
+    private static function valuesNamed(Option $option, SentenceReading $sentence): array
+    {
+        $words = $sentence->words;
+        $names = $sentence->options->valuesOf($option);
+        $codes = [];
+        do {
+            $here = $words->at;
+            // What reads as the name of another option begins another test.
+            $code = [] !== $codes && $sentence->beginsTest() ? null : $words->name($names) ?? $words->quoted();
+            if (null === $code) {
+                if ([] !== $codes) {
+                    $words->at = $here - strlen(' or');
+                    break;
+                }
+                $labels = array_map(static fn(Value $v): string => $v->label, $option->values);
+                throw $words->expected(sprintf('a value of %s (%s)', $option->name(), $words->told($labels)));
+            }
+            $codes[] = $code;
+        } while ($words->takes('or'));
+
+        return $codes;
     }
 
     public function words(?Option $option, string $name): string

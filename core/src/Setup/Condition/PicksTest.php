@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup\Condition;
 
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\Place;
-use Ithrel\Core\Setup\Reading\Reading;
 
 /**
  * How many values of a several are picked; an option without an answer has 0.
@@ -47,6 +47,40 @@ final readonly class PicksTest extends Test
     public function onPicks(Option $option): ?CountRange
     {
         return $this->fits($option) ? $this->picks : null;
+    }
+
+    public static function fromWords(?Option $option, SentenceReading $sentence): ?array
+    {
+        $words = $sentence->words;
+        $here = $words->at;
+        if (
+            null === $option ||
+            Kind::Several !== $option->kind ||
+            !$words->takes('has') ||
+            !CountRange::begins($words)
+        ) {
+            $words->at = $here;
+
+            return null;
+        }
+        // A number alone may begin the name of a value.
+        $isCount = !$words->fits('\d');
+        $picks = CountRange::fromWords($words);
+        if (!$words->takes('picked') && !$words->takes('picks') && !$words->takes('pick')) {
+            if ($isCount) {
+                throw $words->expected('"picked"');
+            }
+            $words->at = $here;
+
+            return null;
+        }
+
+        return ['option' => $option->code, 'picks' => $picks];
+    }
+
+    public static function beginnings(Option $option): array
+    {
+        return Kind::Several === $option->kind ? ['"has" with a value or a number of picks'] : [];
     }
 
     public function words(?Option $option, string $name): string

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup\Condition;
 
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
 use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\Place;
-use Ithrel\Core\Setup\Reading\Reading;
 
 /**
  * The quantity of the cart line; only in the charges of the setup.
@@ -46,6 +46,32 @@ final readonly class QuantityTest extends Test
     public function onPicks(Option $option): null
     {
         return null;
+    }
+
+    public static function fromWords(?Option $option, SentenceReading $sentence): ?array
+    {
+        $words = $sentence->words;
+        $here = $words->at;
+        if (null !== $option) {
+            return null;
+        }
+        if ($words->takes('quantity is')) {
+            return ['quantity' => CountRange::fromWords($words)];
+        }
+        if (CountRange::begins($words)) {
+            $pieces = CountRange::fromWords($words);
+            if ($words->takes('pieces are bought')) {
+                return ['quantity' => $pieces];
+            }
+            $words->at = $here;
+        }
+
+        return null;
+    }
+
+    public static function beginnings(Option $option): array
+    {
+        return [];
     }
 
     public function words(?Option $option, string $name): string

@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup\Condition;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
+use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\Place;
-use Ithrel\Core\Setup\Reading\Reading;
 
 /**
  * A condition that asks one option (or, in charges, the quantity). It says itself how it is written, when it holds,
- * what that hangs on, and its words; whoever asks tests need not tell them apart.
+ * what that hangs on, and its words, which it also reads; whoever asks tests need not tell them apart.
  */
 abstract readonly class Test implements Condition
 {
@@ -42,6 +43,25 @@ abstract readonly class Test implements Condition
      * it.
      */
     abstract public function onPicks(Option $option): PickedOne|CountRange|null;
+
+    /**
+     * What the sentence says from here on, as it stands in a document; null, with nothing taken, where it is none of
+     * this kind.
+     *
+     * @param Option|null $option whose name stood before; null where none did
+     *
+     * @return array<string, mixed>|null
+     *
+     * @throws UnreadableDocument where it begins as a test of this kind and does not go on so
+     */
+    abstract public static function fromWords(?Option $option, SentenceReading $sentence): ?array;
+
+    /**
+     * How tests of this kind begin behind the name of an option, in words.
+     *
+     * @return list<string>
+     */
+    abstract public static function beginnings(Option $option): array;
 
     /**
      * @param Option|null $option that is asked, if it is there

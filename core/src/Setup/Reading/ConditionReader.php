@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Setup\Reading;
 
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
 use Ithrel\Core\Setup\Condition\All;
 use Ithrel\Core\Setup\Condition\Any;
 use Ithrel\Core\Setup\Condition\CompareTest;
@@ -13,15 +15,14 @@ use Ithrel\Core\Setup\Condition\IsTest;
 use Ithrel\Core\Setup\Condition\Not;
 use Ithrel\Core\Setup\Condition\PicksTest;
 use Ithrel\Core\Setup\Condition\QuantityTest;
-use Ithrel\Core\Setup\Place;
 
 /**
  * Reads conditions.
  */
 final readonly class ConditionReader
 {
-    /** Each kind of test that there is. */
-    private const TESTS = [IsTest::class, FilledTest::class, PicksTest::class, QuantityTest::class, CompareTest::class];
+    /** Each kind of test that there is, in the order in which a sentence is tried for them. */
+    public const TESTS = [FilledTest::class, PicksTest::class, QuantityTest::class, IsTest::class, CompareTest::class];
 
     public function __construct(private Reading $reading) {}
 

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace Ithrel\Core\Setup\Reading;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\Reading;
 use Ithrel\Core\Setup\Kind;
-use Ithrel\Core\Setup\Limits\Picks;
 use Ithrel\Core\Setup\Option;
-use Ithrel\Core\Setup\Place;
+use Ithrel\Core\Setup\Picks;
+use Ithrel\Core\Setup\Stage;
 use Ithrel\Core\Setup\Value;
 
 /**
@@ -39,7 +41,7 @@ final readonly class OptionReader
             $charge = $this->charges->read($o->place('charge'), $o->at('charge'));
         }
         $picks = $o->object('picks');
-        $limits = $kind->limits();
+        $type = $kind->type();
 
         return new Option(
             index: $index,
@@ -51,11 +53,11 @@ final readonly class OptionReader
             shownWhen: $o->has('shownWhen') ? $this->conditions->read($o->object('shownWhen')) : null,
             help: $o->text('help'),
             controls: '' === $o->text('control') ? $o->texts('control') : [$o->text('control')],
-            default: null === $limits ? null : $limits::default($o, $this->reading),
-            stages: $this->reading->stages($o),
+            default: null === $type ? null : $type::default($o, $this->reading),
+            stages: Stage::read($o),
             values: $values,
             picks: Kind::Several === $kind ? new Picks($picks->whole('min') ?? 0, $picks->whole('max')) : null,
-            limits: null === $limits ? null : $limits::read($o, $this->reading),
+            type: null === $type ? null : $type::read($o, $this->reading),
             charge: $charge,
             styled: $o->texts('styled'),
         );
