@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { SHEETS, STATIONS } from './desk/stations'
 
 /** Each station has its own address; pins, filters and places stand in the query. */
 export const router = createRouter({
@@ -13,21 +14,7 @@ export const router = createRouter({
       component: () => import('./desk/DeskView.vue'),
       props: true,
       redirect: (to) => ({ name: 'ladder', params: to.params }),
-      children: [
-        { path: 'outline', name: 'outline', component: () => import('./outline/OutlineStation.vue') },
-        { path: 'ladder', name: 'ladder', component: () => import('./ladder/LadderStation.vue') },
-        { path: 'ledger', name: 'ledger', component: () => import('./ledger/LedgerStation.vue') },
-        {
-          path: 'rehearsal',
-          name: 'rehearsal',
-          component: () => import('./rehearsal/RehearsalStation.vue'),
-        },
-        { path: 'gate', name: 'gate', component: () => import('./gate/GateStation.vue') },
-        { path: 'limits', name: 'limits', component: () => import('./limits/LimitsStation.vue') },
-        { path: 'changes', name: 'changes', component: () => import('./desk/ChangesSheet.vue') },
-        { path: 'scope', name: 'scope', component: () => import('./desk/ScopeSheet.vue') },
-        { path: 'list', name: 'list', component: () => import('./list/ListStation.vue') },
-      ],
+      children: [...STATIONS, ...SHEETS].map(({ name, component }) => ({ path: name, name, component })),
     },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shared/Nowhere.vue') },
   ],

@@ -22,7 +22,7 @@ use Ithrel\Core\Setup\Setup;
  */
 final class Diagnosis
 {
-    private const SOURCES = [
+    public const SOURCES = [
         Source\Charging::class,
         Source\Figures::class,
         Source\Texts::class,

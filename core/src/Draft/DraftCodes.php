@@ -158,14 +158,14 @@ final class DraftCodes
         }
         $coded = [];
         foreach ($condition as $key => $own) {
-            if ('all' === $key || 'any' === $key) {
-                $coded[$key] = array_map(
+            $coded[(string) $key] = match ($key) {
+                'all', 'any' => array_map(
                     fn(mixed $part): array => $this->coded((array) $part),
                     array_values((array) $own),
-                );
-            } elseif ('not' === $key) {
-                $coded[$key] = $this->coded((array) $own);
-            }
+                ),
+                'not' => $this->coded((array) $own),
+                default => $own,
+            };
         }
         if (is_string($condition['option'] ?? null)) {
             $code = $this->found($condition['option']) ?? $condition['option'];
@@ -180,15 +180,6 @@ final class DraftCodes
                     ),
                 );
                 $coded['is'] = 1 === count($codes) ? $codes[0] : $codes;
-            } else {
-                $coded += array_intersect_key($condition, [
-                    'is' => 1,
-                    'filled' => 1,
-                    'atLeast' => 1,
-                    'atMost' => 1,
-                    'above' => 1,
-                    'below' => 1,
-                ]);
             }
         }
 

@@ -17,23 +17,26 @@ use Ithrel\Core\Setup\Value;
  */
 final class OptionNames
 {
+    /** What is read of an option here hangs on no day. */
+    private const NO_DAY = '1970-01-01';
+
     /**
      * @return list<Option> without limits, conditions and charges
      */
-    public static function of(Place $document, Today $today): array
+    public static function of(Place $document): array
     {
         $options = [];
         foreach ($document->objects('options') as $index => $place) {
             $kind = Kind::tryFrom($place->text('kind'));
             if (null !== $kind) {
-                $options[] = self::option($index, $place, $kind, $today);
+                $options[] = self::option($index, $place, $kind);
             }
         }
 
         return $options;
     }
 
-    private static function option(int $index, Place $place, Kind $kind, Today $today): Option
+    private static function option(int $index, Place $place, Kind $kind): Option
     {
         $type = $kind->type();
         $code = $place->text('code');
@@ -56,7 +59,7 @@ final class OptionNames
             default: null,
             stages: [],
             values: $values,
-            type: null === $type ? null : $type::read($place->only('unit'), new Reading($today)),
+            type: null === $type ? null : $type::read($place->only('unit'), new Reading(Today::of(self::NO_DAY))),
         );
     }
 }

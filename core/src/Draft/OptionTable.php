@@ -76,9 +76,9 @@ final class OptionTable
             }
         }
         $this->source->options = array_values(array_filter($byName, $this->isWhole(...)));
-        $named = WrittenCondition::longestFirst($this->source->options);
+        $conditions = new WrittenCondition($this->source->options);
         foreach ($this->conditions as [$of, $value, $words, $from]) {
-            $condition = WrittenCondition::read($words, $named);
+            $condition = $conditions->read($words);
             if (null === $condition) {
                 $this->source->leave(
                     $from,

@@ -22,9 +22,9 @@ final class SameOptions
         foreach ($sources as $source) {
             // A source may have two options of one label; another one then tells of the first.
             $earlier = $options;
-            $named = WrittenCondition::longestFirst($source->options);
+            $conditions = new WrittenCondition($source->options);
             foreach ($source->options as $option) {
-                self::sentences($source, $option, $named);
+                self::sentences($source, $option, $conditions);
                 $plain = PriceSheet::plain($option->label->text());
                 $same = $earlier[$plain] ?? self::ofOptionCode($earlier, $option->label->text());
                 if (null !== $same) {
@@ -99,12 +99,8 @@ final class SameOptions
         return null;
     }
 
-    /**
-     * Conditions that a sheet tells as sentences, as the other sources tell theirs.
-     *
-     * @param list<DraftOption> $named the options of the source, the longest label first
-     */
-    private static function sentences(DraftSource $source, DraftOption $option, array $named): void
+    /** Conditions that a sheet tells as sentences, as the other sources tell theirs. */
+    private static function sentences(DraftSource $source, DraftOption $option, WrittenCondition $conditions): void
     {
         foreach (
             [
@@ -115,7 +111,7 @@ final class SameOptions
         ) {
             $fact = $of->facts[$path] ?? null;
             if (is_array($fact?->value) && is_string($fact->value['sentence'] ?? null)) {
-                $read = WrittenCondition::read($fact->value['sentence'], $named);
+                $read = $conditions->read($fact->value['sentence']);
                 unset($of->facts[$path]);
                 if (null === $read) {
                     $source->leave(

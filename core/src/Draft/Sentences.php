@@ -25,7 +25,7 @@ final readonly class Sentences
 
     public function __construct(private Place $document, private Today $today)
     {
-        $options = OptionNames::of($document, $today);
+        $options = OptionNames::of($document);
         $this->options = new SpokenOptions($options);
         $this->words = new ConditionWords($options);
     }

@@ -4,68 +4,102 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
+use Ithrel\Core\Document\Place;
+use Ithrel\Core\Document\UnreadableDocument;
+use Ithrel\Core\Setup\Condition\SpokenOptions;
+
 /**
- * A condition as a person writes it into a cell: "Size is Large", "Finish = Brass or Nickel", "Gift wrap is yes and
- * Size is Small". The options and values are those of the draft, by label; told with labels, which become codes later.
+ * A condition as a person writes it into a cell: as a sentence, else more loosely: "Finish = Brass, Nickel", "Gift
+ * wrap", "Size: Small; Gift wrap". The options and values are those of the draft, by label; told with labels, which
+ * become codes later.
  */
-final class WrittenCondition
+final readonly class WrittenCondition
 {
-    private const BOUNDS = [
-        'at least' => 'atLeast',
-        'from' => 'atLeast',
-        'at most' => 'atMost',
-        'until' => 'atMost',
-        'above' => 'above',
-        'after' => 'above',
-        'below' => 'below',
-        'before' => 'below',
-    ];
+    /** @var list<DraftOption> the longest label first, as one may begin another */
+    private array $options;
+
+    private SpokenOptions $spoken;
 
     /**
-     * The longest label first, as one may begin another.
-     *
      * @param list<DraftOption> $options
-     *
-     * @return list<DraftOption>
      */
-    public static function longestFirst(array $options): array
+    public function __construct(array $options)
     {
+        $this->spoken = self::spoken($options);
         usort(
             $options,
             static fn(DraftOption $a, DraftOption $b): int => mb_strlen($b->label->text()) <=>
                 mb_strlen($a->label->text()),
         );
-
-        return $options;
+        $this->options = $options;
     }
 
     /**
-     * @param list<DraftOption> $options as longestFirst() has them
-     *
      * @return array<string, mixed>|null with labels in place of codes; null where it is not understood
      */
-    public static function read(string $words, array $options): ?array
+    public function read(string $words): ?array
+    {
+        return $this->sentence($words) ?? $this->loosely($words);
+    }
+
+    /**
+     * @return array<string, mixed>|null
+     */
+    private function sentence(string $words): ?array
+    {
+        try {
+            return ConditionSentence::read($this->spoken, $words);
+        } catch (UnreadableDocument) {
+            return null;
+        }
+    }
+
+    /**
+     * @param list<DraftOption> $options
+     */
+    private static function spoken(array $options): SpokenOptions
+    {
+        $told = array_map(
+            static fn(DraftOption $option): array => [
+                'code' => $option->label->text(),
+                'kind' => $option->kind?->text() ?? '',
+                'unit' => $option->facts['unit']->value ?? null,
+                'values' => array_map(
+                    static fn(DraftValue $value): array => ['code' => $value->label->text()],
+                    $option->values,
+                ),
+            ],
+            $options,
+        );
+        $document = json_decode(json_encode(['options' => $told], JSON_THROW_ON_ERROR));
+        \assert($document instanceof \stdClass);
+
+        return new SpokenOptions(OptionNames::of(new Place($document, '')));
+    }
+
+    /**
+     * @return array<string, mixed>|null
+     */
+    private function loosely(string $words): ?array
     {
         foreach (['all' => '/\s+(?:and|&)\s+/iu', 'any' => '/\s*;\s*/u'] as $how => $between) {
             $parts = self::parts($between, trim($words));
             if (count($parts) > 1) {
-                $read = array_map(static fn(string $part): ?array => self::read($part, $options), $parts);
+                $read = array_map($this->loosely(...), $parts);
 
                 return in_array(null, $read, true) ? null : [$how => $read];
             }
         }
 
-        return self::test(trim($words), $options);
+        return $this->test(trim($words));
     }
 
     /**
-     * @param list<DraftOption> $options
-     *
      * @return array<string, mixed>|null
      */
-    private static function test(string $words, array $options): ?array
+    private function test(string $words): ?array
     {
-        foreach ($options as $option) {
+        foreach ($this->options as $option) {
             $label = $option->label->text();
             $code = is_string($option->facts['code']->value ?? null) ? $option->facts['code']->value : $label;
             $names = implode(
@@ -86,7 +120,7 @@ final class WrittenCondition
             ) {
                 continue;
             }
-            $test = self::answer($option, $label, trim($m['answer']));
+            $test = $this->answer($option, $label, trim($m['answer']));
             if (null !== $test) {
                 return '' === $m['not'] ? $test : ['not' => $test];
             }
@@ -98,7 +132,7 @@ final class WrittenCondition
     /**
      * @return array<string, mixed>|null
      */
-    private static function answer(DraftOption $option, string $label, string $answer): ?array
+    private function answer(DraftOption $option, string $label, string $answer): ?array
     {
         if ([] !== $option->values) {
             $labels = [];
@@ -124,28 +158,8 @@ final class WrittenCondition
         if (in_array(mb_strtolower($answer), ['filled', 'answered', 'given'], true)) {
             return ['option' => $label, 'filled' => true];
         }
-        $bound = match ($option->kind?->value) {
-            'number' => '-?\d+(?:\.\d+)?',
-            'date' => '\d{4}-\d\d-\d\d|[+-]\d{1,5}d',
-            default => null,
-        };
-        $unit = is_string($option->facts['unit']->value ?? null) ? $option->facts['unit']->value : '';
 
-        return null !== $bound &&
-            1 ===
-                preg_match(
-                    '/^(?<how>' .
-                        implode('|', array_keys(self::BOUNDS)) .
-                        ') (?<bound>' .
-                        $bound .
-                        ')(?: ' .
-                        preg_quote($unit, '/') .
-                        ')?$/iD',
-                    $answer,
-                    $m,
-                )
-            ? ['option' => $label, self::BOUNDS[strtolower($m['how'])] => $m['bound']]
-            : null;
+        return $this->sentence(sprintf('"%s" is %s', $label, $answer));
     }
 
     /**

@@ -9,12 +9,12 @@ namespace Ithrel\Core\Words;
  */
 final class Count
 {
-    /** All digits up to fifteen, beyond that two figures and a power of ten. */
+    /** All digits up to fifteen, in groups of three; beyond that two figures and a power of ten. */
     public static function of(\GMP $count): string
     {
         $digits = gmp_strval($count);
         if (strlen($digits) <= 15) {
-            return $digits;
+            return (string) preg_replace('/\B(?=(\d{3})+(?!\d))/', "\u{2009}", $digits);
         }
 
         return sprintf(

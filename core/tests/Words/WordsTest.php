@@ -119,8 +119,9 @@ final class WordsTest extends TestCase
 
     public function testCountsAreReadable(): void
     {
-        self::assertSame('641628650880', Count::of(gmp_init('641628650880')));
-        self::assertSame('999999999999999', Count::of(gmp_init('999999999999999')));
+        self::assertSame("641\u{2009}628\u{2009}650\u{2009}880", Count::of(gmp_init('641628650880')));
+        self::assertSame('999', Count::of(gmp_init('999')));
+        self::assertSame("999\u{2009}999\u{2009}999\u{2009}999\u{2009}999", Count::of(gmp_init('999999999999999')));
         self::assertSame('1.0 × 10¹⁵', Count::of(gmp_init('1000000000000000')));
         self::assertSame('7.9 × 10⁵⁶', Count::of(gmp_mul(79, gmp_pow(10, 55))));
     }

@@ -10,6 +10,7 @@ import { queries, queryClient } from '../shared/queries'
 import { bySeverity, SEVERITIES } from '../shared/severity'
 import { useShortcuts } from '../shared/shortcuts'
 import Trouble from '../shared/Trouble.vue'
+import { STATIONS } from './stations'
 import { provideDesk } from './useDesk'
 
 const props = defineProps<{ id: string }>()
@@ -19,16 +20,6 @@ const query = useQuery(computed(() => ({ ...queries.desk(props.id), shallow: tru
 const desk = computed(() => deskOf(query.data.value))
 const shop = useQuery(queries.shop())
 provideDesk(desk)
-
-const STATIONS = [
-  { name: 'outline', title: 'Outline', asks: 'What was entered?' },
-  { name: 'ladder', title: 'Ladder', asks: 'What can be selected?' },
-  { name: 'list', title: 'List', asks: 'Every combination' },
-  { name: 'ledger', title: 'Ledger', asks: 'What does it cost?' },
-  { name: 'limits', title: 'Limits', asks: 'What may be typed?' },
-  { name: 'rehearsal', title: 'Rehearsal', asks: 'What did the shop do?' },
-  { name: 'gate', title: 'Gate', asks: 'May it launch?' },
-] as const
 
 const tally = computed(() => bySeverity(desk.value?.findings ?? []))
 const figures = computed(() => {
@@ -46,15 +37,7 @@ async function toStation(name: string): Promise<void> {
   const { pin, in: typed, qty } = route.query
   await router.push({ name, params: { id: props.id }, query: { pin, in: typed, qty } })
 }
-useShortcuts({
-  '1': () => void toStation('outline'),
-  '2': () => void toStation('ladder'),
-  '3': () => void toStation('list'),
-  '4': () => void toStation('ledger'),
-  '5': () => void toStation('limits'),
-  '6': () => void toStation('rehearsal'),
-  '7': () => void toStation('gate'),
-})
+useShortcuts(Object.fromEntries(STATIONS.map((s, i) => [`${i + 1}`, () => void toStation(s.name)])))
 
 /** The window is opened within the click, as browsers want it, and led to the page once that is known. */
 const onSale = useMutation({

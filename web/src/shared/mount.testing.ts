@@ -3,6 +3,7 @@ import { mount, type VueWrapper } from '@vue/test-utils'
 import { defineComponent, h, type Component } from 'vue'
 import { createMemoryHistory, createRouter, type Router } from 'vue-router'
 import { createVuetify } from 'vuetify'
+import { SHEETS, STATIONS } from '../desk/stations'
 
 const Empty = defineComponent({ render: () => h('div') })
 
@@ -12,15 +13,11 @@ export function testRouter(): Router {
     history: createMemoryHistory(),
     routes: [
       { path: '/', name: 'shelf', component: Empty },
-      { path: '/setups/:id/outline', name: 'outline', component: Empty },
-      { path: '/setups/:id/ladder', name: 'ladder', component: Empty },
-      { path: '/setups/:id/list', name: 'list', component: Empty },
-      { path: '/setups/:id/ledger', name: 'ledger', component: Empty },
-      { path: '/setups/:id/gate', name: 'gate', component: Empty },
-      { path: '/setups/:id/scope', name: 'scope', component: Empty },
-      { path: '/setups/:id/changes', name: 'changes', component: Empty },
-      { path: '/setups/:id/limits', name: 'limits', component: Empty },
-      { path: '/setups/:id/rehearsal', name: 'rehearsal', component: Empty },
+      ...[...STATIONS, ...SHEETS].map(({ name }) => ({
+        path: `/setups/:id/${name}`,
+        name,
+        component: Empty,
+      })),
     ],
   })
 }

@@ -1,8 +1,9 @@
 import { onMounted, onUnmounted } from 'vue'
+import { STATIONS } from '../desk/stations'
 
 /** What every shortcut does, for the sheet under "?". */
 export const SHORTCUTS: { keys: string; does: string }[] = [
-  { keys: '1 2 3 4 5', does: 'Outline, Ladder, List, Ledger, Rehearsal' },
+  { keys: STATIONS.map((_, i) => i + 1).join(' '), does: STATIONS.map((s) => s.title).join(', ') },
   { keys: 'n / p', does: 'next / previous finding, or check that differs' },
   { keys: '← → ↑ ↓', does: 'move among the cells of the ladder' },
   { keys: 'Enter or Space', does: 'pin or unpin the cell in focus' },

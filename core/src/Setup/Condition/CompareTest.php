@@ -8,6 +8,7 @@ use Brick\Math\BigDecimal;
 use Ithrel\Core\Document\Place;
 use Ithrel\Core\Document\Reading;
 use Ithrel\Core\Document\Today;
+use Ithrel\Core\Limit\Type\Ordered;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 
@@ -168,7 +169,7 @@ final readonly class CompareTest extends Test
     public static function fromWords(?Option $option, SentenceReading $sentence): ?array
     {
         $words = $sentence->words;
-        if (null === $option || !self::isOrdered($option) || !$words->takes('is')) {
+        if (null === $option || !($option->type instanceof Ordered) || !$words->takes('is')) {
             return null;
         }
         $ofDays = Kind::Date === $option->kind;
@@ -179,8 +180,8 @@ final readonly class CompareTest extends Test
         do {
             $here = $words->at;
             $key = null;
-            foreach (self::READ as $bound => $each) {
-                if (null === $key && $words->takes($bound)) {
+            foreach (self::READ as $said => $each) {
+                if (null === $key && $words->takes($said)) {
                     $key = $each;
                 }
             }
@@ -208,11 +209,6 @@ final readonly class CompareTest extends Test
 
     public static function beginnings(Option $option): array
     {
-        return self::isOrdered($option) ? ['"is at least"', '"is at most"', '"is above"', '"is below"'] : [];
-    }
-
-    private static function isOrdered(Option $option): bool
-    {
-        return Kind::Number === $option->kind || Kind::Date === $option->kind;
+        return $option->type instanceof Ordered ? ['"is at least"', '"is at most"', '"is above"', '"is below"'] : [];
     }
 }
