@@ -16,32 +16,6 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class Judge
 {
-    /** The order in which problems are named; the first that applies stands in the sheet. */
-    private const ORDER = [
-        'missing',
-        'unknown-value',
-        'picks',
-        'quantity',
-        'input.too-short',
-        'input.too-long',
-        'input.lines',
-        'input.characters',
-        'input.pattern',
-        'input.undecided',
-        'input.number',
-        'input.below',
-        'input.above',
-        'input.step',
-        'input.decimals',
-        'input.date',
-        'input.day',
-        'input.colour',
-        'input.file-type',
-        'input.file-size',
-        'input.file-count',
-        'input.pixels',
-    ];
-
     public function __construct(private Setup $setup) {}
 
     /**
@@ -73,7 +47,7 @@ final readonly class Judge
                 HtmlField::of($option, is_array($answer) ? '' : $answer, null),
             );
         }
-        $first = self::first($problems);
+        $first = $problems[0] ?? null;
 
         return $this->row(
             $answer,
@@ -99,7 +73,7 @@ final readonly class Judge
     public function quantity(string|int $answer, string $about): BoundaryRow
     {
         $given = GivenState::read($this->setup, (object) ['quantity' => $answer]);
-        $first = self::first($given->problems);
+        $first = $given->problems[0] ?? null;
 
         return $this->row(
             $answer,
@@ -136,20 +110,6 @@ final readonly class Judge
             },
             $found,
         );
-    }
-
-    /**
-     * @param list<AnswerProblem> $problems
-     */
-    private static function first(array $problems): ?AnswerProblem
-    {
-        $rank = array_flip(self::ORDER);
-        usort(
-            $problems,
-            static fn(AnswerProblem $a, AnswerProblem $b): int => ($rank[$a->code] ?? 0) <=> ($rank[$b->code] ?? 0),
-        );
-
-        return $problems[0] ?? null;
     }
 
     /**

@@ -15,7 +15,7 @@ use Ithrel\Core\Document\Pointer;
  */
 final class DocumentChanges
 {
-    /** What is compared as a whole. */
+    /** Objects that are compared as a whole. */
     private const WHOLE = [
         'shownWhen',
         'allowedWhen',
@@ -25,20 +25,8 @@ final class DocumentChanges
         'charge',
         'size',
         'box',
-        'points',
         'pick',
-        'by',
-        'stages',
-        'control',
-        'styled',
-        'weekdays',
-        'closed',
-        'types',
-        'colours',
-        'takes',
-        'fixed',
         'figures',
-        'steps',
     ];
 
     /** Lists whose members are known by a name of their own. */

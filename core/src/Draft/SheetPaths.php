@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
+use Ithrel\Core\Setup\Kind;
+
 /**
  * What the columns of a setup's own sheets hold: a path below an option, a value or a row, and how it is written in a
  * cell. A path that is not named here is written as JSON.
@@ -17,8 +19,8 @@ final class SheetPaths
     /** What stands before the label of an option that rows go by. */
     public const PICK = 'pick: ';
 
-    /** In the order of columns. */
-    private const HOW = [
+    /** In the order of columns; what inputs are limited by stands between these and those. */
+    private const FIRST = [
         'label' => 'text',
         'kind' => 'text',
         'required' => 'yes',
@@ -43,29 +45,8 @@ final class SheetPaths
         'section' => 'text',
         'picks/min' => 'whole',
         'picks/max' => 'whole',
-        'length/min' => 'whole',
-        'length/max' => 'whole',
-        'length/measure' => 'text',
-        'lines/max' => 'whole',
-        'allow' => 'text',
-        'pattern' => 'text',
-        'styled' => 'list',
-        'min' => 'decimal',
-        'max' => 'decimal',
-        'step' => 'decimal',
-        'decimals' => 'whole',
-        'unit' => 'text',
-        'earliest' => 'text',
-        'latest' => 'text',
-        'weekdays' => 'wholes',
-        'closed' => 'list',
-        'types' => 'list',
-        'maxBytes' => 'whole',
-        'files/min' => 'whole',
-        'files/max' => 'whole',
-        'pixels/minWidth' => 'whole',
-        'pixels/minHeight' => 'whole',
-        'colours' => 'list',
+    ];
+    private const LAST = [
         'yes/charge' => 'charge',
         'yes/weight' => 'decimal',
         'yes/points' => 'whole',
@@ -80,8 +61,11 @@ final class SheetPaths
         'stages' => 'list',
     ];
 
-    /** Objects whose keys have a column each. */
-    private const PARTED = ['picks', 'length', 'lines', 'files', 'pixels', 'yes', 'size', 'figures'];
+    /** @var array<string, string>|null path => how its cells are written */
+    private static ?array $all = null;
+
+    /** An object that has a column for each of its keys, whatever they are. */
+    private const FIGURES = 'figures';
 
     /**
      * What an object says, by path; what it is known by and its members are not among it.
@@ -94,7 +78,7 @@ final class SheetPaths
     {
         $leaves = [];
         foreach (array_diff_key($object, ['code' => 1, 'values' => 1, 'pick' => 1]) as $key => $own) {
-            if (is_array($own) && in_array($key, self::PARTED, true) && !array_is_list($own)) {
+            if (is_array($own) && isset(self::parted()[$key]) && !array_is_list($own)) {
                 foreach ($own as $below => $leaf) {
                     $leaves[$key . '/' . $below] = $leaf;
                 }
@@ -113,15 +97,42 @@ final class SheetPaths
      */
     public static function ordered(array $paths): array
     {
-        $known = array_keys(array_intersect_key(self::HOW, $paths));
+        $known = array_keys(array_intersect_key(self::all(), $paths));
 
-        return [...$known, ...array_keys(array_diff_key($paths, self::HOW))];
+        return [...$known, ...array_keys(array_diff_key($paths, self::all()))];
+    }
+
+    /**
+     * @return array<string, string> path => how its cells are written, in the order of columns
+     */
+    private static function all(): array
+    {
+        return self::$all ??= array_merge(
+            self::FIRST,
+            ...array_map(static fn(string $type): array => $type::cells(), Kind::types()),
+            ...[self::LAST],
+        );
+    }
+
+    /**
+     * @return array<string, true> objects whose keys have a column each
+     */
+    private static function parted(): array
+    {
+        $parted = [self::FIGURES => true];
+        foreach (array_keys(self::all()) as $path) {
+            if (str_contains($path, '/')) {
+                $parted[explode('/', $path)[0]] = true;
+            }
+        }
+
+        return $parted;
     }
 
     /** How the cells of a path are written: "text", "yes", "amount", …; "json" where nothing else is known. */
     public static function how(string $path): string
     {
-        return self::HOW[$path] ?? (str_starts_with($path, 'figures/') ? 'text' : 'json');
+        return self::all()[$path] ?? (str_starts_with($path, 'figures/') ? 'text' : 'json');
     }
 
     /** A path as the heading of a column: "shown when", "length max". */
@@ -138,7 +149,7 @@ final class SheetPaths
         if (1 === preg_match('/^figures\s+(\S+)$/i', $heading, $m)) {
             return 'figures/' . $m[1];
         }
-        foreach (array_keys(self::HOW) as $path) {
+        foreach (array_keys(self::all()) as $path) {
             if (Columns::plain(self::heading($path)) === Columns::plain($heading)) {
                 return $path;
             }

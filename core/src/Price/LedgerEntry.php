@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Price;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Setup\Charge\Charge;
 use Ithrel\Core\Setup\Charge\Workings;
 
 /**
@@ -18,6 +19,7 @@ final readonly class LedgerEntry
      * @param BigDecimal|null $amount what is added; null where it cannot be worked out
      * @param BigDecimal|null $running unit price so far
      * @param Workings|null $workings how the amount came about, before rounding
+     * @param Charge|null $charge null for the price of a part
      */
     public function __construct(
         public string $at,
@@ -27,5 +29,6 @@ final readonly class LedgerEntry
         public ?BigDecimal $amount,
         public ?BigDecimal $running,
         public ?Workings $workings,
+        public ?Charge $charge,
     ) {}
 }

@@ -121,25 +121,9 @@ final readonly class LedgerSheet
     {
         $workings = $entry->workings;
         if (null === $workings) {
-            return 'part' === $entry->how ? 'price of the part' : 'has no value here';
+            return null === $entry->charge ? 'price of the part' : 'has no value here';
         }
-        $words = match ($entry->how) {
-            'percent' => 'of ' . $this->text($workings->of),
-            'tiers' => null === $workings->of ? 'by the quantity' : 'by the quantity, of ' . $this->text($workings->of),
-            'per-character', 'per-file', 'per-pick' => sprintf(
-                '%s counted',
-                null === $workings->of ? '' : PlainDecimal::of($workings->of),
-            ),
-            'formula' => null === $workings->value
-                ? 'formula'
-                : sprintf(
-                    'formula comes to %s, held at %s',
-                    PlainDecimal::of($workings->value),
-                    PlainDecimal::of($workings->amount),
-                ),
-            'part' => 'price of the part',
-            default => '',
-        };
+        $words = $entry->charge?->basis($workings, $this->text(...)) ?? 'price of the part';
         $rounded =
             null === $entry->amount || $entry->amount->isEqualTo($workings->amount)
                 ? ''

@@ -50,7 +50,16 @@ final readonly class Pricer
         $ledger = $ownLines = $problems = [];
         foreach ($this->effects($state, $quantity) as [$charge, $part, $option, $value, $label, $at]) {
             if (null !== $charge?->setsBase()) {
-                $ledger[] = new LedgerEntry($at, $label, $charge->how(), false, BigDecimal::zero(), $running, null);
+                $ledger[] = new LedgerEntry(
+                    $at,
+                    $label,
+                    $charge->how(),
+                    false,
+                    BigDecimal::zero(),
+                    $running,
+                    null,
+                    $charge,
+                );
                 continue;
             }
             try {
@@ -101,6 +110,7 @@ final readonly class Pricer
                 $amount,
                 $running,
                 $workings,
+                $charge,
             );
         }
         $unit = null === $running ? null : $this->setup->rounded($running);

@@ -55,6 +55,21 @@ enum Kind: string
         };
     }
 
+    /**
+     * What inputs are, of each kind that there is.
+     *
+     * @return list<class-string<InputType>>
+     */
+    public static function types(): array
+    {
+        return array_values(
+            array_filter(
+                array_map(static fn(self $kind): ?string => $kind->type(), self::cases()),
+                static fn(?string $type): bool => null !== $type,
+            ),
+        );
+    }
+
     /** What a formula may ask of an answer of this kind beside figures; null where nothing. */
     public function measured(): ?Measured
     {

@@ -6,7 +6,6 @@ namespace Ithrel\Core\Setup;
 
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Document\Today;
-use Ithrel\Core\Setup\Charge\TierCharge;
 use Ithrel\Core\Setup\Condition\Any;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Condition\IsTest;
@@ -82,7 +81,7 @@ final readonly class Setup
 
     /**
      * Quantities on either side of which a price by the piece may change: the bounds in conditions of the setup's
-     * charges, and the steps of tiers with what is just below them.
+     * charges, and what these themselves change at.
      *
      * @return list<int>
      */
@@ -93,9 +92,7 @@ final readonly class Setup
             foreach ($charge->when?->tests() ?? [] as $test) {
                 array_push($marks, ...$test instanceof QuantityTest ? $test->pieces->marks() : []);
             }
-            foreach ($charge->charge instanceof TierCharge ? array_keys($charge->charge->steps) : [] as $from) {
-                array_push($marks, $from - 1, $from);
-            }
+            array_push($marks, ...$charge->charge->quantityMarks());
         }
 
         return array_values(array_unique(array_filter($marks, static fn(?int $q): bool => null !== $q && $q > 0)));

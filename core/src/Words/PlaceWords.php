@@ -22,24 +22,7 @@ final readonly class PlaceWords
         'required' => 'whether %s is required',
         'hidden' => '%s, kept for later',
         'stages' => 'where %s is carried',
-        'length' => 'the length of %s',
-        'lines' => 'the lines of %s',
-        'allow' => 'the characters of %s',
-        'pattern' => 'the form of %s',
-        'min' => 'the least of %s',
-        'max' => 'the most of %s',
-        'step' => 'the step of %s',
-        'decimals' => 'the decimals of %s',
-        'types' => 'the file types of %s',
-        'maxBytes' => 'the size of the files of %s',
-        'files' => 'the number of files of %s',
-        'pixels' => 'the pixels of %s',
-        'earliest' => 'the first day of %s',
-        'latest' => 'the last day of %s',
-        'weekdays' => 'the weekdays of %s',
-        'closed' => 'the closed days of %s',
         'picks' => 'the picks of %s',
-        'colours' => 'the colours of %s',
         'control' => 'the two controls of %s',
         'price' => 'the price of %s',
         'salePrice' => 'the sale price of %s',
@@ -51,7 +34,6 @@ final readonly class PlaceWords
         'when' => 'when %s is charged',
         'label' => 'the label of %s',
         'default' => 'the default of %s',
-        'unit' => 'the unit of %s',
         'value' => 'what %s says',
         'free' => 'whether %s is free',
         'figures' => 'the figures of %s',
@@ -59,7 +41,16 @@ final readonly class PlaceWords
         'percent' => 'the percentage of %s',
     ];
 
-    public function __construct(private Setup $setup) {}
+    /** @var array<string, string> the same with what each kind of input calls its limits */
+    private array $about;
+
+    public function __construct(private Setup $setup)
+    {
+        $this->about = array_merge(
+            self::ABOUT,
+            ...array_map(static fn(string $type): array => $type::places(), Kind::types()),
+        );
+    }
 
     /**
      * @param string $at JSON Pointer, or "/checkout" for what no place of the setup can explain
@@ -81,7 +72,7 @@ final readonly class PlaceWords
         $words = $name;
         // The nearest part says most: the floor of a charge is "the least of the charge of Area".
         foreach ($rest as $key) {
-            $words = sprintf(self::ABOUT[$key] ?? $key . ' of %s', $words);
+            $words = sprintf($this->about[$key] ?? $key . ' of %s', $words);
         }
 
         return $words;

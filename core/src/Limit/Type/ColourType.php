@@ -32,6 +32,16 @@ final readonly class ColourType implements InputType
         return $option->has('default') ? strtolower($option->text('default')) : null;
     }
 
+    public static function cells(): array
+    {
+        return ['colours' => 'list'];
+    }
+
+    public static function places(): array
+    {
+        return ['colours' => 'the colours of %s'];
+    }
+
     public static function measured(): null
     {
         return null;

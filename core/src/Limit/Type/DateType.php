@@ -55,6 +55,21 @@ final readonly class DateType implements Ordered
         return null === $day ? null : Today::isoOf($day);
     }
 
+    public static function cells(): array
+    {
+        return ['earliest' => 'text', 'latest' => 'text', 'weekdays' => 'wholes', 'closed' => 'list'];
+    }
+
+    public static function places(): array
+    {
+        return [
+            'earliest' => 'the first day of %s',
+            'latest' => 'the last day of %s',
+            'weekdays' => 'the weekdays of %s',
+            'closed' => 'the closed days of %s',
+        ];
+    }
+
     public static function measured(): null
     {
         return null;

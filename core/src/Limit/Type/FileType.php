@@ -50,6 +50,28 @@ final readonly class FileType implements InputType
         return null;
     }
 
+    public static function cells(): array
+    {
+        return [
+            'types' => 'list',
+            'maxBytes' => 'whole',
+            'files/min' => 'whole',
+            'files/max' => 'whole',
+            'pixels/minWidth' => 'whole',
+            'pixels/minHeight' => 'whole',
+        ];
+    }
+
+    public static function places(): array
+    {
+        return [
+            'types' => 'the file types of %s',
+            'maxBytes' => 'the size of the files of %s',
+            'files' => 'the number of files of %s',
+            'pixels' => 'the pixels of %s',
+        ];
+    }
+
     public static function measured(): Measured
     {
         return Measured::Files;
@@ -73,10 +95,59 @@ final readonly class FileType implements InputType
 
     public function problems(Input $input): array
     {
-        $problems = [];
-        $count = count($input->files);
+        return [
+            ...$this->typeProblems($input->files),
+            ...$this->sizeProblems($input->files),
+            ...$this->countProblems(count($input->files)),
+            ...$this->pixelProblems($input->files),
+        ];
+    }
+
+    /**
+     * @param list<GivenFile> $files
+     *
+     * @return iterable<int, LimitProblem>
+     */
+    private function typeProblems(array $files): iterable
+    {
+        foreach ($files as $file) {
+            if (null !== $this->types && null !== $file->type && !self::typeFits($file->type, $this->types)) {
+                yield new LimitProblem(
+                    'input.file-type',
+                    sprintf('%s is of the kind %s, which is not taken.', $file->name, $file->type),
+                    implode(', ', $this->types),
+                    $file->type,
+                );
+            }
+        }
+    }
+
+    /**
+     * @param list<GivenFile> $files
+     *
+     * @return iterable<int, LimitProblem>
+     */
+    private function sizeProblems(array $files): iterable
+    {
+        foreach ($files as $file) {
+            if (null !== $this->maxBytes && null !== $file->bytes && $file->bytes > $this->maxBytes) {
+                yield new LimitProblem(
+                    'input.file-size',
+                    sprintf('%s has %d bytes, more than the %d taken.', $file->name, $file->bytes, $this->maxBytes),
+                    (string) $this->maxBytes,
+                    (string) $file->bytes,
+                );
+            }
+        }
+    }
+
+    /**
+     * @return iterable<int, LimitProblem>
+     */
+    private function countProblems(int $count): iterable
+    {
         if (null !== $this->minFiles && $count < $this->minFiles) {
-            $problems[] = new LimitProblem(
+            yield new LimitProblem(
                 'input.file-count',
                 sprintf('at least %d files are needed, %d given.', $this->minFiles, $count),
                 (string) $this->minFiles,
@@ -84,36 +155,29 @@ final readonly class FileType implements InputType
             );
         }
         if (null !== $this->maxFiles && $count > $this->maxFiles) {
-            $problems[] = new LimitProblem(
+            yield new LimitProblem(
                 'input.file-count',
                 sprintf('at most %d files are taken, %d given.', $this->maxFiles, $count),
                 (string) $this->maxFiles,
                 (string) $count,
             );
         }
-        foreach ($input->files as $file) {
-            if (null !== $this->types && null !== $file->type && !self::typeFits($file->type, $this->types)) {
-                $problems[] = new LimitProblem(
-                    'input.file-type',
-                    sprintf('%s is of the kind %s, which is not taken.', $file->name, $file->type),
-                    implode(', ', $this->types),
-                    $file->type,
-                );
-            }
-            if (null !== $this->maxBytes && null !== $file->bytes && $file->bytes > $this->maxBytes) {
-                $problems[] = new LimitProblem(
-                    'input.file-size',
-                    sprintf('%s has %d bytes, more than the %d taken.', $file->name, $file->bytes, $this->maxBytes),
-                    (string) $this->maxBytes,
-                    (string) $file->bytes,
-                );
-            }
+    }
+
+    /**
+     * @param list<GivenFile> $files
+     *
+     * @return iterable<int, LimitProblem>
+     */
+    private function pixelProblems(array $files): iterable
+    {
+        foreach ($files as $file) {
             foreach (
                 [['wide', $this->minWidth, $file->width], ['high', $this->minHeight, $file->height]]
                 as [$word, $least, $found]
             ) {
                 if (null !== $least && null !== $found && $found < $least) {
-                    $problems[] = new LimitProblem(
+                    yield new LimitProblem(
                         'input.pixels',
                         sprintf('%s is %d pixels %s; at least %d are needed.', $file->name, $found, $word, $least),
                         (string) $least,
@@ -122,8 +186,6 @@ final readonly class FileType implements InputType
                 }
             }
         }
-
-        return $problems;
     }
 
     /**

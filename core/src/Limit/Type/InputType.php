@@ -22,6 +22,20 @@ interface InputType
     /** What is filled in beforehand, as it is typed; null where nothing is, or nothing can be. */
     public static function default(Place $option, Reading $reading): ?string;
 
+    /**
+     * How each limit is written in a cell: "text", "whole", "decimal", a "list" of texts or of "wholes".
+     *
+     * @return array<string, string> by its path below the option
+     */
+    public static function cells(): array;
+
+    /**
+     * What each limit is called.
+     *
+     * @return array<string, string> by its key, with %s for the option: "the length of %s"
+     */
+    public static function places(): array;
+
     /** What a formula may ask of an answer beside figures; null where nothing. */
     public static function measured(): ?Measured;
 
@@ -40,7 +54,7 @@ interface InputType
     public function unreadable(): array;
 
     /**
-     * What the limits have against an input.
+     * What the limits have against an input, in the order in which problems are told.
      *
      * @return list<LimitProblem>
      */

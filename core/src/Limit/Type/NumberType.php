@@ -43,6 +43,22 @@ final readonly class NumberType implements Ordered
         return $option->has('default') ? (string) $option->decimal('default') : null;
     }
 
+    public static function cells(): array
+    {
+        return ['min' => 'decimal', 'max' => 'decimal', 'step' => 'decimal', 'decimals' => 'whole', 'unit' => 'text'];
+    }
+
+    public static function places(): array
+    {
+        return [
+            'min' => 'the least of %s',
+            'max' => 'the most of %s',
+            'step' => 'the step of %s',
+            'decimals' => 'the decimals of %s',
+            'unit' => 'the unit of %s',
+        ];
+    }
+
     public static function measured(): Measured
     {
         return Measured::Value;

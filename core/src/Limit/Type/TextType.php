@@ -55,6 +55,29 @@ final readonly class TextType implements InputType
         return $option->has('default') ? $option->text('default') : null;
     }
 
+    public static function cells(): array
+    {
+        return [
+            'length/min' => 'whole',
+            'length/max' => 'whole',
+            'length/measure' => 'text',
+            'lines/max' => 'whole',
+            'allow' => 'text',
+            'pattern' => 'text',
+            'styled' => 'list',
+        ];
+    }
+
+    public static function places(): array
+    {
+        return [
+            'length' => 'the length of %s',
+            'lines' => 'the lines of %s',
+            'allow' => 'the characters of %s',
+            'pattern' => 'the form of %s',
+        ];
+    }
+
     public static function measured(): Measured
     {
         return Measured::Characters;

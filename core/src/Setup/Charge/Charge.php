@@ -59,6 +59,14 @@ abstract readonly class Charge
     /** The least that it adds where the base is at most this one; null where that is not seen at once. */
     abstract public function least(BigDecimal $base): ?BigDecimal;
 
+    /**
+     * What its amount came from, in words; empty where that is the amount itself.
+     *
+     * @param Workings $workings of this charge
+     * @param \Closure(?BigDecimal): string $money an amount of money as text
+     */
+    abstract public function basis(Workings $workings, \Closure $money): string;
+
     /** The base that it sets, and then it adds nothing; null for every other. */
     abstract public function setsBase(): ?BigDecimal;
 
@@ -81,6 +89,16 @@ abstract readonly class Charge
      * @return array{BigDecimal, string}|null
      */
     abstract public function told(): ?array;
+
+    /**
+     * Quantities on either side of which it may change.
+     *
+     * @return list<int>
+     */
+    public function quantityMarks(): array
+    {
+        return [];
+    }
 
     protected static function isPerLine(Place $charge): bool
     {

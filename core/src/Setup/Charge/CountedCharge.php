@@ -102,6 +102,11 @@ final readonly class CountedCharge extends Charge
         return $this->amount->isNegative() ? null : BigDecimal::zero();
     }
 
+    public function basis(Workings $workings, \Closure $money): string
+    {
+        return sprintf('%s counted', $workings->of ?? '');
+    }
+
     public function told(): array
     {
         return [$this->amount, '%s ' . self::EACH[$this->how] . ' is charged'];

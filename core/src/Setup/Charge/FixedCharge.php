@@ -67,6 +67,11 @@ final readonly class FixedCharge extends Charge
         return $this->amount;
     }
 
+    public function basis(Workings $workings, \Closure $money): string
+    {
+        return '';
+    }
+
     public function told(): array
     {
         return [$this->amount, '%s is charged'];

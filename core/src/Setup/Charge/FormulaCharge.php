@@ -129,6 +129,17 @@ final readonly class FormulaCharge extends Charge
         return array_map(static fn(array $name): string => explode('.', $name['name'])[0], $this->formula->names());
     }
 
+    public function basis(Workings $workings, \Closure $money): string
+    {
+        return null === $workings->value
+            ? 'formula'
+            : sprintf(
+                'formula comes to %s, held at %s',
+                $workings->value->strippedOfTrailingZeros(),
+                $workings->amount->strippedOfTrailingZeros(),
+            );
+    }
+
     public function told(): null
     {
         return null;

@@ -118,6 +118,11 @@ final readonly class PercentCharge extends Charge
         return [];
     }
 
+    public function basis(Workings $workings, \Closure $money): string
+    {
+        return 'of ' . $money($workings->of);
+    }
+
     public function told(): null
     {
         return null;

@@ -72,6 +72,11 @@ final readonly class ReplaceCharge extends Charge
         return $this->amount;
     }
 
+    public function basis(Workings $workings, \Closure $money): string
+    {
+        return '';
+    }
+
     public function told(): null
     {
         return null;

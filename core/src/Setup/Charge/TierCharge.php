@@ -157,6 +157,17 @@ final readonly class TierCharge extends Charge
         return [];
     }
 
+    public function basis(Workings $workings, \Closure $money): string
+    {
+        return null === $workings->of ? 'by the quantity' : 'by the quantity, of ' . $money($workings->of);
+    }
+
+    /** Each step, and what is just below it. */
+    public function quantityMarks(): array
+    {
+        return array_merge(...array_map(static fn(int $from): array => [$from - 1, $from], array_keys($this->steps)));
+    }
+
     public function told(): null
     {
         return null;
