@@ -15,6 +15,7 @@ use Ithrel\App\People\Who;
 use Ithrel\App\Store\Account;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -34,10 +35,18 @@ final readonly class AccountController
         OA\Get(
             path: '/api/accounts',
             operationId: 'listAccounts',
+            parameters: [
+                new OA\Parameter(
+                    name: 'after',
+                    description: 'name of one; those after it',
+                    in: 'query',
+                    schema: new OA\Schema(type: 'string'),
+                ),
+            ],
             responses: [
                 new OA\Response(
                     response: 200,
-                    description: 'By name.',
+                    description: 'A hundred at most, by name.',
                     content: new OA\JsonContent(
                         type: 'array',
                         items: new OA\Items(ref: '#/components/schemas/AccountView'),
@@ -46,11 +55,11 @@ final readonly class AccountController
             ],
         ),
     ]
-    public function list(): JsonResponse
+    public function list(Request $request): JsonResponse
     {
         $this->refuseWithoutTeam();
 
-        return new JsonResponse(array_map(self::view(...), $this->accounts->all()));
+        return new JsonResponse(array_map(self::view(...), $this->accounts->page($request->query->getString('after'))));
     }
 
     #[Route('/api/accounts', methods: ['POST'])]

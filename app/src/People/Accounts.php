@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\App\People;
 
+use Doctrine\Common\Collections\Criteria;
+use Doctrine\Common\Collections\Order;
 use Doctrine\ORM\EntityManagerInterface;
 use Ithrel\App\Store\Account;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
@@ -21,6 +23,7 @@ use Symfony\Component\Security\Core\User\UserProviderInterface;
  */
 final readonly class Accounts implements UserProviderInterface, PasswordUpgraderInterface
 {
+    public const A_PAGE = 100;
     private const SHORTEST_PASSWORD = 10;
 
     /** Bytes; what is beyond would be left out of the hash. */
@@ -68,6 +71,22 @@ final readonly class Accounts implements UserProviderInterface, PasswordUpgrader
         return null === $account || $account->isRemoved()
             ? throw new \DomainException(sprintf('There is no account of %s.', $name))
             : $account;
+    }
+
+    /**
+     * @param string $after name; those after it
+     *
+     * @return list<Account> by name, a page of them
+     */
+    public function page(string $after): array
+    {
+        $rest = Criteria::create()
+            ->where(Criteria::expr()->isNull('removedAt'))
+            ->andWhere(Criteria::expr()->gt('name', $after))
+            ->orderBy(['name' => Order::Ascending])
+            ->setMaxResults(self::A_PAGE);
+
+        return array_values($this->entities->getRepository(Account::class)->matching($rest)->toArray());
     }
 
     /**

@@ -163,6 +163,10 @@ final class PeopleApiTest extends ApiTestCase
             ['Lena', 'Nora', 'Rea', 'Tess'],
             array_column($this->send('GET', '/api/accounts', null, 200), 'name'),
         );
+        self::assertSame(
+            ['Rea', 'Tess'],
+            array_column($this->send('GET', '/api/accounts?after=Nora', null, 200), 'name'),
+        );
         self::assertStringNotContainsString('password', (string) $this->browser->getResponse()->getContent());
         $this->send('DELETE', '/api/accounts', ['name' => 'Lena'], 422);
         $this->send('DELETE', '/api/accounts', ['name' => 'Nora'], 200);

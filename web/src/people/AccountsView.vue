@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { ref } from 'vue'
+import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
 import { answer, client } from '../shared/api'
 import Trouble from '../shared/Trouble.vue'
 import { useSession } from './session'
@@ -10,7 +10,16 @@ const ROLES = ['reader', 'tester', 'lead'] as const
 type Role = (typeof ROLES)[number]
 const session = useSession()
 const queryClient = useQueryClient()
-const accounts = useQuery({ queryKey: ['accounts'], queryFn: () => answer(client.GET('/api/accounts')) })
+/** As many are told at a time. */
+const PAGE = 100
+const accounts = useInfiniteQuery({
+  queryKey: ['accounts'],
+  queryFn: ({ pageParam }) =>
+    answer(client.GET('/api/accounts', { params: { query: { after: pageParam } } })),
+  initialPageParam: '',
+  getNextPageParam: (rows) => (rows.length < PAGE ? undefined : rows.at(-1)?.name),
+})
+const all = computed(() => accounts.data.value?.pages.flat() ?? [])
 const name = ref('')
 const role = ref<Role>('tester')
 const password = ref('')
@@ -62,7 +71,7 @@ function become(of: string, event: Event): void {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="a in accounts.data.value" :key="a.name">
+        <tr v-for="a in all" :key="a.name">
           <th scope="row">{{ a.name }}</th>
           <td>
             <span v-if="a.name === session?.name">{{ a.role }}, you</span>
@@ -82,6 +91,7 @@ function become(of: string, event: Event): void {
         </tr>
       </tbody>
     </table>
+    <v-btn v-if="accounts.hasNextPage.value" variant="text" @click="accounts.fetchNextPage()">More</v-btn>
     <Trouble v-if="change.error.value" :error="change.error.value" />
     <Trouble v-if="remove.error.value" :error="remove.error.value" />
     <form @submit.prevent="add.mutate()">

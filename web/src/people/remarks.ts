@@ -10,7 +10,7 @@ export const remarksQuery = (id: string) =>
     queryKey: ['remarks', id],
     queryFn: async ({ signal }) => {
       const all: RemarkView[] = []
-      for (let page: RemarkView[] | undefined; page === undefined || page.length === PAGE; ) {
+      for (let page: RemarkView[] | undefined; page === undefined || page.length === PAGE;) {
         page = await answer(
           client.GET('/api/setups/{id}/remarks', {
             params: { path: { id }, query: { after: all.at(-1)?.id ?? '' } },
