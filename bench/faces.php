@@ -88,7 +88,7 @@ Processes::serve(
 );
 $shop = 'http://127.0.0.1:' . $port;
 
-/** @var array<string, array{Setup, Plan, array<string, mixed>}> $setups */
+/** @var array<string, array{Setup, Plan, array<string, mixed>, string}> $setups */
 $setups = [];
 foreach (glob($root . '/demo/setups/*.json') ?: [] as $file) {
     $name = basename($file, '.json');
@@ -106,7 +106,7 @@ foreach (glob($root . '/demo/setups/*.json') ?: [] as $file) {
                 'http' => ['method' => 'PUT', 'header' => 'Content-Type: application/json', 'content' => $json],
             ]),
         );
-        $setups[$name] = [$reach->setup, $plan, json_decode($json, true, 512, JSON_THROW_ON_ERROR)];
+        $setups[$name] = [$reach->setup, $plan, json_decode($json, true, 512, JSON_THROW_ON_ERROR), $json];
     }
 }
 
@@ -273,7 +273,7 @@ foreach ([] === $faults ? [] : $faces as $face) {
         }
         ++$shown;
         [, $name, $numbers] = $best;
-        [$setup, $plan] = $setups[$name];
+        [$setup, $plan, , $json] = $setups[$name];
         $others = array_values(array_diff(array_map(static fn(Check $c): int => $c->number, $plan->checks), $numbers));
         try {
             $run = $try($pilot, $address($face, $fault, $name), $setup, $plan, [
@@ -287,7 +287,7 @@ foreach ([] === $faults ? [] : $faces as $face) {
         $isFound =
             [] !==
             array_filter($run['tried'], static fn(TriedCheck $t): bool => RehearsalCheck::DIFFERS === $t->verdict);
-        $likely = (new RunText($setup, $run['tried']))->likely();
+        $likely = (new RunText($setup, $json, $run['tried']))->likely();
         $isPlaced = $isFound && 1 === preg_match(TruePlaces::OF[$fault], $likely[0]['at'] ?? '');
         $found += $isFound ? 1 : 0;
         $placed += $isPlaced ? 1 : 0;

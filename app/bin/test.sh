@@ -68,7 +68,10 @@ tidy() {
 }
 
 php_files() { find app bench core shop -name '*.php' -not -path app/config/reference.php; }
-check_analysis() { php -d memory_limit=2G vendor/bin/phpstan analyse --no-progress "$@"; }
+check_analysis() {
+    php -d memory_limit=2G vendor/bin/phpstan analyse --no-progress "$@" \
+        && php -d memory_limit=2G vendor/bin/phpstan analyse --no-progress -c phpstan.bench.neon
+}
 check_build() { build_web; }
 check_types() { npm --prefix web run -s check; }
 check_lint() { npm --prefix web run -s lint; }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Bench\Writing;
 
-use Ithrel\Core\Draft\ChargeSentence;
+use Ithrel\Core\Draft\SheetCell;
 use Ithrel\Core\Words\ConditionWords;
 use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Reader;
@@ -82,23 +82,13 @@ final class Writer
     private readonly Setup $setup;
     private readonly ConditionWords $words;
 
-    /** @var array<string, string> day => as the document counts it from today */
-    private readonly array $relative;
-
     /**
      * @param Member $document
      */
     public function __construct(private readonly Hand $hand, private readonly array $document)
     {
-        $today = Today::of('2026-11-24');
-        $this->setup = Reader::shipped()->read(json_encode($document, JSON_THROW_ON_ERROR), $today);
-        $this->words = new ConditionWords($this->setup);
-        $relative = [];
-        preg_match_all('/"([+-]\d{1,5}d)"/', json_encode($document, JSON_THROW_ON_ERROR), $found);
-        foreach ($found[1] as $days) {
-            $relative[Today::isoOf((int) $today->resolve($days))] = $days;
-        }
-        $this->relative = $relative;
+        $this->setup = Reader::shipped()->read(json_encode($document, JSON_THROW_ON_ERROR), Today::of('2026-11-24'));
+        $this->words = new ConditionWords($this->setup->options);
     }
 
     public function write(): void
@@ -475,7 +465,7 @@ final class Writer
             return;
         }
         $field = self::SHEET . '//input[@aria-label="' . $words . '"]';
-        $this->hand->write($field, strtr($this->words->of($condition), $this->relative));
+        $this->hand->write($field, $this->words->of($condition));
         usleep(250_000);
         if ($this->hand->sees($field . '[@aria-invalid="true"]')) {
             $this->needsJson[] = $at . ': “' . $this->words->of($condition) . '” is not understood';
@@ -487,7 +477,7 @@ final class Writer
         if (!is_array($charge)) {
             return self::text($charge);
         }
-        $words = ChargeSentence::write($charge);
+        $words = SheetCell::write($charge, 'charge');
         if (null === $words) {
             $this->needsJson[] = $at . ': there is no sentence for this charge';
         }
