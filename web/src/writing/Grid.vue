@@ -51,12 +51,12 @@ function cell(column: Field, text: string, charges: Map<string, unknown>): unkno
   if (column.how === 'flag') return /^(yes|y|true|x|1)$/i.test(text) ? true : undefined
   return text
 }
-/** Charges among pasted cells, by how they are written. */
+/** Charges among pasted cells, by how they are written; where the server does not say, they are taken as typed. */
 async function readCharges(cells: string[][], column: number): Promise<Map<string, unknown>> {
   const at = props.columns.findIndex((c) => c.how === 'charge') - column
   const written = [...new Set(cells.map((line) => line[at] ?? '').filter((text) => text !== ''))]
   if (written.length === 0) return new Map()
-  const read = await answer(client.POST('/api/charges', { body: { written } }))
+  const read = await answer(client.POST('/api/charges', { body: { written } })).catch(() => [])
   read.forEach(({ charge, words }) => {
     sentences.learn(charge, words)
   })
