@@ -29,17 +29,8 @@ final class DocumentChanges
         'figures',
     ];
 
-    /** Lists whose members are known by a name of their own. */
-    private const KEYED = [
-        'options' => 'code',
-        'values' => 'code',
-        'parts' => 'sku',
-        'data' => 'code',
-        'views' => 'code',
-        'places' => 'code',
-        'guards' => 'id',
-        'charges' => 'id',
-    ];
+    /** What a member of a list is known by: the first of these that it has. */
+    private const NAMES = ['code', 'id', 'sku'];
 
     /** Lists in which the order means something. */
     private const ORDERED = ['options', 'values', 'charges', 'data', 'views', 'places'];
@@ -112,8 +103,11 @@ final class DocumentChanges
         if (Meaning::isSame($old, $new)) {
             return;
         }
-        $keyed = isset(self::KEYED[$key]) || 'rows' === $key;
-        if ($keyed && (is_array($old) || null === $old) && (is_array($new) || null === $new)) {
+        if (
+            (self::isOfThings($old) || self::isOfThings($new)) &&
+            (is_array($old) || null === $old) &&
+            (is_array($new) || null === $new)
+        ) {
             $this->lists($old ?? [], $new ?? [], $oldAt, $newAt, $name, $key);
         } elseif (
             is_array($old) &&
@@ -183,7 +177,7 @@ final class DocumentChanges
         $named = [];
         foreach (array_values($list) as $n => $thing) {
             $thing = is_array($thing) ? $thing : [];
-            $name = 'rows' === $key ? self::pickOf($thing) : $thing[self::KEYED[$key]] ?? null;
+            $name = 'rows' === $key ? self::pickOf($thing) : self::nameOf($thing);
             $name = is_string($name) ? '=' . $name : '#' . $n;
             while (isset($named[$name])) {
                 $name .= '+';
@@ -192,6 +186,28 @@ final class DocumentChanges
         }
 
         return $named;
+    }
+
+    /** Whether it is a list with members that say several things each. */
+    private static function isOfThings(mixed $list): bool
+    {
+        return is_array($list) &&
+            array_is_list($list) &&
+            [] !== array_filter($list, static fn(mixed $thing): bool => is_array($thing) && !array_is_list($thing));
+    }
+
+    /**
+     * @param array<array-key, mixed> $thing
+     */
+    private static function nameOf(array $thing): mixed
+    {
+        foreach (self::NAMES as $key) {
+            if (isset($thing[$key])) {
+                return $thing[$key];
+            }
+        }
+
+        return null;
     }
 
     /**

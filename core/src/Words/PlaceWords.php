@@ -109,7 +109,9 @@ final readonly class PlaceWords
             'item' => 'data' === ($parts[1] ?? '')
                 ? [$this->setup->item->data[(int) ($parts[2] ?? 0)]->label ?? '?', array_slice($parts, 3)]
                 : ['the item', array_slice($parts, 1)],
-            default => [$at, []],
+            default => 'options' !== $parts[0] && ctype_digit($parts[1] ?? '')
+                ? [sprintf('%s %d', rtrim($parts[0], 's'), 1 + (int) $parts[1]), array_slice($parts, 2)]
+                : [$at, []],
         };
     }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import type { Charge, Option, SetupCharge, SetupDocument } from '../desk/document'
+import type { Option, SetupDocument } from '../desk/document'
 import { useDesk } from '../desk/useDesk'
 import { answer, client, type Finding } from '../shared/api'
 import { isWithin, type Severity } from '../shared/severity'
@@ -14,12 +14,15 @@ import WriteBar from '../writing/WriteBar.vue'
 import AddMembers from '../writing/AddMembers.vue'
 import Finds from './Finds.vue'
 import ItemBlock from './ItemBlock.vue'
+import ListBlock from './ListBlock.vue'
 import Margin from './Margin.vue'
 import OptionBlock from './OptionBlock.vue'
 import RowsTable from './RowsTable.vue'
 import { usePictures } from '../shared/usePictures'
 import Pictures from './Pictures.vue'
-import { chargeAlone, provideSentences } from '../writing/useSentences'
+import { pointerOf } from '../writing/paths'
+import { SECTIONS } from '../writing/sections'
+import { provideSentences } from '../writing/useSentences'
 import { placeWords } from './words'
 
 const desk = useDesk()
@@ -35,13 +38,8 @@ const isWriting = draft.isWriting
 const pictures = usePictures(() => desk.value.id)
 /** What stands in the draft while it is written in, else the revision. */
 const setup = computed<SetupDocument>(() => (isWriting.value ? draft.document.value : desk.value.document))
-/** A charge is a plain amount, or says more. */
-const charges = computed(() =>
-  (setup.value.charges ?? []).map(
-    (charge): Pick<SetupCharge, 'id' | 'label' | 'when'> & { charge: Charge } =>
-      typeof charge === 'object' ? { ...charge, charge } : { charge },
-  ),
-)
+/** What is told in lists below the options. */
+const lists = computed(() => SECTIONS.filter((s) => s.title && (isWriting.value || !s.isWritten)))
 const all = computed<Finding[]>(() => draft.checked.value?.findings ?? desk.value.findings)
 const at = computed(() => (typeof route.query.at === 'string' ? route.query.at : null))
 
@@ -205,71 +203,21 @@ function marked(place: string): boolean {
       />
 
       <AddMembers v-if="isWriting" />
-      <section v-if="setup.levels?.length" id="at/levels" class="block">
-        <div class="text">
-          <h2>Price levels</h2>
-          <p
-            v-for="(l, i) in setup.levels"
-            :id="`at/levels/${i}`"
-            :key="l.code"
-            :class="{ marked: marked(`/levels/${i}`) }"
-          >
-            {{ l.label ?? l.code }} <span class="code">{{ l.code }}</span>
-            {{ l.amount ?? `${l.percent ?? ''}% of ${l.of ?? ''}` }}
-          </p>
-        </div>
-        <Margin :findings="findingsAt('/levels')" @choose="choose" />
-      </section>
-      <section v-if="isWriting && setup.parts?.length" id="at/parts" class="block">
-        <div class="text">
-          <h2>Parts</h2>
-          <p
-            v-for="(p, i) in setup.parts"
-            :id="`at/parts/${i}`"
-            :key="i"
-            :class="{ marked: marked(`/parts/${i}`) }"
-          >
-            {{ p.name }} <span class="code">{{ p.sku }}</span> {{ p.price }}
-          </p>
-        </div>
-      </section>
-      <section v-if="setup.charges?.length" id="at/charges" class="block">
-        <div class="text">
-          <h2>Charges of the setup</h2>
-          <p
-            v-for="(c, i) in charges"
-            :id="`at/charges/${i}`"
-            :key="i"
-            :class="{ marked: marked(`/charges/${i}`) }"
-          >
-            {{ c.label ?? c.id ?? 'charge' }}: {{ said(chargeAlone(c.charge) ?? {}) }}
-            <template v-if="c.when"><span class="quiet">when</span> {{ said(c.when) }}</template>
-          </p>
-        </div>
-        <Margin :findings="findingsAt('/charges')" @choose="choose" />
-      </section>
+      <ListBlock
+        v-for="s in lists"
+        :key="s.what"
+        :section="s"
+        :setup="setup"
+        :findings="findingsAt(pointerOf(s.path))"
+        :marked="marked"
+        @choose="choose"
+      />
       <section v-if="setup.views?.length || isWriting" id="at/views" class="block">
         <div class="text">
           <h2>Pictures with places</h2>
           <Pictures :setup="setup" :marked="marked" :src="pictures.src" :draft="draft" />
         </div>
         <Margin :findings="findingsAt('/views')" @choose="choose" />
-      </section>
-      <section v-if="setup.guards?.length" id="at/guards" class="block">
-        <div class="text">
-          <h2>Guards</h2>
-          <p
-            v-for="(g, i) in setup.guards"
-            :id="`at/guards/${i}`"
-            :key="i"
-            :class="{ marked: marked(`/guards/${i}`) }"
-          >
-            <span class="quiet">{{ g.never ? 'never' : 'always' }}</span>
-            {{ said(g.never ?? g.always) }}
-            <span v-if="g.because" class="quiet">· {{ g.because }}</span>
-          </p>
-        </div>
-        <Margin :findings="findingsAt('/guards')" @choose="choose" />
       </section>
       <section v-if="isWriting" id="at/variants" class="block">
         <div class="text">

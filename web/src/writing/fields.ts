@@ -1,10 +1,9 @@
 import type { SetupDocument } from '../desk/document'
 import { charge, condition, decimal, flag, group, list, text, whole, type Field } from '../desk/field'
 import { FILLED_IN, KINDS, LIMITS, TYPED } from '../desk/kinds'
+import { SECTIONS, STAGES } from './sections'
 
 // A line for each thing that a document can say.
-
-const STAGES = 'page, cart, checkout, order'
 
 export const SETUP: Field[] = [
   text('name', 'Name of the setup'),
@@ -95,20 +94,6 @@ export const VALUE: Field[] = [
   flag('hidden', 'Kept for later', { short: 'Later' }),
 ]
 
-export const CHARGE: Field[] = [
-  text('label', 'Label'),
-  text('id', 'Name'),
-  { ...charge, key: '', words: 'What it adds' },
-  condition('when', 'When'),
-]
-
-export const GUARD: Field[] = [
-  text('id', 'Name'),
-  condition('never', 'Never'),
-  condition('always', 'Always'),
-  text('because', 'Because'),
-]
-
 export const ROW: Field[] = [
   text('sku', 'SKU'),
   decimal('price', 'Price'),
@@ -133,24 +118,6 @@ export function pickFields(setup: SetupDocument): Field {
   return group('pick', 'Picks', fields)
 }
 
-export const PART: Field[] = [
-  text('sku', 'SKU'),
-  text('name', 'Name'),
-  decimal('price', 'Price'),
-  decimal('weight', 'Weight'),
-  whole('points', 'Points'),
-  whole('stock', 'Stock'),
-  decimal('cost', 'Cost'),
-]
-
-export const DATA: Field[] = [
-  text('label', 'Label'),
-  text('code', 'Code'),
-  text('value', 'Value'),
-  { key: 'meant', words: 'Meant for', how: 'choice', choices: ['order', 'shopper'] },
-  list('stages', 'Seen at', { hint: STAGES }),
-]
-
 export const VIEW: Field[] = [
   text('label', 'Label'),
   text('code', 'Code'),
@@ -174,31 +141,20 @@ export const PLACE: Field[] = [
   list('fixed', 'The shopper cannot', { hint: 'move, turn, resize' }),
 ]
 
-export const LEVEL: Field[] = [
-  text('label', 'Label'),
-  text('code', 'Code'),
-  decimal('amount', 'Amount'),
-  decimal('percent', 'Or per cent'),
-  text('of', 'Of the level (code)'),
-]
-
 /** The fields of what a JSON Pointer leads to, and the place whose fields they are. */
 export function fieldsAt(pointer: string): { at: string; fields: Field[]; what: string } {
   const parts = pointer.split('/').slice(1)
   const upTo = (n: number): string => `/${parts.slice(0, n).join('/')}`
+  const section = SECTIONS.find(
+    ({ path }) => path.every((step, i) => parts[i] === step) && parts[path.length],
+  )
+  if (section) return { at: upTo(section.path.length + 1), fields: section.fields, what: section.what }
   if (parts[0] === 'options' && parts[1] !== undefined)
     return parts[2] === 'values' && parts[3] !== undefined
       ? { at: upTo(4), fields: VALUE, what: 'Value' }
       : { at: upTo(2), fields: OPTION, what: 'Option' }
-  if (parts[0] === 'charges' && parts[1] !== undefined) return { at: upTo(2), fields: CHARGE, what: 'Charge' }
-  if (parts[0] === 'guards' && parts[1] !== undefined) return { at: upTo(2), fields: GUARD, what: 'Guard' }
-  if (parts[0] === 'parts' && parts[1] !== undefined) return { at: upTo(2), fields: PART, what: 'Part' }
   if (parts[0] === 'variants' && parts[1] === 'rows' && parts[2] !== undefined)
     return { at: upTo(3), fields: ROW, what: 'Variant row' }
-  if (parts[0] === 'item' && parts[1] === 'data' && parts[2] !== undefined)
-    return { at: upTo(3), fields: DATA, what: 'Carried along' }
-  if (parts[0] === 'levels' && parts[1] !== undefined)
-    return { at: upTo(2), fields: LEVEL, what: 'Price level' }
   if (parts[0] === 'views' && parts[1] !== undefined)
     return parts[2] === 'places' && parts[3] !== undefined
       ? { at: upTo(4), fields: PLACE, what: 'Place' }

@@ -63,6 +63,9 @@ describe('places', () => {
   it('knows whose fields a place has', () => {
     expect(fieldsAt('/options/3/values/1/charge')).toMatchObject({ at: '/options/3/values/1', what: 'Value' })
     expect(fieldsAt('/options/3/shownWhen')).toMatchObject({ at: '/options/3', fields: OPTION })
+    expect(fieldsAt('/guards/0/never')).toMatchObject({ at: '/guards/0', what: 'Guard' })
+    expect(fieldsAt('/item/data/2/label')).toMatchObject({ at: '/item/data/2', what: 'Carried along' })
+    expect(fieldsAt('/guards')).toMatchObject({ at: '', fields: SETUP })
     expect(fieldsAt('/variants/rows/4/price').at).toBe('/variants/rows/4')
     expect(fieldsAt('/item/price')).toMatchObject({ at: '', fields: SETUP })
   })
