@@ -5,7 +5,7 @@ import type { Charge } from '../desk/document'
 import { answer, client, Refusal } from '../shared/api'
 import type { Field } from '../desk/field'
 import FormulaHelp from './FormulaHelp.vue'
-import { valueAt } from './paths'
+import { pointerOf, valueAt } from './paths'
 import { useDraft } from './useDraft'
 import { chargeAlone, useSentences } from './useSentences'
 
@@ -50,9 +50,11 @@ const parts = (text: string): string[] =>
     .map((p) => p.trim())
     .filter((p) => p !== '')
 
-function put(next: unknown): void {
-  trouble.value = null
-  draft.set(own.value, next)
+const isHere = (path: JSONPath): boolean => pointerOf(path) === pointerOf(own.value)
+/** @param to where it was typed: another place may be chosen while the server reads it */
+function put(next: unknown, to = own.value): void {
+  if (isHere(to)) trouble.value = null
+  draft.set(to, next)
 }
 async function readCharge(text: string): Promise<Charge | undefined | null> {
   if (text === '') return undefined
@@ -60,40 +62,47 @@ async function readCharge(text: string): Promise<Charge | undefined | null> {
   sentences.learn(read?.charge, read?.words ?? null)
   return read?.charge ?? null
 }
-async function takeCharge(): Promise<void> {
+async function takeCharge(): Promise<string | null> {
+  const [to, all, isAlone] = [
+    own.value,
+    (value.value ?? {}) as Record<string, unknown>,
+    props.field.key !== '',
+  ]
   const charge = await readCharge(written.value.trim())
-  if (charge === null) {
-    trouble.value = `A charge was expected, such as ${props.field.hint ?? '5.00'}.`
-    return
+  if (charge === null) return `A charge was expected, such as ${props.field.hint ?? '5.00'}.`
+  if (isAlone) {
+    put(charge, to)
+    return null
   }
-  if (props.field.key !== '') {
-    put(charge)
-    return
-  }
-  const all = (value.value ?? {}) as Record<string, unknown>
   const form =
     charge === undefined ? {} : typeof charge === 'object' ? charge : { how: 'fixed', amount: String(charge) }
   const kept = Object.fromEntries(['id', 'label', 'when'].filter((k) => k in all).map((k) => [k, all[k]]))
-  put({ ...kept, ...form })
+  put({ ...kept, ...form }, to)
+  return null
 }
-async function takeCondition(): Promise<void> {
-  const words = written.value.trim()
+async function takeCondition(): Promise<null> {
+  const [to, words] = [own.value, written.value.trim()]
   if (words === '') {
-    put(undefined)
-    return
+    put(undefined, to)
+    return null
   }
   const read = await answer(client.POST('/api/conditions', { body: { text: draft.text.value, words } }))
   sentences.learn(read.condition, read.words)
-  put(read.condition)
+  put(read.condition, to)
+  return null
 }
 /** What the server reads; what it does not, it says why. */
-async function takeRead(read: () => Promise<void>): Promise<void> {
-  try {
-    await read()
-  } catch (error) {
+async function takeRead(read: () => Promise<string | null>): Promise<void> {
+  const to = own.value
+  const why = await read().catch((error: unknown) => {
     if (!(error instanceof Refusal)) throw error
-    trouble.value = error.problem.problems[0]?.message ?? error.message
-  }
+    return error.problem.problems[0]?.message ?? error.message
+  })
+  if (why !== null && isHere(to)) trouble.value = why
+}
+/** What is saved next has it, though the server is still reading it. */
+function takeIt(): void {
+  void draft.reading(take())
 }
 async function take(): Promise<void> {
   if (written.value === shown.value) return
@@ -195,8 +204,8 @@ const below = computed(() =>
       @input="placeCaret"
       @click="placeCaret"
       @keyup="placeCaret"
-      @change="take"
-      @keydown.enter.prevent="take"
+      @change="takeIt"
+      @keydown.enter.prevent="takeIt"
       @keydown.esc="written = shown"
     />
     <span v-if="trouble" class="trouble" role="alert">{{ trouble }}</span>

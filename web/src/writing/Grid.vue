@@ -131,7 +131,7 @@ function fillDown(): void {
             v-for="(c, k) in columns"
             :key="c.key"
             @focusin="last = { row: i, column: c }"
-            @paste="paste($event, i, k)"
+            @paste="draft.reading(paste($event, i, k))"
           >
             <FieldEdit :field="c" :path="[...list, i]" bare />
           </td>

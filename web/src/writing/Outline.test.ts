@@ -101,6 +101,51 @@ describe('writing in the outline', () => {
     expect(JSON.parse(sent.text)).toMatchObject({ options: [{ values: [{ charge: '5.00' }] }] })
   })
 
+  it('saves what was typed last, though it is still being read', async () => {
+    const { w, requests } = await writing('/setups/d/outline', { '/api/setups/d/revisions': setup() })
+    const label = w.get('[id="at/options/0"] input[aria-label="Label"]')
+    await label.setValue('Tiny')
+    await label.trigger('change')
+    const charge = w.get<HTMLInputElement>('[id="at/options/0"] input[aria-label="Charge"]')
+    charge.element.value = '5.00'
+    charge.element.dispatchEvent(new Event('input'))
+    charge.element.dispatchEvent(new Event('change'))
+    await w
+      .findAll('.bar .v-btn')
+      .find((b) => b.text().startsWith('Save'))
+      ?.trigger('click')
+    await vi.waitFor(() => {
+      expect(requests.some((r) => r.url.endsWith('/api/setups/d/revisions'))).toBe(true)
+    })
+    const sent = (await requests.find((r) => r.url.endsWith('/revisions'))?.json()) as { text: string }
+    expect(JSON.parse(sent.text)).toMatchObject({
+      options: [{ values: [{ label: 'Tiny', charge: '5.00' }] }],
+    })
+  })
+
+  it('puts a charge where it was typed, though another place was chosen while it was read', async () => {
+    const { w } = await writing('/setups/d/outline?at=/options/0/values/0')
+    const quick = fetch
+    vi.stubGlobal('fetch', async (request: Request) => {
+      if (request.url.endsWith('/api/charges')) await new Promise((wait) => setTimeout(wait, 60))
+      return quick(request)
+    })
+    const charge = w.get<HTMLInputElement>('.sheet input[aria-label="Charge"]')
+    charge.element.value = '5.00'
+    charge.element.dispatchEvent(new Event('input'))
+    charge.element.dispatchEvent(new Event('change'))
+    await w.get('[id="at/options/0"] h2').trigger('click')
+    await vi.waitFor(() => {
+      expect(w.get('.sheet h3').text()).toBe('Option')
+    })
+    expect(kept()).toBe('')
+    await vi.waitFor(() => {
+      expect(kept()).not.toBe('')
+    })
+    expect(JSON.parse(kept())).toMatchObject({ options: [{ values: [{ code: 's', charge: '5.00' }] }] })
+    expect(kept()).not.toContain('"kind": "one", "charge"')
+  })
+
   it('refuses what is no charge where it stands, and keeps what was typed', async () => {
     const { w } = await writing('/setups/d/outline', {}, null)
     const charge = w.get<HTMLInputElement>('[id="at/options/0"] input[aria-label="Charge"]')

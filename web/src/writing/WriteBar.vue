@@ -36,13 +36,15 @@ async function theirs(words: string): Promise<void> {
   conflict.value = { words, changes: diff.changes ?? [] }
 }
 const save = useMutation({
-  mutationFn: (over: boolean) =>
-    answer(
+  mutationFn: async (over: boolean) => {
+    await draft.settled()
+    return answer(
       client.POST('/api/setups/{id}/revisions', {
         params: { path: { id: desk.value.id } },
         body: { text: draft.text.value, on: over ? null : draft.on.value },
       }),
-    ),
+    )
+  },
   onSuccess: async (next) => {
     conflict.value = null
     queryClient.setQueryData(queries.desk(desk.value.id).queryKey, next)
@@ -69,12 +71,22 @@ const said = computed(() => {
 })
 const mayBeSaved = computed(() => draft.isChanged.value && (draft.checked.value?.problems.length ?? 0) === 0)
 
+/** With what stands in the field in which one types, as if it had been left. */
+async function saveByKey(): Promise<void> {
+  const field = document.activeElement
+  if (field instanceof HTMLElement) {
+    field.blur()
+    field.focus()
+  }
+  await draft.settled()
+  if (mayBeSaved.value) save.mutate(false)
+}
 function key(event: KeyboardEvent): void {
   if (!draft.isWriting.value || !(event.ctrlKey || event.metaKey)) return
   const typing = event.target instanceof HTMLInputElement && event.target.type !== 'checkbox'
   if (event.key === 's') {
     event.preventDefault()
-    if (mayBeSaved.value) save.mutate(false)
+    void saveByKey()
   } else if (event.key === 'z' && !typing) {
     event.preventDefault()
     if (event.shiftKey) draft.redo()

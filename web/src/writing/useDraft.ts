@@ -49,6 +49,10 @@ export interface Draft {
   move: (list: JSONPath, from: number, to: number) => void
   /** Several places at once, as one step to undo. */
   setAll: (changes: Change[]) => void
+  /** Takes note of an edit that waits for the server to read it. */
+  reading: <T>(edit: Promise<T>) => Promise<T>
+  /** Once no edit waits any more. */
+  settled: () => Promise<void>
   undo: () => void
   redo: () => void
   discard: () => void
@@ -204,7 +208,8 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
   })
 
   function take(next: string): void {
-    if (next === text.value) return
+    // An edit that was still being read when the draft was left is left with it.
+    if (!isWriting.value || next === text.value) return
     past.value = [...past.value, next]
     ahead.value = []
   }
@@ -227,6 +232,19 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
     take(changeAll(text.value, changes))
   }
 
+  const waiting = new Set<Promise<unknown>>()
+  function reading<T>(edit: Promise<T>): Promise<T> {
+    const over = (): void => {
+      waiting.delete(edit)
+    }
+    waiting.add(edit)
+    edit.then(over, over)
+    return edit
+  }
+  async function settled(): Promise<void> {
+    while (waiting.size > 0) await Promise.allSettled([...waiting])
+  }
+
   const draft: Draft = {
     isWriting,
     isKept,
@@ -243,6 +261,8 @@ export function provideDraft(desk: ComputedRef<Desk>, load: () => Promise<string
     append,
     move,
     setAll,
+    reading,
+    settled,
     undo: () => {
       if (past.value.length < 2) return
       ahead.value = [text.value, ...ahead.value]
