@@ -46,10 +46,16 @@ final class WritingTest extends BrowserTestCase
         self::assertAccessible('the outline, written in');
         self::write('//aside[contains(@class, "sheet")]//input[@aria-label="Shown when"]', 'Size is Huge');
         self::awaitText('.sheet [role=alert]', 'a value of Size (Small, Large) was expected');
+        self::$browser->executeScript('document.querySelector(".paper").dataset.same = "yes"');
         self::click('//button[contains(., "Save as revision 2")]');
         self::awaitText('.title', 'revision 2');
         self::awaitText('.bar', 'nothing changed yet');
         self::assertStringContainsString('Motto', self::text('.paper'));
+        self::assertSame(
+            'yes',
+            self::$browser->executeScript('return document.querySelector(".paper").dataset.same'),
+            'The paper stays where one reads.',
+        );
     }
 
     #[TestDox('guards and charges are written as sentences, which follow what the shopper reads')]

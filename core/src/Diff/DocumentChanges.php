@@ -15,7 +15,7 @@ use Ithrel\Core\Document\Pointer;
  */
 final class DocumentChanges
 {
-    /** Objects that are compared as a whole. */
+    /** What is compared as a whole. */
     private const WHOLE = [
         'shownWhen',
         'allowedWhen',
@@ -27,6 +27,7 @@ final class DocumentChanges
         'box',
         'pick',
         'figures',
+        'steps',
     ];
 
     /** What a member of a list is known by: the first of these that it has. */
@@ -103,19 +104,15 @@ final class DocumentChanges
         if (Meaning::isSame($old, $new)) {
             return;
         }
+        $isWhole = in_array($key, self::WHOLE, true);
         if (
+            !$isWhole &&
             (self::isOfThings($old) || self::isOfThings($new)) &&
             (is_array($old) || null === $old) &&
             (is_array($new) || null === $new)
         ) {
             $this->lists($old ?? [], $new ?? [], $oldAt, $newAt, $name, $key);
-        } elseif (
-            is_array($old) &&
-            is_array($new) &&
-            !in_array($key, self::WHOLE, true) &&
-            !array_is_list($old) &&
-            !array_is_list($new)
-        ) {
+        } elseif (is_array($old) && is_array($new) && !$isWhole && !array_is_list($old) && !array_is_list($new)) {
             $this->objects($old, $new, $oldAt, $newAt, self::named($name, $key));
         } else {
             $this->changes[] = self::change($old, $new, $oldAt, $newAt, self::named($name, $key));

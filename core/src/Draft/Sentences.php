@@ -120,8 +120,9 @@ final readonly class Sentences
      */
     private static function chargeOf(Place $of): iterable
     {
-        if ($of->has('charge')) {
-            yield $of->at('charge') => self::ofCharge($of->place('charge'));
+        $charge = $of->place('charge');
+        if ('' !== $charge) {
+            yield $of->at('charge') => self::ofCharge($charge);
         }
     }
 }

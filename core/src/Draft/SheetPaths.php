@@ -64,6 +64,9 @@ final class SheetPaths
     /** @var array<string, string>|null path => how its cells are written */
     private static ?array $all = null;
 
+    /** @var array<string, true>|null objects whose keys have a column each */
+    private static ?array $parted = null;
+
     /** An object that has a column for each of its keys, whatever they are. */
     private const FIGURES = 'figures';
 
@@ -119,6 +122,9 @@ final class SheetPaths
      */
     private static function parted(): array
     {
+        if (null !== self::$parted) {
+            return self::$parted;
+        }
         $parted = [self::FIGURES => true];
         foreach (array_keys(self::all()) as $path) {
             if (str_contains($path, '/')) {
@@ -126,7 +132,7 @@ final class SheetPaths
             }
         }
 
-        return $parted;
+        return self::$parted = $parted;
     }
 
     /** How the cells of a path are written: "text", "yes", "amount", …; "json" where nothing else is known. */

@@ -8,6 +8,8 @@ use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Diff\DiffResult;
+use Ithrel\Core\Diff\DocumentChange;
+use Ithrel\Core\Diff\DocumentChanges;
 use Ithrel\Core\Diff\ReadDocument;
 use Ithrel\Core\Diff\SetupDiff;
 use Ithrel\Core\Document\Today;
@@ -30,6 +32,21 @@ use Random\Randomizer;
  */
 final class SetupDiffTest extends TestCase
 {
+    public function testMembersOfEveryListAreToldOneByOneAndTiersAsAWhole(): void
+    {
+        $document = static fn(string $amount): array => [
+            'levels' => [['code' => 'list', 'label' => 'List price', 'amount' => $amount]],
+            'charges' => [['label' => 'Many', 'how' => 'tiers', 'steps' => [['from' => '1', 'amount' => $amount]]]],
+        ];
+        self::assertSame(
+            ['List price, amount was 1.00, is now 2.00.', 'Many, steps is another.'],
+            array_map(
+                static fn(DocumentChange $c): string => $c->message,
+                DocumentChanges::between($document('1.00'), $document('2.00')),
+            ),
+        );
+    }
+
     #[
         TestDox(
             'counts, first combinations and prices agree with listing and pricing both setups one by one, over ' .

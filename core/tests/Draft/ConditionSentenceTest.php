@@ -107,16 +107,35 @@ final class ConditionSentenceTest extends TestCase
                     'At the beginning the name of an option (Size, Finish, Gift, Extras, Width, Day, Motto) was ' .
                     'expected, not “Length is 5”.',
                 'Extras has at least 2 boxes' => 'After “Extras has at least 2” "picked" was expected, not “boxes”.',
-                'Size was Small' =>
-                    'After “Size” %S"is" with a value, %S"is answered" or "has no answer" was expected, not “was Small”.',
-                'Gift is wanted' =>
-                    'After “Gift” %S"is yes", "is not yes", %S"is answered" or "has no answer" was expected, not “is wanted”.',
                 'Width is wide' =>
                     'After “Width is” "at least", "at most", "above" or "below" with a number was expected, not ' .
                     '“wide”.',
                 'Size is Small Gift is yes' =>
                     'After “Size is Small” and, or, or the end of the sentence was expected, not “Gift is yes”.',
                 '(Size is Small' => 'After “(Size is Small” a closing bracket was expected.',
+            ]
+            as $words => $message
+        ) {
+            try {
+                ConditionSentence::read(new SpokenOptions(self::lamp()->options), $words);
+                self::fail($words);
+            } catch (UnreadableDocument $e) {
+                self::assertSame($message, $e->problems[0]->message);
+            }
+        }
+    }
+
+    /** What else may follow a name is for each kind of test to say. */
+    public function testWhatMayFollowANameIsTold(): void
+    {
+        foreach (
+            [
+                'Size was Small' =>
+                    'After “Size” %S"is" with a value, %S"is answered" or "has no answer" was expected, not ' .
+                    '“was Small”.',
+                'Gift is wanted' =>
+                    'After “Gift” %S"is yes", "is not yes", %S"is answered" or "has no answer" was expected, not ' .
+                    '“is wanted”.',
             ]
             as $words => $message
         ) {

@@ -141,6 +141,41 @@ final class PricerTest extends TestCase
         self::assertSame([$unit, $line], [$price['unitPrice'], $price['lineTotal']]);
     }
 
+    public function testTheLastStepThatTheQuantityReachesHoldsForEveryPiece(): void
+    {
+        // Worked by hand: 20.00 a piece; from 10 pieces 1.50 less, from 50 five per cent of the base less.
+        $setup = [
+            'item' => ['sku' => 'A', 'name' => 'A', 'price' => '20'],
+            'options' => [['code' => 'f', 'kind' => 'flag', 'label' => 'F', 'yes' => ['charge' => '2']]],
+            'charges' => [
+                [
+                    'label' => 'By the dozen',
+                    'how' => 'tiers',
+                    'steps' => [
+                        ['from' => 2, 'amount' => '0'],
+                        ['from' => 10, 'amount' => '-1.50'],
+                        ['from' => 50, 'rate' => '-5'],
+                    ],
+                ],
+            ],
+        ];
+        $of = static fn(int $quantity): array => [
+            ($price = self::price($setup, ['f' => true], $quantity))['unitPrice'],
+            $price['lineTotal'],
+            $price['ledger'][1]['amount'],
+        ];
+        self::assertSame(
+            [
+                ['22.00', '22.00', '0.00'],
+                ['22.00', '198.00', '0.00'],
+                ['20.50', '205.00', '-1.50'],
+                ['20.50', '1004.50', '-1.50'],
+                ['21.00', '1050.00', '-1.00'],
+            ],
+            array_map($of, [1, 9, 10, 49, 50]),
+        );
+    }
+
     public function testWhatTheStorePaysAndThePackageStandBesideTheAmounts(): void
     {
         $size = static fn(string $length): array => [

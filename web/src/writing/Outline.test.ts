@@ -101,6 +101,23 @@ describe('writing in the outline', () => {
     expect(JSON.parse(sent.text)).toMatchObject({ options: [{ values: [{ charge: '5.00' }] }] })
   })
 
+  it('writes as JSON what has no other writing, and takes a charge out that is emptied', async () => {
+    const odd = '{"how":"formula","expr":"w","note":"x"}'
+    const { w } = await writing('/setups/d/outline', {
+      '/api/charges': [{ charge: JSON.parse(odd) as unknown, words: { said: 'w', written: null } }],
+    })
+    const charge = w.get<HTMLInputElement>('[id="at/options/0"] input[aria-label="Charge"]')
+    await charge.setValue(odd)
+    await vi.waitFor(() => {
+      expect(kept()).toContain('"note": "x"')
+    })
+    expect(charge.element.value).toBe(odd)
+    await charge.setValue('  ')
+    await vi.waitFor(() => {
+      expect(kept()).not.toContain('charge')
+    })
+  })
+
   it('saves what was typed last, though it is still being read', async () => {
     const { w, requests } = await writing('/setups/d/outline', { '/api/setups/d/revisions': setup() })
     const label = w.get('[id="at/options/0"] input[aria-label="Label"]')

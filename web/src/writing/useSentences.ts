@@ -5,9 +5,11 @@ import {
   onScopeDispose,
   provide,
   reactive,
+  ref,
   watch,
   type ComputedRef,
   type InjectionKey,
+  type Ref,
 } from 'vue'
 import type { Charge, SetupCharge } from '../desk/document'
 import { answer, client, type Desk, type Sentence } from '../shared/api'
@@ -21,7 +23,7 @@ const PAUSE = 60
 /** Conditions and charges in words, as the server has them; known again by what they say, wherever they stand. */
 export interface Sentences {
   /** Whether those of the revision are told, or cannot be. */
-  isTold: ComputedRef<boolean>
+  isTold: Ref<boolean>
   /** As one says it; empty until that is told. */
   said: (thing: unknown) => string
   /** As it is written; JSON where nothing else says the same. */
@@ -59,6 +61,15 @@ export function provideSentences(desk: ComputedRef<Desk>, draft: Draft): Sentenc
   }
 
   const ofRevision = useQuery(computed(() => queries.sentences(desk.value)))
+  // Once told, the paper stays: those of a revision that was just saved are known from writing it.
+  const isTold = ref(false)
+  watch(
+    ofRevision.isPending,
+    (isPending) => {
+      if (!isPending) isTold.value = true
+    },
+    { immediate: true },
+  )
   watch(
     ofRevision.data,
     (all) => {
@@ -94,7 +105,7 @@ export function provideSentences(desk: ComputedRef<Desk>, draft: Draft): Sentenc
 
   const words = (thing: unknown): Sentence | undefined => known.get(JSON.stringify(thing))
   const sentences: Sentences = {
-    isTold: computed(() => !ofRevision.isPending.value),
+    isTold,
     said: (thing) => (thing === undefined ? '' : (words(thing)?.said ?? '')),
     written: (thing) => (thing === undefined ? '' : (words(thing)?.written ?? JSON.stringify(thing))),
     learn,
