@@ -25,16 +25,17 @@ demo() {
         return 2
     fi
     need_php && need_vendor && build_web || return 1
-    set_places
+    # A place of its own: starting the demo over takes nothing of what a team keeps.
+    set_places "$root/var/demo"
     [ "$fresh" -eq 1 ] && rm -rf "$ITHREL_DATABASE" "$ITHREL_DATABASE-wal" "$ITHREL_DATABASE-shm" "$ITHREL_VAR/kept" "$ITHREL_VAR/compiled" "$ITHREL_VAR/plans"
     prepare_database || return 1
     load_demo || return 1
     serve "$port" "${shop:-$((port + 1))}"
 }
 
-# Where everything is kept; for this account alone.
+# set_places [FOLDER [ENVIRONMENT]] : where everything is kept; for this account alone.
 set_places() {
-    export APP_ENV="${1:-prod}" ITHREL_VAR="${ITHREL_VAR:-$root/var}"
+    export APP_ENV="${2:-prod}" ITHREL_VAR="${ITHREL_VAR:-${1:-$root/var}}"
     export ITHREL_DATABASE="${ITHREL_DATABASE:-$ITHREL_VAR/ithrel.sqlite}"
     umask 077
     mkdir -p "$ITHREL_VAR" "$ITHREL_VAR/sessions"
@@ -53,7 +54,7 @@ load_demo() {
     return "${PIPESTATUS[0]}"
 }
 
-# Migrations run with foreign keys off (SQLite alters a table by making it anew).
+# What a console of an older version made is made anew, and the database brought up to date, copied before.
 prepare_database() {
     local console="php -d memory_limit=1G $root/app/bin/console" log cache="$ITHREL_VAR/cache/prod"
     # The framework's own cache does not look whether its sources changed.
@@ -61,7 +62,7 @@ prepare_database() {
         rm -rf "$cache"
     fi
     log=$(mktemp)
-    if ! { $console cache:warmup && $console doctrine:migrations:migrate --no-interaction --allow-no-migration; } >"$log" 2>&1; then
+    if ! { $console cache:warmup && $console upgrade; } >"$log" 2>&1; then
         cat "$log" >&2
         return 1
     fi
@@ -72,6 +73,7 @@ prepare_database() {
 serve() {
     begin_serving "$1" "$2" || return 1
     begin_workers 2
+    guard
     echo "Ithrel answers at http://127.0.0.1:$1/, its rehearsal shop at http://127.0.0.1:$2/ (Ctrl-C ends both)"
     wait "${groups[1]}"
 }
@@ -111,6 +113,15 @@ begin() {
     shift
     setsid "$@" >"$log" 2>&1 &
     groups+=($!)
+}
+
+# Ends all groups should this script be killed, which it cannot do itself then: ports would stay taken.
+guard() {
+    setsid bash -c 'while kill -0 "$0" 2>/dev/null; do sleep 1; done
+        for group in "$@"; do kill -TERM -- "-$group" 2>/dev/null; done
+        sleep 5
+        for group in "$@"; do kill -KILL -- "-$group" 2>/dev/null; done' $$ "${groups[@]}" >/dev/null 2>&1 &
+    disown
 }
 
 # await PORT LOG : until the process begun last answers there.

@@ -23,8 +23,8 @@ dev() {
     fi
     need_php && need_vendor && need_web || return 1
     export ITHREL_VAR="${ITHREL_VAR:-$root/var/dev}" ITHREL_DEV_SERVER="http://127.0.0.1:$((port + 1))"
-    set_places dev
-    php -d memory_limit=1G "$root/app/bin/console" doctrine:migrations:migrate --no-interaction --allow-no-migration --quiet || return 1
+    set_places "$ITHREL_VAR" dev
+    php -d memory_limit=1G "$root/app/bin/console" upgrade || return 1
     load_demo || return 1
     serve_for_dev "$port"
 }

@@ -30,13 +30,13 @@ need_debian() {
 }
 
 # Chromium without what a person sees of it begins in a seventh of the time.
-need_browser() { need_debian "Chromium and its driver, $1" chromium-driver chromium-headless-shell tinyproxy-bin fonts-dejavu-core; }
+need_browser() { need_debian "Chromium and its driver, $1" chromium-driver chromium-headless-shell tinyproxy-bin libnss-wrapper fonts-dejavu-core; }
 
 # What was found in place is not looked for again until PHP, its settings or what the project asks for change.
 need_php() {
     local extensions php
     php=$(command -v php) && [ "$root/var/php-found" -nt "$php" ] && [ "$root/var/php-found" -nt /etc/php/8.2/cli/conf.d ] && return 0
-    extensions=$(php -r 'echo implode(" ", array_filter(["gmp", "intl", "mbstring", "pcntl", "posix", "sqlite3", "xml", "curl"], fn($e) => !extension_loaded($e)));' 2>/dev/null) || extensions='cli'
+    extensions=$(php -r 'echo implode(" ", array_filter(["gmp", "intl", "mbstring", "pcntl", "posix", "sqlite3", "xml", "curl", "zip"], fn($e) => !extension_loaded($e)));' 2>/dev/null) || extensions='cli'
     if [ -z "$extensions" ]; then
         mkdir -p "$root/var" && touch "$root/var/php-found"
         return 0

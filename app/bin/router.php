@@ -6,7 +6,8 @@ declare(strict_types=1);
 // keep files whose name is a hash of what is in them; PHP's own server would have them ask for each at each page.
 $path = rawurldecode((string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH));
 $public = dirname(__DIR__) . '/public';
-$file = realpath($public . $path);
+// A byte of zero is in no name of a file.
+$file = str_contains($path, "\0") ? false : realpath($public . $path);
 if (false !== $file && is_file($file) && str_starts_with($file, $public . '/') && !str_ends_with($file, '.php')) {
     $types = ['js' => 'text/javascript', 'css' => 'text/css', 'woff2' => 'font/woff2'];
     $type = $types[pathinfo($file, PATHINFO_EXTENSION)] ?? null;

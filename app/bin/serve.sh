@@ -53,8 +53,14 @@ serve_team() {
     begin nginx.log nginx -e stderr -c "$place/nginx.conf"
     await "$port" nginx.log || return 1
     begin_workers "$workers"
+    guard
     echo "Ithrel answers at http://127.0.0.1:$port/ (Ctrl-C ends it)"
-    wait "${groups[1]}"
+    # Of the two that serve, either is nothing without the other.
+    wait -n "${groups[0]}" "${groups[1]}"
+    kill -0 "${groups[0]}" 2>/dev/null && say 'nginx has ended' || say 'PHP-FPM has ended'
+    tail -n 5 "$ITHREL_VAR/fpm.log" "$ITHREL_VAR/nginx.log" >&2
+    end_all
+    return 1
 }
 
 # A pool of processes that reads the settings of Ithrel from the environment.

@@ -89,7 +89,7 @@ check_services() {
     (
         export APP_ENV=prod ITHREL_VAR=$folder ITHREL_DATABASE=$folder/check.sqlite
         php app/bin/console lint:container --no-debug \
-            && php app/bin/console doctrine:migrations:migrate --no-interaction --quiet \
+            && php app/bin/console upgrade --quiet \
             && php app/bin/console doctrine:schema:validate --skip-property-types
     ) || status=$?
     rm -rf "$folder"

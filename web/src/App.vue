@@ -5,8 +5,10 @@ import { computed, ref } from 'vue'
 import { useTheme } from 'vuetify'
 import Shortcuts from './shared/Shortcuts.vue'
 import { useShortcuts } from './shared/shortcuts'
+import Waiting from './shared/Waiting.vue'
 import { answer, client, whenSignedOut } from './shared/api'
 import { sessionQuery, useSession } from './people/session'
+import OwnPassword from './people/OwnPassword.vue'
 import SignIn from './people/SignIn.vue'
 
 const theme = useTheme()
@@ -30,6 +32,7 @@ const signOut = useMutation({
 })
 
 const help = ref(false)
+const isPasswordAsked = ref(false)
 useShortcuts({ '?': () => (help.value = true) })
 </script>
 
@@ -40,7 +43,9 @@ useShortcuts({ '?': () => (help.value = true) })
       <router-link to="/" class="brand">Ithrel</router-link>
       <span class="quiet motto">option setups, proofread</span>
       <span class="grow" />
-      <span v-if="session?.name" class="quiet who">{{ session.name }}, {{ session.role }}</span>
+      <v-btn v-if="session?.name" class="who" variant="text" title="Change your password" @click="isPasswordAsked = true"
+        >{{ session.name }}, {{ session.role }}</v-btn
+      >
       <v-btn v-if="session?.name" variant="text" @click="signOut.mutate()">Sign out</v-btn>
       <v-btn v-if="session?.role === 'lead'" variant="text" to="/accounts">Accounts</v-btn>
       <v-btn v-if="!isOutside" variant="text" to="/catalogue">Catalogue</v-btn>
@@ -54,6 +59,8 @@ useShortcuts({ '?': () => (help.value = true) })
       <SignIn v-if="isOutside" />
       <router-view v-else />
     </div>
+    <OwnPassword v-model="isPasswordAsked" />
+    <Waiting />
     <Shortcuts v-model="help" />
   </v-app>
 </template>

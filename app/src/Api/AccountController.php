@@ -64,7 +64,7 @@ final readonly class AccountController
 
     #[Route('/api/accounts', methods: ['POST'])]
     #[Needs(Role::Lead)]
-    #[Changes('made an account')]
+    #[Changes('made the account of {name}')]
     #[
         OA\Post(
             path: '/api/accounts',
@@ -98,7 +98,7 @@ final readonly class AccountController
 
     #[Route('/api/accounts', methods: ['PATCH'])]
     #[Needs(Role::Lead)]
-    #[Changes('changed an account')]
+    #[Changes('changed the account of {name}')]
     #[
         OA\Patch(
             path: '/api/accounts',
@@ -133,17 +133,16 @@ final readonly class AccountController
         });
     }
 
-    #[Route('/api/accounts', methods: ['DELETE'])]
+    #[Route('/api/accounts/{name}', methods: ['DELETE'])]
     #[Needs(Role::Lead)]
-    #[Changes('removed an account')]
+    #[Changes('removed the account of {name}')]
     #[
         OA\Delete(
-            path: '/api/accounts',
+            path: '/api/accounts/{name}',
             operationId: 'removeAccount',
-            requestBody: new OA\RequestBody(
-                required: true,
-                content: new OA\JsonContent(ref: '#/components/schemas/AccountGiven'),
-            ),
+            parameters: [
+                new OA\Parameter(name: 'name', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
             responses: [
                 new OA\Response(
                     response: 200,
@@ -153,12 +152,12 @@ final readonly class AccountController
             ],
         ),
     ]
-    public function remove(#[MapRequestPayload] AccountGiven $given): JsonResponse
+    public function remove(string $name): JsonResponse
     {
         $this->refuseWithoutTeam();
 
-        return $this->done(function () use ($given): Account {
-            $account = $this->another($given->name);
+        return $this->done(function () use ($name): Account {
+            $account = $this->another($name);
             $this->accounts->remove($account);
 
             return $account;

@@ -16,8 +16,6 @@ use Ithrel\App\People\Who;
 use Ithrel\App\Store\HandedSheet;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
-use Ithrel\App\Work\Bounds;
-use Ithrel\App\Work\OutOfBounds;
 use Ithrel\Core\Diff\DiffResult;
 use Ithrel\Core\Diff\DocumentChange;
 use Ithrel\Core\Diff\ListDiff;
@@ -31,7 +29,6 @@ use Ithrel\Core\Setup\Setup;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
@@ -41,8 +38,6 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class DiffController
 {
-    private const SECONDS = 20;
-
     /** Combinations told of each kind. */
     private const TOLD = 40;
 
@@ -84,12 +79,7 @@ final readonly class DiffController
         $new = ReadDocument::of($this->reader, $this->shelf->document($sha256)->document(), $today);
 
         return new JsonResponse(
-            self::view(
-                $this->within(static fn(): DiffResult => SetupDiff::between($old, $new, self::TOLD)),
-                $old->setup,
-                $new->setup,
-                false,
-            ),
+            self::view(SetupDiff::between($old, $new, self::TOLD), $old->setup, $new->setup, false),
         );
     }
 
@@ -120,7 +110,7 @@ final readonly class DiffController
         $stored = $this->shelf->get($id);
         $setup = $this->shelf->reach($stored->latest())->setup;
         $list = SaleList::read($setup, $sheet->text);
-        $diff = $this->within(static fn(): DiffResult => ListDiff::between($list, $setup, self::TOLD));
+        $diff = ListDiff::between($list, $setup, self::TOLD);
         // It counts at the gate; who may only look holds it against the setup for herself.
         $isTester = $this->who->role(Role::Tester)->includes(Role::Tester);
         $counts =
@@ -128,25 +118,6 @@ final readonly class DiffController
             $this->gates->hand($stored, HandedSheet::SALE, $sheet->text, count($list->rows), $this->who->name());
 
         return new JsonResponse(self::view($diff, $setup, $setup, $counts));
-    }
-
-    /**
-     * @param \Closure(): DiffResult $diff
-     *
-     * @throws UnprocessableEntityHttpException
-     */
-    private function within(\Closure $diff): DiffResult
-    {
-        try {
-            return Bounds::within(self::SECONDS, $diff);
-        } catch (OutOfBounds) {
-            throw new UnprocessableEntityHttpException(
-                sprintf(
-                    'The two are too large to be held side by side within %d seconds; ./ithrel diff takes its time.',
-                    self::SECONDS,
-                ),
-            );
-        }
     }
 
     private static function view(DiffResult $diff, Setup $old, Setup $new, bool $counts): DiffView

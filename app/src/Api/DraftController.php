@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Api;
 
-use Brick\Math\BigDecimal;
 use Ithrel\App\Api\Dto\ChangedPlace;
 use Ithrel\App\Api\Dto\ChangeView;
 use Ithrel\App\Api\Dto\CheckedText;
@@ -25,8 +24,6 @@ use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
 use Ithrel\App\Store\CompiledSetups;
 use Ithrel\App\Store\Shelf;
-use Ithrel\App\Work\Bounds;
-use Ithrel\App\Work\OutOfBounds;
 use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Diff\DiffResult;
 use Ithrel\Core\Diff\DocumentChange;
@@ -58,14 +55,12 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class DraftController
 {
-    /** Somebody waits for it while she writes. */
-    private const SECONDS_OF_CHECK = 6;
-
     public function __construct(
         private CompiledSetups $compiled,
         private Shelf $shelf,
         private Views $views,
         private Reader $reader,
+        private DraftSources $sources,
     ) {}
 
     #[Route('/api/drafts', methods: ['POST'])]
@@ -90,10 +85,7 @@ final readonly class DraftController
     public function draft(#[MapRequestPayload] DraftWanted $wanted): JsonResponse
     {
         $minor = null === $wanted->currency ? 2 : Currency::find($wanted->currency)->minorUnits ?? 2;
-        $sources = array_map(
-            static fn(DraftFile $file): DraftSource => DraftSources::read($file, $minor),
-            $wanted->sources,
-        );
+        $sources = array_map(fn(DraftFile $file): DraftSource => $this->sources->read($file, $minor), $wanted->sources);
         if ([] === $sources) {
             throw UnreadableDocument::at('', 'A draft is made of something: a file, cells or an address.');
         }
@@ -165,7 +157,7 @@ final readonly class DraftController
                     null,
                 ),
             );
-        } catch (TooLarge | OutOfBounds $e) {
+        } catch (TooLarge $e) {
             return new JsonResponse(
                 new CheckedText(
                     $sha256,
@@ -244,13 +236,10 @@ final readonly class DraftController
             ),
         );
         try {
-            $value = Bounds::within(
-                self::SECONDS_OF_CHECK,
-                static fn(): BigDecimal => (new FormulaTrial($setup, $figures))->value($formula),
-            );
+            $value = (new FormulaTrial($setup, $figures))->value($formula);
 
             return new JsonResponse(new FormulaView($names, $used, PlainDecimal::of($value), null));
-        } catch (FormulaError | OutOfBounds $e) {
+        } catch (FormulaError $e) {
             return new JsonResponse(new FormulaView($names, $used, null, $e->getMessage()));
         }
     }
@@ -279,16 +268,8 @@ final readonly class DraftController
         $today = Today::of(Shelf::today());
         $old = ReadDocument::of($this->reader, $texts->old, $today);
         $new = ReadDocument::of($this->reader, $texts->new, $today);
-        try {
-            $diff = Bounds::within(
-                self::SECONDS_OF_CHECK,
-                static fn(): DiffResult => SetupDiff::between($old, $new, 0),
-            );
-        } catch (OutOfBounds) {
-            $diff = null;
-        }
 
-        return new JsonResponse(self::changeView($diff));
+        return new JsonResponse(self::changeView(SetupDiff::between($old, $new, 0)));
     }
 
     /**
@@ -318,14 +299,11 @@ final readonly class DraftController
      *
      * @throws UnreadableDocument
      * @throws TooLarge
-     * @throws OutOfBounds
      */
     private function workedOut(string $text): array
     {
-        return Bounds::within(self::SECONDS_OF_CHECK, function () use ($text): array {
-            $reach = $this->compiled->of($text, Shelf::today());
+        $reach = $this->compiled->of($text, Shelf::today());
 
-            return [$reach->setup, Report::of($reach)];
-        });
+        return [$reach->setup, Report::of($reach)];
     }
 }

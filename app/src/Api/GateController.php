@@ -131,7 +131,7 @@ final readonly class GateController
     }
 
     #[Route('/api/setups/{id}/accepted', methods: ['POST'])]
-    #[Changes('accepted something at the gate')]
+    #[Changes('accepted something at the gate', waits: true)]
     #[
         OA\Post(
             path: '/api/setups/{id}/accepted',
@@ -189,6 +189,7 @@ final readonly class GateController
             $this->shelf->get($id),
             $item,
             $this->who->named(mb_substr($request->query->getString('by'), 0, 200)),
+            $this->who->role(Role::Lead)->includes(Role::Lead),
         );
 
         return new Response(null, Response::HTTP_NO_CONTENT);

@@ -6,6 +6,7 @@ namespace Ithrel\App\Api;
 
 use Ithrel\App\Api\Dto\SheetText;
 use Ithrel\App\Http\Created;
+use Ithrel\App\Later\MayTakeLong;
 use Ithrel\App\People\Changes;
 use Ithrel\App\Rehearsal\Plans;
 use Ithrel\App\Rehearsal\Rehearsals;
@@ -104,7 +105,8 @@ final readonly class HandSheetController
     }
 
     #[Route('/api/setups/{id}/hand-sheet', methods: ['POST'])]
-    #[Changes('brought in a sheet filled in by hand')]
+    #[MayTakeLong]
+    #[Changes('brought in a sheet filled in by hand', waits: true)]
     #[
         OA\Post(
             path: '/api/setups/{id}/hand-sheet',

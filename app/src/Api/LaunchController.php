@@ -9,6 +9,7 @@ use Ithrel\App\Api\Dto\Signing;
 use Ithrel\App\Gate\Launches;
 use Ithrel\App\Http\Created;
 use Ithrel\App\Http\Query;
+use Ithrel\App\Later\MayTakeLong;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
@@ -65,8 +66,9 @@ final readonly class LaunchController
     }
 
     #[Route('/api/setups/{id}/launches', methods: ['POST'])]
+    #[MayTakeLong]
     #[Needs(Role::Lead)]
-    #[Changes('signed a launch')]
+    #[Changes('signed a launch', waits: true)]
     #[
         OA\Post(
             path: '/api/setups/{id}/launches',

@@ -198,12 +198,14 @@ final readonly class LimitsController
     ]
     public function file(Request $request): Response
     {
-        $name = basename($request->query->getString('name'));
-        $bytes = $request->query->getInt('bytes');
+        // Some systems have "\" between folders.
+        $name = basename(str_replace('\\', '/', $request->query->getString('name')));
+        $bytes = '' === $request->query->getString('bytes') ? null : $request->query->getInt('bytes');
         if (
             '' === $name ||
-            $bytes < 0 ||
-            $bytes > self::MOST_BYTES ||
+            strlen($name) > 200 ||
+            1 === preg_match('/\p{C}/u', $name) ||
+            (null !== $bytes && ($bytes < 0 || $bytes > self::MOST_BYTES)) ||
             $request->query->getInt('width', 1) > 20_000 ||
             $request->query->getInt('height', 1) > 20_000
         ) {

@@ -9,6 +9,8 @@ use Ithrel\App\Api\Dto\ShopGiven;
 use Ithrel\App\Api\Dto\ThingMended;
 use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
+use Ithrel\App\People\Role;
+use Ithrel\App\People\Who;
 use Ithrel\App\Rehearsal\ItemPages;
 use Ithrel\App\Rehearsal\ShopSettings;
 use Ithrel\App\Store\Pictures;
@@ -19,6 +21,7 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
@@ -33,6 +36,7 @@ final readonly class PageController
         private ItemPageViews $views,
         private ShopSettings $shops,
         private Pictures $pictures,
+        private Who $who,
     ) {}
 
     #[Route('/api/setups/{id}/pages', methods: ['GET'])]
@@ -201,6 +205,9 @@ final readonly class PageController
     public function shop(string $shop, #[MapRequestPayload] ShopGiven $given): JsonResponse
     {
         $own = $this->pages->shop($shop);
+        if ($given->orders && !$own->mayOrder() && !$this->who->role(Role::Lead)->includes(Role::Lead)) {
+            throw new AccessDeniedHttpException('That orders are placed in a shop is switched on by a lead.');
+        }
         $this->pages->setShop($own, trim($given->name), $given->hosts, $given->orders, $given->pause, $given->ceilings);
 
         return new JsonResponse($this->views->shop($own));

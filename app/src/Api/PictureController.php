@@ -60,7 +60,7 @@ final readonly class PictureController
     }
 
     #[Route('/api/setups/{id}/pictures', methods: ['POST'])]
-    #[Changes('brought in pictures')]
+    #[Changes('brought in pictures', waits: true)]
     #[
         OA\Post(
             path: '/api/setups/{id}/pictures',

@@ -11,6 +11,7 @@ use Ithrel\App\Api\Dto\ShopFault;
 use Ithrel\App\Api\Dto\ShopPage;
 use Ithrel\App\Api\Dto\ShopView;
 use Ithrel\App\Http\Created;
+use Ithrel\App\Later\MayTakeLong;
 use Ithrel\App\People\Changes;
 use Ithrel\App\Rehearsal\DueRehearsals;
 use Ithrel\App\Rehearsal\ItemPages;
@@ -78,7 +79,7 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/setups/{id}/shop-page', methods: ['POST'])]
-    #[Changes('put the item into the rehearsal shop')]
+    #[Changes('put the item into the rehearsal shop', waits: true)]
     #[
         OA\Post(
             path: '/api/setups/{id}/shop-page',
@@ -137,7 +138,7 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/setups/{id}/rehearsals', methods: ['POST'])]
-    #[Changes('began a rehearsal')]
+    #[Changes('began a rehearsal', waits: true)]
     #[
         OA\Post(
             path: '/api/setups/{id}/rehearsals',
@@ -194,7 +195,7 @@ final readonly class RehearsalController
             $this->rehearsals->begin(
                 $setup,
                 $revision,
-                $this->shops->address($page),
+                $this->shops->page($page),
                 $new->faults,
                 Shelf::today(),
                 null,
@@ -209,7 +210,8 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/rehearsals/due', methods: ['POST'], priority: 1)]
-    #[Changes('began all rehearsals that were due')]
+    #[MayTakeLong]
+    #[Changes('began all rehearsals that were due', waits: true)]
     #[
         OA\Post(
             path: '/api/rehearsals/due',
@@ -237,7 +239,8 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/setups/{id}/rehearsals/again', methods: ['POST'])]
-    #[Changes('began a rehearsal of what has to be tried again')]
+    #[MayTakeLong]
+    #[Changes('began a rehearsal of what has to be tried again', waits: true)]
     #[
         OA\Post(
             path: '/api/setups/{id}/rehearsals/again',
@@ -287,7 +290,7 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/rehearsals/{run}/cancel', methods: ['POST'])]
-    #[Changes('cancelled a rehearsal')]
+    #[Changes('cancelled a rehearsal', waits: true)]
     #[
         OA\Post(
             path: '/api/rehearsals/{run}/cancel',
@@ -313,7 +316,7 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/rehearsals/{run}/look', methods: ['POST'])]
-    #[Changes('had a shop looked at again')]
+    #[Changes('had a shop looked at again', waits: true)]
     #[
         OA\Post(
             path: '/api/rehearsals/{run}/look',
@@ -337,7 +340,8 @@ final readonly class RehearsalController
     }
 
     #[Route('/api/rehearsals/{run}/again', methods: ['POST'])]
-    #[Changes('had checks without an answer tried again')]
+    #[MayTakeLong]
+    #[Changes('had checks without an answer tried again', waits: true)]
     #[
         OA\Post(
             path: '/api/rehearsals/{run}/again',

@@ -4,13 +4,21 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Api;
 
+use Ithrel\App\Api\Dto\PasswordGiven;
 use Ithrel\App\Api\Dto\SessionView;
+use Ithrel\App\People\Accounts;
+use Ithrel\App\People\Changes;
 use Ithrel\App\People\Needs;
+use Ithrel\App\People\Role;
+use Ithrel\App\People\SignIn;
 use Ithrel\App\People\Who;
 use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
 
@@ -19,7 +27,7 @@ use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInt
  */
 final readonly class SessionController
 {
-    public function __construct(private Who $who, private TokenStorageInterface $tokens) {}
+    public function __construct(private Who $who, private TokenStorageInterface $tokens, private Accounts $accounts) {}
 
     #[Route('/api/session', methods: ['GET'])]
     #[Needs(null)]
@@ -46,7 +54,7 @@ final readonly class SessionController
     }
 
     /** Name and password were looked at before (SignIn). */
-    #[Route('/api/session', methods: ['POST'])]
+    #[Route('/api/session', name: SignIn::ROUTE, methods: ['POST'])]
     #[Needs(null)]
     #[
         OA\Post(
@@ -75,6 +83,34 @@ final readonly class SessionController
     public function signIn(): JsonResponse
     {
         return $this->session();
+    }
+
+    #[Route('/api/session/password', methods: ['PUT'])]
+    #[Needs(Role::Reader)]
+    #[Changes('changed the own password')]
+    #[
+        OA\Put(
+            path: '/api/session/password',
+            operationId: 'changePassword',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/PasswordGiven'),
+            ),
+            responses: [
+                new OA\Response(response: 204, description: 'It is another one; one signs in with it, everywhere.'),
+            ],
+        ),
+    ]
+    public function changePassword(#[MapRequestPayload] PasswordGiven $given): Response
+    {
+        $account = $this->who->account() ?? throw new NotFoundHttpException('Nobody signs in here.');
+        try {
+            $this->accounts->changePassword($account, $given->old, $given->new);
+        } catch (\DomainException $e) {
+            throw new UnprocessableEntityHttpException($e->getMessage(), $e);
+        }
+
+        return new Response(null, Response::HTTP_NO_CONTENT);
     }
 
     #[Route('/api/session', methods: ['DELETE'])]

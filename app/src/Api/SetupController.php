@@ -9,6 +9,9 @@ use Ithrel\App\Api\Dto\NewTitle;
 use Ithrel\App\Gate\Verdicts;
 use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
+use Ithrel\App\People\Role;
+use Ithrel\App\People\Who;
+use Ithrel\App\Store\Afterwards;
 use Ithrel\App\Store\Reports;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\ShelfPage;
@@ -53,7 +56,13 @@ final readonly class SetupController
 {
     private const VERDICTS = [Gate::MAY, Gate::NOT_YET, Gate::MUST_NOT, Verdicts::NONE, 'due'];
 
-    public function __construct(private Shelf $shelf, private Reports $reports, private Views $views) {}
+    public function __construct(
+        private Shelf $shelf,
+        private Reports $reports,
+        private Views $views,
+        private Who $who,
+        private Afterwards $afterwards,
+    ) {}
 
     #[Route('/api/setups', methods: ['GET'])]
     #[
@@ -132,7 +141,9 @@ final readonly class SetupController
     public function bringIn(#[MapRequestPayload] DocumentText $document): JsonResponse
     {
         $setup = $this->shelf->bringIn($document->text);
-        $this->reports->of($setup->latest());
+        $this->afterwards->later(function () use ($setup): void {
+            $this->reports->of($setup->latest(), Reports::SECONDS_AFTERWARDS);
+        });
 
         return new Created($this->views->shelfEntry($setup), '/api/setups/' . $setup->id());
     }
@@ -203,7 +214,13 @@ final readonly class SetupController
     ]
     public function remove(string $id): Response
     {
-        $this->shelf->remove($this->shelf->get($id));
+        $setup = $this->shelf->get($id);
+        // What is removed is gone, with all that was accepted; a tester puts it away.
+        if ($this->who->role(Role::Lead)->includes(Role::Lead)) {
+            $this->shelf->remove($setup);
+        } else {
+            $this->shelf->putAway($setup);
+        }
 
         return new Response(null, Response::HTTP_NO_CONTENT);
     }

@@ -32,7 +32,7 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class TableController
 {
-    public function __construct(private Shelf $shelf, private Reader $reader) {}
+    public function __construct(private Shelf $shelf, private Reader $reader, private DraftSources $sources) {}
 
     #[Route('/api/documents/{sha256}/options.csv', methods: ['GET'])]
     #[
@@ -95,7 +95,7 @@ final readonly class TableController
     public function held(#[MapRequestPayload] TableWanted $wanted): JsonResponse
     {
         $minor = $this->reader->read($wanted->text, Today::of(Shelf::today()))->currency->minorUnits;
-        $source = DraftSources::read($wanted->table, $minor);
+        $source = $this->sources->read($wanted->table, $minor);
         if ([] === $source->options) {
             throw UnreadableDocument::at('', $source->left[0]['why'] ?? 'No option was found in it.');
         }

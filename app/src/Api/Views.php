@@ -95,7 +95,6 @@ final readonly class Views
         $by = array_count_values(array_column($report['findings'] ?? [], 'severity'));
         $run = $row['run'];
         $tally = $row['tally'];
-        $isDue = null === $run || 'done' !== $run['state'] || $run['revision'] !== $row['revision'];
 
         return new ShelfEntry(
             id: $row['id'],
@@ -122,7 +121,7 @@ final readonly class Views
                 ),
             verdict: $verdict['verdict'] ?? null,
             open: $verdict['open'] ?? 0,
-            due: $isDue,
+            due: $row['isDue'],
         );
     }
 

@@ -14,6 +14,8 @@ use Facebook\WebDriver\Exception\UnexpectedAlertOpenException;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverTargetLocator;
+use Ithrel\App\Net\HostPolicy;
+use Ithrel\App\Net\HostRefused;
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\Core\Page\PageElement;
 use Symfony\Component\Process\Process;
@@ -56,6 +58,9 @@ final class Driver
     private ?ChromeDevToolsDriver $tools = null;
     private readonly HostFence $fence;
 
+    /** Where a driver that was started here keeps the profile of its browser. */
+    private string $folder = '';
+
     /** Process of a browser that was started here; 0: none. */
     private int $browserId = 0;
 
@@ -68,10 +73,14 @@ final class Driver
     /**
      * @param list<string> $hosts that may be visited: nothing is asked of any other host or port
      * @param string|null $remote address of a remote end; null: a driver is started
+     * @param HostPolicy|null $policy where these hosts may lead; null: anywhere
      */
-    public function __construct(private readonly array $hosts, private readonly ?string $remote = null)
-    {
-        $this->fence = new HostFence($hosts);
+    public function __construct(
+        private readonly array $hosts,
+        private readonly ?string $remote = null,
+        private readonly ?HostPolicy $policy = null,
+    ) {
+        $this->fence = new HostFence($hosts, $policy);
     }
 
     public function __destruct()
@@ -91,6 +100,10 @@ final class Driver
         $this->tab = '';
         $this->process?->stop(2);
         $this->process = null;
+        if ('' !== $this->folder) {
+            Ending::remove($this->folder);
+            $this->folder = '';
+        }
         $this->fence->end();
     }
 
@@ -278,6 +291,7 @@ final class Driver
                 sprintf('%s: the browser or its driver ended. It is begun anew for what follows. (%s)', $what, $why),
                 true,
                 $e,
+                true,
             );
         }
 
@@ -319,6 +333,11 @@ final class Driver
         if (null !== $this->browser) {
             return;
         }
+        try {
+            $this->policy?->pinned($this->hosts);
+        } catch (HostRefused $e) {
+            throw new NoAnswer($e->getMessage(), false, $e);
+        }
         $end = $this->remote ?? $this->started();
         $options = self::options($this->fenced(), null === $this->remote);
         // Windows that open without a click are kept shut, as they are for a shopper.
@@ -352,7 +371,7 @@ final class Driver
     {
         $options = (new ChromeOptions())->addArguments([...self::FLAGS, ...$flags]);
         if ($isHere && is_executable(self::SHELL)) {
-            $options->setBinary(self::SHELL);
+            $options->setBinary(__DIR__ . '/browser.sh');
         }
 
         return $options;
@@ -361,7 +380,14 @@ final class Driver
     private function started(): string
     {
         $port = FreePort::find();
-        $this->process = new Process(['chromedriver', '--port=' . $port], null, null, null, null);
+        $this->folder = Ending::folder('browser');
+        $this->process = new Process(
+            Ending::withUs(['chromedriver', '--port=' . $port]),
+            null,
+            ['TMPDIR' => $this->folder],
+            null,
+            null,
+        );
         $this->process->start();
         if (!FreePort::isAnsweredAt($port, fn(): bool => true === $this->process->isRunning())) {
             throw new NoAnswer('ChromeDriver could not be started: ' . trim($this->process->getErrorOutput()), true);
@@ -386,24 +412,23 @@ final class Driver
                 '--proxy-bypass-list=<-loopback>',
                 '--force-webrtc-ip-handling-policy=disable_non_proxied_udp',
             ]
-            : ['--host-resolver-rules=' . self::rules($this->hosts)];
+            : ['--host-resolver-rules=' . $this->rules()];
     }
 
-    /**
-     * @param list<string> $hosts
-     */
-    private static function rules(array $hosts): string
+    private function rules(): string
     {
         $names = array_unique(
             array_map(
                 static fn(string $host): string => trim((string) preg_replace('/:\d+$/', '', $host), '[]'),
-                $hosts,
+                $this->hosts,
             ),
         );
+        $pinned = $this->policy?->pinned($this->hosts) ?? [];
 
         return implode(', ', [
+            ...array_map(static fn(string $name, string $to): string => "MAP $name $to", array_keys($pinned), $pinned),
             'MAP * ~NOTFOUND',
-            ...array_map(static fn(string $name): string => 'EXCLUDE ' . $name, $names),
+            ...array_map(static fn(string $n): string => 'EXCLUDE ' . $n, array_diff($names, array_keys($pinned))),
         ]);
     }
 }

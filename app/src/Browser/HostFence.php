@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Browser;
 
+use Ithrel\App\Net\HostPolicy;
+use Ithrel\App\Net\HostRefused;
 use Ithrel\App\Rehearsal\NoAnswer;
-use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 
 /**
@@ -27,8 +28,9 @@ final class HostFence
     /**
      * @param list<string> $hosts that may be asked, as in "127.0.0.1:8080" or "shop.example"; without a port, any port
      *                            of it
+     * @param HostPolicy|null $policy where these may lead; null: anywhere
      */
-    public function __construct(private readonly array $hosts) {}
+    public function __construct(private readonly array $hosts, private readonly ?HostPolicy $policy = null) {}
 
     public function __destruct()
     {
@@ -56,7 +58,7 @@ final class HostFence
         $this->process?->stop(1);
         $this->process = null;
         if ('' !== $this->folder) {
-            (new Filesystem())->remove($this->folder);
+            Ending::remove($this->folder);
             $this->folder = '';
         }
     }
@@ -83,8 +85,7 @@ final class HostFence
     private function begin(): void
     {
         $this->end();
-        $this->folder = sys_get_temp_dir() . '/ithrel-fence-' . bin2hex(random_bytes(5));
-        mkdir($this->folder, 0o700, true);
+        $this->folder = Ending::folder('fence');
         $this->port = FreePort::find();
         file_put_contents($this->folder . '/hosts', implode("\n", self::rules($this->hosts)) . "\n");
         file_put_contents(
@@ -109,7 +110,13 @@ final class HostFence
                 'FilterDefaultDeny Yes',
             ]) . "\n",
         );
-        $this->process = new Process(['tinyproxy', '-d', '-c', $this->folder . '/fence.conf'], null, null, null, null);
+        $this->process = new Process(
+            Ending::withUs(['tinyproxy', '-d', '-c', $this->folder . '/fence.conf']),
+            null,
+            $this->names(),
+            null,
+            null,
+        );
         $this->process->start();
         if (!FreePort::isAnsweredAt($this->port, fn(): bool => true === $this->process->isRunning())) {
             throw new NoAnswer(
@@ -118,6 +125,33 @@ final class HostFence
                 true,
             );
         }
+    }
+
+    /**
+     * Names lead, for the proxy, to where they led when that was looked at (nss_wrapper reads them from a file).
+     *
+     * @return array<string, string> settings of its process
+     *
+     * @throws NoAnswer where a host may not be asked
+     */
+    private function names(): array
+    {
+        try {
+            $pinned = $this->policy?->pinned($this->hosts) ?? [];
+        } catch (HostRefused $e) {
+            throw new NoAnswer($e->getMessage(), false, $e);
+        }
+        if ([] === $pinned) {
+            return [];
+        }
+        $lines = array_map(
+            static fn(string $name, string $to): string => $to . ' ' . $name,
+            array_keys($pinned),
+            $pinned,
+        );
+        file_put_contents($this->folder . '/names', implode("\n", $lines) . "\n");
+
+        return ['LD_PRELOAD' => 'libnss_wrapper.so', 'NSS_WRAPPER_HOSTS' => $this->folder . '/names'];
     }
 
     /**

@@ -41,7 +41,7 @@ final class AccountCommand extends Command
                 'list' => implode(
                     "\n",
                     array_map(
-                        static fn($a): string => sprintf('%-7s %s', $a->role()->value, $a->name()),
+                        static fn($a): string => sprintf('%-7s %s', $a->role()->value, SetupFile::harmless($a->name())),
                         $this->accounts->all(),
                     ),
                 ),
@@ -65,7 +65,9 @@ final class AccountCommand extends Command
         if ('list' !== $input->getArgument('what')) {
             $this->log->write(Log::COMMAND_LINE, sprintf('changed an account: %s', $said));
         }
-        $output->writeln(OutputFormatter::escape(SetupFile::harmless($said)));
+        foreach (explode("\n", $said) as $line) {
+            $output->writeln(OutputFormatter::escape(SetupFile::harmless($line)));
+        }
 
         return 0;
     }

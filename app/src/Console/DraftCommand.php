@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Console;
 
 use Ithrel\App\Draft\SourceFile;
+use Ithrel\App\Net\HostPolicy;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Draft\Draft;
 use Ithrel\Core\Draft\Drafter;
@@ -101,7 +102,7 @@ final class DraftCommand extends Command
     private static function source(string $file, int $minorUnits): DraftSource
     {
         if (1 === preg_match('~^https?://~i', $file)) {
-            return SourceFile::rendered($file, $minorUnits);
+            return SourceFile::rendered($file, $minorUnits, HostPolicy::ofThisMachine());
         }
         if ('-' !== $file && (!is_file($file) || !is_readable($file))) {
             throw UnreadableDocument::at('', 'The file is not there or cannot be read.');

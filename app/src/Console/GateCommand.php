@@ -7,9 +7,9 @@ namespace Ithrel\App\Console;
 use Ithrel\App\Gate\GatePage;
 use Ithrel\App\Gate\SarifFile;
 use Ithrel\App\Rehearsal\JUnitFile;
-use Ithrel\App\Rehearsal\TimeForPlan;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\RehearsalCheck;
+use Ithrel\App\Work\Within;
 use Ithrel\Core\Boundary\Boundaries;
 use Ithrel\Core\Boundary\TickedSheets;
 use Ithrel\Core\Compare\CheckComparison;
@@ -191,7 +191,7 @@ final class GateCommand extends Command
     private static function plan(Reach $reach, array $samples): Plan
     {
         try {
-            return Planner::plan($reach, new TimeForPlan(self::SECONDS_OF_PLAN), $samples);
+            return Within::seconds(self::SECONDS_OF_PLAN, static fn(): Plan => Planner::plan($reach, $samples));
         } catch (TooLarge $e) {
             return new Plan([], 0, 0, 0, ['No plan could be made: ' . $e->getMessage()]);
         }

@@ -8,9 +8,9 @@ use Ithrel\App\Rehearsal\JUnitFile;
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\App\Rehearsal\RunText;
 use Ithrel\App\Rehearsal\ShopAddress;
-use Ithrel\App\Rehearsal\TimeForPlan;
 use Ithrel\App\Rehearsal\TriedCheck;
 use Ithrel\App\Store\RehearsalCheck;
+use Ithrel\App\Work\Within;
 use Ithrel\Core\Document\Today;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Page\PageMap;
@@ -81,10 +81,10 @@ final class RehearseCommand extends Command
         try {
             $text = SetupFile::text($file);
             $setup = Reader::shipped()->read($text, $today);
-            $plan = Planner::plan(
-                new Reach($setup),
-                new TimeForPlan(self::SECONDS_OF_PLAN),
-                SetupFile::samples($setup, $call->samples),
+            $samples = SetupFile::samples($setup, $call->samples);
+            $plan = Within::seconds(
+                self::SECONDS_OF_PLAN,
+                static fn(): Plan => Planner::plan(new Reach($setup), $samples),
             );
             $address = ShopAddress::of($call->address, $call->hosts);
         } catch (UnreadableDocument | TooLarge $e) {

@@ -6,6 +6,7 @@ namespace Ithrel\App\Draft;
 
 use Ithrel\App\Browser\Driver;
 use Ithrel\App\Browser\Pilot;
+use Ithrel\App\Net\HostPolicy;
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Draft\DraftSource;
@@ -47,13 +48,13 @@ final class SourceFile
     /**
      * @throws UnreadableDocument
      */
-    public static function rendered(string $address, int $minorUnits): DraftSource
+    public static function rendered(string $address, int $minorUnits, HostPolicy $policy): DraftSource
     {
         $host = parse_url($address, PHP_URL_HOST);
         if (!is_string($host) || 1 !== preg_match('~^https?://~i', $address)) {
             throw UnreadableDocument::at('', 'This is no address of a page.');
         }
-        $driver = new Driver([$host]);
+        $driver = new Driver([$host], null, $policy);
         try {
             (new Pilot($driver))->newShopper($address);
             $answer = $driver->tell('Runtime.evaluate', [

@@ -17,6 +17,9 @@ final class SpreadsheetCells
 {
     private const SECONDS = 30;
 
+    /** Bytes of all parts of a spreadsheet together. */
+    private const MOST_UNPACKED = 200_000_000;
+
     /** Both kinds are zip archives, and begin as such. */
     private const BEGINNING = "PK\x03\x04";
 
@@ -38,6 +41,7 @@ final class SpreadsheetCells
                     'demo once.',
             );
         }
+        self::refuseBombs($bytes);
         $process = new Process(
             ['node', '--max-old-space-size=700', $web . '/tools/sheet-cells.mjs'],
             null,
@@ -68,5 +72,35 @@ final class SpreadsheetCells
         }
 
         return $csv;
+    }
+
+    /**
+     * A few kilobytes can unpack to gigabytes: what an archive says of itself is added up before anything is unpacked.
+     *
+     * @throws UnreadableDocument
+     */
+    private static function refuseBombs(string $bytes): void
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'ithrel-sheet-');
+        try {
+            file_put_contents($file, $bytes);
+            $zip = new \ZipArchive();
+            if (true !== $zip->open($file, \ZipArchive::RDONLY)) {
+                throw UnreadableDocument::at('', 'It is no spreadsheet that can be read (xlsx or ods).');
+            }
+            $all = 0;
+            for ($i = 0; $i < $zip->numFiles; ++$i) {
+                $all += $zip->statIndex($i)['size'] ?? 0;
+            }
+            $zip->close();
+        } finally {
+            unlink($file);
+        }
+        if ($all > self::MOST_UNPACKED) {
+            throw UnreadableDocument::at(
+                '',
+                sprintf('It unpacks to more than %d MB.', intdiv(self::MOST_UNPACKED, 1_000_000)),
+            );
+        }
     }
 }

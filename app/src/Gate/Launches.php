@@ -9,8 +9,7 @@ use Ithrel\App\Store\Launch;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\SignedLaunch;
 use Ithrel\App\Store\StoredSetup;
-use Ithrel\App\Work\Bounds;
-use Ithrel\App\Work\OutOfBounds;
+use Ithrel\App\Work\Within;
 use Ithrel\Core\Diff\DiffResult;
 use Ithrel\Core\Diff\ReadDocument;
 use Ithrel\Core\Diff\SetupDiff;
@@ -26,7 +25,7 @@ use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
  */
 final readonly class Launches
 {
-    private const SECONDS_OF_DIFF = 8;
+    private const SECONDS_OF_DIFF = 20;
 
     public const A_PAGE = 20;
 
@@ -34,6 +33,7 @@ final readonly class Launches
         private EntityManagerInterface $entities,
         private SetupGate $gates,
         private Shelf $shelf,
+        private Verdicts $verdicts,
     ) {}
 
     /**
@@ -83,6 +83,7 @@ final readonly class Launches
      */
     public function sign(StoredSetup $stored, string $person, string $sha256): Launch
     {
+        $standing = $this->verdicts->standing($stored);
         $gate = $this->gates->of($stored);
         if (Gate::MAY !== $gate->verdict) {
             throw new UnprocessableEntityHttpException(
@@ -92,7 +93,14 @@ final readonly class Launches
         $setup = $this->shelf->reach($stored->latest())->setup;
 
         // One after the other: of two who sign at once, the second reads who did.
-        return $this->entities->wrapInTransaction(function () use ($stored, $person, $sha256, $gate, $setup): Launch {
+        return $this->entities->wrapInTransaction(function () use (
+            $stored,
+            $person,
+            $sha256,
+            $gate,
+            $setup,
+            $standing,
+        ): Launch {
             $this->entities->refresh($stored);
             $revision = $stored->latest();
             if ($revision->sha256() !== $sha256) {
@@ -109,6 +117,10 @@ final readonly class Launches
                         $last->signedAt()->format('Y-m-d H:i'),
                     ),
                 );
+            }
+            // What was signed is what was looked at: a rehearsal that ended meanwhile, say, may forbid it.
+            if ($this->verdicts->standing($stored) !== $standing) {
+                throw new ConflictHttpException('Something came in at the gate meanwhile. Look at it, then sign.');
             }
             $now = new \DateTimeImmutable();
             $launch = new Launch(
@@ -144,20 +156,15 @@ final readonly class Launches
         }
         $reader = Reader::shipped();
         $today = Today::of(Shelf::today());
-        try {
-            return [
-                $last,
-                Bounds::within(
-                    self::SECONDS_OF_DIFF,
-                    static fn(): DiffResult => SetupDiff::between(
-                        ReadDocument::of($reader, $last->document(), $today),
-                        ReadDocument::of($reader, $stored->latest()->document(), $today),
-                        0,
-                    ),
-                ),
-            ];
-        } catch (OutOfBounds) {
-            return [$last, null];
-        }
+        $diff = Within::orNothing(
+            self::SECONDS_OF_DIFF,
+            static fn(): DiffResult => SetupDiff::between(
+                ReadDocument::of($reader, $last->document(), $today),
+                ReadDocument::of($reader, $stored->latest()->document(), $today),
+                0,
+            ),
+        );
+
+        return [$last, $diff];
     }
 }

@@ -34,6 +34,7 @@ use Ithrel\Core\Gate\SaleListHeld;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Scope\Ceilings;
+use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /**
@@ -190,11 +191,17 @@ final readonly class SetupGate
         );
     }
 
-    public function takeBack(StoredSetup $stored, string $id, string $person): void
+    /**
+     * @param bool $isLead whether a lead does, who may take back what a lead accepted
+     */
+    public function takeBack(StoredSetup $stored, string $id, string $person, bool $isLead): void
     {
         $item = $this->entities->find(AcceptedItem::class, $id);
         if (null === $item || $item->setup() !== $stored) {
             throw new UnprocessableEntityHttpException('There is no such acceptance.');
+        }
+        if ($item->isOfLead() && !$isLead) {
+            throw new AccessDeniedHttpException('What a lead accepted is taken back by a lead.');
         }
         $item->takeBack($person, new \DateTimeImmutable());
         $this->entities->flush();
@@ -237,12 +244,14 @@ final readonly class SetupGate
         if ($rows > HandedSheet::MOST_ROWS) {
             return false;
         }
-        $now = new \DateTimeImmutable();
-        $kept = $this->entities->find(HandedSheet::class, ['setup' => $stored->id(), 'kind' => $kind]);
-        null === $kept
-            ? $this->entities->persist(new HandedSheet($stored, $kind, $text, $person, $now))
-            : $kept->hand($text, $person, $now);
-        $this->entities->flush();
+        // Within the lock for writing: of two that hand in the first sheet at once, the second finds the first's.
+        $this->entities->wrapInTransaction(function () use ($stored, $kind, $text, $person): void {
+            $now = new \DateTimeImmutable();
+            $kept = $this->entities->find(HandedSheet::class, ['setup' => $stored->id(), 'kind' => $kind]);
+            null === $kept
+                ? $this->entities->persist(new HandedSheet($stored, $kind, $text, $person, $now))
+                : $kept->hand($text, $person, $now);
+        });
 
         return true;
     }

@@ -9,10 +9,11 @@ use Doctrine\ORM\EntityManagerInterface;
 use Ithrel\App\Store\Engine;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
-use Ithrel\App\Work\Bounds;
-use Ithrel\App\Work\OutOfBounds;
+use Ithrel\App\Work\Within;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Work\OutOfBudget;
+use Psr\Log\LoggerInterface;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
 /**
@@ -46,6 +47,7 @@ final readonly class Verdicts
         private EntityManagerInterface $entities,
         private SetupGate $gates,
         private Engine $engine,
+        private LoggerInterface $log,
     ) {}
 
     /**
@@ -110,6 +112,16 @@ final readonly class Verdicts
         return $verdicts;
     }
 
+    /** All that the verdict of a setup hangs on as it stands now, as a hash: another one once any of it has changed. */
+    public function standing(StoredSetup $stored): string
+    {
+        $hangsOn = $this->connection->fetchOne('SELECT ' . self::HANGS_ON . ' FROM setup s WHERE s.id = ?', [
+            $stored->id(),
+        ]);
+
+        return $this->mark(is_string($hangsOn) ? $hangsOn : '');
+    }
+
     private function mark(string $hangsOn): string
     {
         return hash('sha256', $this->engine->mark() . Shelf::today() . $hangsOn);
@@ -124,9 +136,14 @@ final readonly class Verdicts
             return;
         }
         try {
-            $gate = Bounds::within(self::SECONDS, fn() => $this->gates->of($stored));
+            $gate = Within::seconds(self::SECONDS, fn() => $this->gates->of($stored));
             [$verdict, $open] = [$gate->verdict, count($gate->open)];
-        } catch (OutOfBounds | TooLarge | UnreadableDocument | UnprocessableEntityHttpException) {
+        } catch (OutOfBudget | TooLarge | UnreadableDocument | UnprocessableEntityHttpException) {
+            [$verdict, $open] = [self::NONE, 0];
+        } catch (\Throwable $e) {
+            // As where the setup is removed meanwhile: one verdict that fails must not end the worker.
+            $this->log->error('A verdict could not be worked out.', ['exception' => $e]);
+            $this->entities->clear();
             [$verdict, $open] = [self::NONE, 0];
         }
         $this->connection->executeStatement(

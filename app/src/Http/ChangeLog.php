@@ -8,13 +8,14 @@ use Doctrine\DBAL\Connection;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Log;
 use Ithrel\App\People\Who;
+use Ithrel\App\Store\Afterwards;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Request;
-use Symfony\Component\HttpKernel\Event\ControllerEvent;
-use Symfony\Component\HttpKernel\Event\ResponseEvent;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Event\ControllerArgumentsEvent;
 
 /**
- * Writes every change into the log once it has been made: who, when, what, of which setup.
+ * Writes every change into the log in the transaction in which it is made: who, when, what, of which setup.
  */
 final readonly class ChangeLog
 {
@@ -25,39 +26,53 @@ final readonly class ChangeLog
         'page' => 'SELECT s.id, s.title FROM item_page p JOIN setup s ON s.id = p.setup_id WHERE p.id = ?',
     ];
 
-    public function __construct(private Connection $connection, private Log $log, private Who $who) {}
+    public function __construct(
+        private Connection $connection,
+        private Log $log,
+        private Who $who,
+        private Afterwards $afterwards,
+    ) {}
 
-    /** Before it is carried out: a setup that is removed is still called by its name then. */
-    #[AsEventListener]
-    public function before(ControllerEvent $event): void
+    /** Within the budget of the request, which is set around it (LongRequests). */
+    #[AsEventListener(priority: -50)]
+    public function around(ControllerArgumentsEvent $event): void
     {
         $changes = $event->getAttributes(Changes::class)[0] ?? null;
-        if ($changes instanceof Changes) {
-            $event->getRequest()->attributes->set('changes', [$changes->words, ...$this->setup($event->getRequest())]);
-        }
-    }
-
-    #[AsEventListener]
-    public function after(ResponseEvent $event): void
-    {
-        $changes = $event->getRequest()->attributes->get('changes');
-        if (!is_array($changes) || !$event->isMainRequest() || !$event->getResponse()->isSuccessful()) {
+        if (!$changes instanceof Changes) {
             return;
         }
-        [$words, $setup, $title] = $changes;
-        if (null === $setup) {
-            $made = json_decode((string) $event->getResponse()->getContent(), true, 512);
-            [$setup, $title] =
-                is_array($made) && is_string($made['id'] ?? null) && is_string($made['title'] ?? null)
-                    ? [$made['id'], $made['title']]
-                    : [null, null];
+        $request = $event->getRequest();
+        $controller = $event->getController();
+        $event->setController(function (mixed ...$arguments) use ($controller, $changes, $request): mixed {
+            $change = function () use ($controller, $arguments, $changes, $request): mixed {
+                // A setup that is removed is still called by its name before.
+                $setup = $this->setup($request);
+                $response = call_user_func_array($controller, $arguments);
+                if (!$response instanceof Response || !$response->isSuccessful()) {
+                    return $response;
+                }
+                $write = fn() => $this->write($changes->words, $setup, (string) $response->getContent());
+                $changes->waits ? $this->afterwards->later($write) : $write();
+
+                return $response;
+            };
+
+            return $changes->waits ? $change() : $this->connection->transactional($change);
+        });
+    }
+
+    /**
+     * @param array{string|null, string|null} $setup id and title
+     * @param string $answer in JSON; "" where there is none
+     */
+    private function write(string $words, array $setup, string $answer): void
+    {
+        $made = json_decode($answer, true, 512);
+        $told = is_array($made) ? array_filter($made, is_string(...)) : [];
+        if (null === $setup[0] && isset($told['id'], $told['title'])) {
+            $setup = [$told['id'], $told['title']];
         }
-        $this->log->write(
-            $this->who->name(),
-            is_string($words) ? $words : '',
-            is_string($setup) ? $setup : null,
-            is_string($title) ? $title : null,
-        );
+        $this->log->write($this->who->name(), str_replace('{name}', $told['name'] ?? '', $words), ...$setup);
     }
 
     /**

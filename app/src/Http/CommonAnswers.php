@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Http;
 
+use Ithrel\App\Later\MayTakeLong;
+use Ithrel\App\People\Needs;
+use Ithrel\App\People\Role;
 use OpenApi\Analysis;
 use OpenApi\Annotations\MediaType;
 use OpenApi\Annotations\OpenApi;
 use OpenApi\Annotations\Operation;
 use OpenApi\Annotations\Response;
 use OpenApi\Annotations\Schema;
+use OpenApi\Annotations\SecurityScheme;
 use OpenApi\Generator;
 
 /**
@@ -20,17 +24,23 @@ final class CommonAnswers
 {
     private const NOT_MODIFIED = 304;
 
+    private const LATER = 202;
+
     private const WORDS = [
+        self::LATER =>
+            'It takes longer than somebody waits: the answer will be at the address in Location. Told as LaterView.',
         self::NOT_MODIFIED => 'The browser has it already, by its entity tag.',
         400 => 'The request cannot be read: its address is not UTF-8 text, or a parameter is none of those it takes.',
         401 => 'People sign in here, and nobody is.',
         403 => 'Asked from a page that is not Ithrel\'s own, or by somebody whose role does not do this.',
         404 => 'There is no such thing.',
+        405 => 'The address takes other methods; Allow names them.',
         413 => 'More than is taken.',
         415 => 'What is sent here is JSON.',
         421 => 'Ithrel is not reached under this name.',
         422 => 'This cannot be taken, or is too large to be worked out; the places are named.',
         500 => 'Something went wrong here; it stands in the log.',
+        503 => 'What this needs does not run, such as the rehearsal shop.',
         507 => 'The disk did not take it; nothing was kept.',
     ];
 
@@ -40,6 +50,17 @@ final class CommonAnswers
         if (null === $openapi) {
             return;
         }
+        $openapi->components->securitySchemes = [
+            new SecurityScheme([
+                'securityScheme' => 'session',
+                'type' => 'apiKey',
+                'in' => 'cookie',
+                'name' => 'ithrel',
+                'description' => 'Where people sign in: what POST /api/session sets.',
+                '_context' => $openapi->_context,
+            ]),
+        ];
+        $openapi->security = [['session' => []], []];
         $openapi->components->responses = [
             ...Generator::isDefault($openapi->components->responses) ? [] : $openapi->components->responses,
             ...array_map(
@@ -73,18 +94,36 @@ final class CommonAnswers
     {
         $path = $operation->path;
         $isSafe = 'get' === $operation->method;
-        $of = [400, 401, 403, 421, 422, 500];
+        $of = [400, 401, 403, 405, 421, 422, 500, 503];
         if (str_contains($path, '{')) {
             $of[] = 404;
         }
         if (str_starts_with($path, '/api/documents/') && $isSafe) {
             $of[] = self::NOT_MODIFIED;
         }
+        if ($isSafe || self::isAnsweredLater($operation)) {
+            $of[] = self::LATER;
+        }
         if (!$isSafe) {
             array_push($of, 413, 415, 507);
         }
 
         return array_map(strval(...), $of);
+    }
+
+    /** As LongRequests has it. */
+    private static function isAnsweredLater(Operation $operation): bool
+    {
+        $context = $operation->_context;
+        $class = $context?->fullyQualifiedName($context->class ?? '');
+        $method = $context->method ?? null;
+        if (!is_string($class) || !class_exists($class) || !is_string($method)) {
+            return false;
+        }
+        $of = new \ReflectionMethod($class, $method);
+        $needs = ($of->getAttributes(Needs::class)[0] ?? null)?->newInstance();
+
+        return Role::Reader === $needs?->role || [] !== $of->getAttributes(MayTakeLong::class);
     }
 
     private static function described(OpenApi $openapi, int $status): Response
@@ -94,7 +133,7 @@ final class CommonAnswers
             'description' => self::WORDS[$status],
             '_context' => $openapi->_context,
         ]);
-        if (self::NOT_MODIFIED !== $status) {
+        if (!in_array($status, [self::NOT_MODIFIED, self::LATER], true)) {
             $response->content = [
                 new MediaType([
                     'mediaType' => 'application/problem+json',

@@ -11,23 +11,21 @@ use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\ControllerEvent;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\Exception\UnauthorizedHttpException;
+use Symfony\Component\Security\Core\Authorization\AuthorizationCheckerInterface;
 
 /**
- * Lets each role do what it may, where people have to sign in.
+ * Lets each role do what it may, where people have to sign in. What is asked for is the route that was matched, however
+ * its address is spelled; a route that does not say that nobody has to be signed in is closed.
  */
 #[AsEventListener(priority: 50)]
 final readonly class Permissions
 {
-    public function __construct(private Who $who) {}
+    public function __construct(private Who $who, private AuthorizationCheckerInterface $roles) {}
 
     public function __invoke(ControllerEvent $event): void
     {
         $request = $event->getRequest();
-        if (
-            !$this->who->hasToSignIn() ||
-            !$event->isMainRequest() ||
-            !str_starts_with($request->getPathInfo(), '/api/')
-        ) {
+        if (!$this->who->hasToSignIn() || !$event->isMainRequest()) {
             return;
         }
         $needs = self::of($event->getAttributes(Needs::class)[0] ?? null, $request->isMethodSafe());
@@ -42,7 +40,7 @@ final readonly class Permissions
         if (null === $account) {
             throw new UnauthorizedHttpException('Session', 'Sign in first.');
         }
-        if (!$account->role()->includes($needs)) {
+        if (!$this->roles->isGranted('ROLE_' . strtoupper($needs->value))) {
             throw new AccessDeniedHttpException(
                 sprintf('This is done by a %s; you are a %s.', $needs->value, $account->role()->value),
             );

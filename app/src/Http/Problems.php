@@ -7,10 +7,10 @@ namespace Ithrel\App\Http;
 use Doctrine\DBAL\Exception\DriverException;
 use Ithrel\App\Api\Dto\ProblemDetails;
 use Ithrel\App\Api\Dto\ProblemPlace;
-use Ithrel\App\Work\OutOfBounds;
 use Ithrel\Core\Document\Problem;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Work\OutOfBudget;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
@@ -26,7 +26,7 @@ final class Problems
 {
     public function __invoke(ExceptionEvent $event): void
     {
-        if (!str_starts_with($event->getRequest()->getPathInfo(), '/api/')) {
+        if (!str_starts_with(rawurldecode($event->getRequest()->getPathInfo()), '/api/')) {
             return;
         }
         $error = $event->getThrowable();
@@ -48,7 +48,7 @@ final class Problems
                 $error->getMessage() . ' Options: ' . implode(', ', $error->options) . '.',
                 [],
             ),
-            $error instanceof OutOfBounds => new ProblemDetails(
+            $error instanceof OutOfBudget => new ProblemDetails(
                 'urn:ithrel:problem:too-large',
                 'This is too large to be worked out',
                 422,
@@ -73,9 +73,21 @@ final class Problems
             ),
         };
         $headers = $error instanceof HttpExceptionInterface ? $error->getHeaders() : [];
-        $event->setResponse(
-            new JsonResponse($problem, $problem->status, ['Content-Type' => 'application/problem+json'] + $headers),
-        );
+        $event->setResponse(self::response($problem, $headers));
+    }
+
+    /** A problem as an answer of its own. */
+    public static function answer(string $type, string $title, int $status, string $detail): JsonResponse
+    {
+        return self::response(new ProblemDetails($type, $title, $status, $detail, []));
+    }
+
+    /**
+     * @param array<array-key, mixed> $headers
+     */
+    private static function response(ProblemDetails $problem, array $headers = []): JsonResponse
+    {
+        return new JsonResponse($problem, $problem->status, ['Content-Type' => 'application/problem+json'] + $headers);
     }
 
     /** What the database said, however deep it is wrapped up. */
@@ -123,13 +135,31 @@ final class Problems
             );
     }
 
+    /** "sources[0].name" as a JSON Pointer. */
+    private static function pointer(string $path): string
+    {
+        preg_match_all('/[^.\[\]]+/', $path, $steps);
+
+        return implode('', array_map(static fn(string $s): string => '/' . $s, $steps[0]));
+    }
+
+    /** Without the names of our classes, which say nothing to who asks. */
+    private static function plainly(string $message): string
+    {
+        return (string) preg_replace_callback(
+            '/\bIthrel(?:\\\\\w+)+(\[\])?/',
+            static fn(array $m): string => isset($m[1]) ? 'list of objects' : 'object',
+            $message,
+        );
+    }
+
     private function invalid(ValidationFailedException $error): ProblemDetails
     {
         $places = [];
         foreach ($error->getViolations() as $violation) {
             $places[] = new ProblemPlace(
-                '/' . str_replace('.', '/', $violation->getPropertyPath()),
-                (string) $violation->getMessage(),
+                self::pointer($violation->getPropertyPath()),
+                self::plainly((string) $violation->getMessage()),
             );
         }
 

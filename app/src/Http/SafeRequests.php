@@ -36,10 +36,26 @@ final readonly class SafeRequests
             return;
         }
         $request = $event->getRequest();
+        self::refuseDisguised($request);
         $this->refuseForeignHosts($request);
         $this->refuseWhatIsNoText($request);
         if (!$request->isMethodSafe()) {
             $this->refuseForeignOrigins($request);
+        }
+    }
+
+    /**
+     * What needs no percent sign in an address (RFC 3986, 2.3) has none there: whoever spells it so means to get past
+     * something that reads the address as it is spelled.
+     */
+    private static function refuseDisguised(Request $request): void
+    {
+        $path = (string) strtok($request->server->getString('REQUEST_URI', $request->getPathInfo()), '?');
+        preg_match_all('/%([0-9a-f]{2})/i', $path, $spelled);
+        foreach ($spelled[1] as $byte) {
+            if (1 === preg_match('/[A-Za-z0-9._~-]/', (string) hex2bin($byte))) {
+                throw new BadRequestHttpException('The address spells plain characters with percent signs.');
+            }
         }
     }
 
@@ -78,7 +94,12 @@ final readonly class SafeRequests
             throw new HttpException(413, sprintf('At most %d MB are taken.', intdiv(self::MOST_BYTES, 1_000_000)));
         }
         // A form of another page can send anything but JSON without being asked about it first.
-        if ('' !== $request->getContent() && 'json' !== $request->getContentTypeFormat()) {
+        $sends =
+            '' !== $request->getContent() ||
+            (int) $request->headers->get('Content-Length') > 0 ||
+            $request->request->count() > 0 ||
+            $request->files->count() > 0;
+        if ($sends && 'json' !== $request->getContentTypeFormat()) {
             throw new UnsupportedMediaTypeHttpException('What is sent here is JSON (Content-Type: application/json).');
         }
     }

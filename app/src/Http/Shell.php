@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Http;
 
+use Ithrel\App\People\Needs;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
@@ -14,6 +15,7 @@ final readonly class Shell
 {
     public function __construct(private string $build) {}
 
+    #[Needs(null)]
     #[
         Route(
             '/{path}',

@@ -26,8 +26,8 @@ final readonly class Accounts implements UserProviderInterface, PasswordUpgrader
     public const A_PAGE = 100;
     private const SHORTEST_PASSWORD = 10;
 
-    /** Bytes; what is beyond would be left out of the hash. */
-    private const LONGEST_PASSWORD = 72;
+    /** Bytes; longer ones are work for the hash and no safer. */
+    private const LONGEST_PASSWORD = 200;
 
     public function __construct(
         private EntityManagerInterface $entities,
@@ -59,6 +59,12 @@ final readonly class Accounts implements UserProviderInterface, PasswordUpgrader
         $this->entities->flush();
 
         return $account;
+    }
+
+    /** Whether somebody has, or had, an account of this name. */
+    public function has(string $name): bool
+    {
+        return null !== $this->entities->getRepository(Account::class)->findOneBy(['name' => $name]);
     }
 
     /**
@@ -101,6 +107,19 @@ final readonly class Accounts implements UserProviderInterface, PasswordUpgrader
     {
         $account->become($role);
         $this->entities->flush();
+    }
+
+    /**
+     * Somebody changes her own.
+     *
+     * @throws \DomainException where the old one is another, or the new one will not do
+     */
+    public function changePassword(Account $account, string $old, string $new): void
+    {
+        if (!$this->hasher->isPasswordValid($account, $old)) {
+            throw new \DomainException('The password that you have now is another.');
+        }
+        $this->setPassword($account, $new);
     }
 
     /**

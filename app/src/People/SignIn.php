@@ -5,12 +5,16 @@ declare(strict_types=1);
 namespace Ithrel\App\People;
 
 use Ithrel\App\Api\Dto\ProblemDetails;
+use Ithrel\App\Store\Account;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
 use Symfony\Component\Security\Core\Authentication\Token\TokenInterface;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Core\Exception\CustomUserMessageAuthenticationException;
+use Symfony\Component\Security\Core\Exception\UserNotFoundException;
+use Symfony\Component\Security\Core\User\UserInterface;
 use Symfony\Component\Security\Http\Authenticator\AbstractAuthenticator;
 use Symfony\Component\Security\Http\Authenticator\Passport\Badge\PasswordUpgradeBadge;
 use Symfony\Component\Security\Http\Authenticator\Passport\Badge\UserBadge;
@@ -22,13 +26,22 @@ use Symfony\Component\Security\Http\Authenticator\Passport\Passport;
  */
 final class SignIn extends AbstractAuthenticator
 {
-    public const ADDRESS = '/api/session';
+    /** Name of the route by which one signs in. */
+    public const ROUTE = 'sign-in';
 
-    public function __construct(private readonly Who $who, private readonly SignInTries $tries) {}
+    public function __construct(
+        private readonly Who $who,
+        private readonly SignInTries $tries,
+        private readonly Accounts $accounts,
+        private readonly PasswordHasherFactoryInterface $hashers,
+        private readonly Log $log,
+    ) {}
 
     public function supports(Request $request): bool
     {
-        return $this->who->hasToSignIn() && self::ADDRESS === $request->getPathInfo() && $request->isMethod('POST');
+        return $this->who->hasToSignIn() &&
+            self::ROUTE === $request->attributes->get('_route') &&
+            $request->isMethod('POST');
     }
 
     public function authenticate(Request $request): Passport
@@ -40,7 +53,7 @@ final class SignIn extends AbstractAuthenticator
         if ('' === $name || '' === $password || strlen($name) > 1_000) {
             throw new CustomUserMessageAuthenticationException('A name and a password are needed.');
         }
-        $seconds = $this->tries->secondsToWait($name, (string) $request->getClientIp());
+        $seconds = $this->tries->begin($name, (string) $request->getClientIp());
         if ($seconds > 0) {
             throw new CustomUserMessageAuthenticationException(
                 'Too many tries failed. Try again in {seconds} seconds.',
@@ -48,14 +61,33 @@ final class SignIn extends AbstractAuthenticator
             );
         }
 
-        return new Passport(new UserBadge($name), new PasswordCredentials($password), [
-            new PasswordUpgradeBadge($password),
-        ]);
+        return new Passport(
+            new UserBadge($name, fn(): UserInterface => $this->accountOr($name, $password)),
+            new PasswordCredentials($password),
+            [new PasswordUpgradeBadge($password)],
+        );
+    }
+
+    /**
+     * A name that nobody has takes as long to be refused as one that somebody has: its password is hashed all the same.
+     *
+     * @throws UserNotFoundException
+     */
+    private function accountOr(string $name, string $password): UserInterface
+    {
+        try {
+            return $this->accounts->loadUserByIdentifier($name);
+        } catch (UserNotFoundException $e) {
+            $this->hashers->getPasswordHasher(Account::class)->hash($password);
+            throw $e;
+        }
     }
 
     public function onAuthenticationSuccess(Request $request, TokenInterface $token, string $firewallName): ?Response
     {
         $this->tries->forget($token->getUserIdentifier(), (string) $request->getClientIp());
+        $this->log->write($token->getUserIdentifier(), 'signed in');
+        $request->getSession()->set(Sessions::BEGUN, time());
 
         // The controller says who has signed in.
         return null;
@@ -66,9 +98,13 @@ final class SignIn extends AbstractAuthenticator
         $own = $exception instanceof CustomUserMessageAuthenticationException ? $exception : null;
         $wait = $own?->getMessageData()['{seconds}'] ?? null;
         $isTooOften = is_int($wait);
-        if (!$isTooOften) {
-            $name = $request->attributes->get('signing-in');
-            $this->tries->failed(is_string($name) ? $name : '', (string) $request->getClientIp());
+        $name = $request->attributes->get('signing-in');
+        if (is_string($name) && '' !== $name) {
+            // A name that nobody has may be a password in the wrong field.
+            $this->log->write(
+                $this->accounts->has($name) ? $name : 'somebody',
+                $isTooOften ? 'tried too often to sign in' : 'could not sign in',
+            );
         }
         $status = $isTooOften ? Response::HTTP_TOO_MANY_REQUESTS : Response::HTTP_UNAUTHORIZED;
         // Whether there is an account of this name is not told.

@@ -19,6 +19,9 @@ final readonly class TableTransport implements TransportInterface, KeepaliveRece
 {
     public const TABLE = 'work_message';
 
+    /** Seconds for which a job is put off at most, and some more. */
+    private const LONGEST = 180;
+
     public function __construct(
         private DoctrineTransport $transport,
         private Connection $connection,
@@ -31,6 +34,7 @@ final readonly class TableTransport implements TransportInterface, KeepaliveRece
         if (!$this->isAnythingThere()) {
             return [];
         }
+        $this->mindClock();
         $envelopes = [];
         foreach ($this->transport->get() as $envelope) {
             $id = $envelope->last(DoctrineReceivedStamp::class)?->getId();
@@ -50,14 +54,34 @@ final readonly class TableTransport implements TransportInterface, KeepaliveRece
             $this->connection->fetchOne(
                 'SELECT 1 FROM ' .
                     self::TABLE .
-                    ' WHERE queue_name = ? AND available_at <= ? AND (delivered_at IS NULL OR delivered_at < ?) ' .
-                    'LIMIT 1',
+                    ' WHERE queue_name = ? AND ((available_at <= ? AND (delivered_at IS NULL OR delivered_at < ?)) ' .
+                    'OR available_at > ? OR delivered_at > ?) LIMIT 1',
                 [
                     $this->queue,
                     $now->format('Y-m-d H:i:s'),
                     $now->modify(sprintf('-%d seconds', JobInHand::HELD))->format('Y-m-d H:i:s'),
+                    self::beyond($now),
+                    self::beyond($now),
                 ],
             );
+    }
+
+    /** A clock that was set back shall delay nothing: what is due, or was given out, long after now is so at once. */
+    private function mindClock(): void
+    {
+        $now = new \DateTimeImmutable('UTC');
+        foreach (['available_at' => $now->format('Y-m-d H:i:s'), 'delivered_at' => null] as $column => $value) {
+            $this->connection->executeStatement(
+                sprintf('UPDATE %1$s SET %2$s = ? WHERE queue_name = ? AND %2$s > ?', self::TABLE, $column),
+                [$value, $this->queue, self::beyond($now)],
+            );
+        }
+    }
+
+    /** A time that no job waits for, as none is put off for so long. */
+    private static function beyond(\DateTimeImmutable $now): string
+    {
+        return $now->modify(sprintf('+%d seconds', self::LONGEST))->format('Y-m-d H:i:s');
     }
 
     public function ack(Envelope $envelope): void

@@ -7,6 +7,7 @@ namespace Ithrel\App\Rehearsal;
 use Ithrel\App\Store\Engine;
 use Ithrel\App\Store\KeptFolder;
 use Ithrel\App\Store\Rehearsal;
+use Ithrel\App\Work\Within;
 use Ithrel\Core\Diagnosis\Diagnosis;
 use Ithrel\Core\Diagnosis\Likely;
 use Ithrel\Core\Diagnosis\Seen;
@@ -17,8 +18,8 @@ use Ithrel\Core\Setup\Setup;
  */
 final readonly class Diagnoses
 {
-    /** Seconds that somebody waits for one; what was found by then is told. */
-    private const SECONDS = 8;
+    /** Seconds that one may take; what was found when they are nearly over is told. */
+    private const SECONDS = 30;
 
     public function __construct(private KeptFolder $kept, private Engine $engine) {}
 
@@ -38,7 +39,10 @@ final readonly class Diagnoses
         );
         $kept = $this->kept->read($name);
         if (null === $kept) {
-            $likely = Diagnosis::of($setup, $rehearsal->revision()->document(), $seen, Deadline::in(self::SECONDS));
+            $likely = Within::seconds(
+                self::SECONDS,
+                static fn(): array => Diagnosis::of($setup, $rehearsal->revision()->document(), $seen),
+            );
             $kept = array_map(static fn(Likely $l): array => [$l->at, $l->checks, $l->as, $l->extent], $likely);
             $this->kept->write($name, $kept);
         }

@@ -86,8 +86,8 @@ final readonly class DueRehearsals
         $address = match (true) {
             null === $place => throw new NoAnswer('No page of it in a shop is known.', false),
             null !== $page => $this->shops->page($place, $page->shop()->hosts()),
-            $this->isStandIn($place) => $this->shops->address($this->shops->publish($setup->latest())),
-            default => $this->shops->address($place),
+            $this->isStandIn($place) => $this->shops->page($this->shops->publish($setup->latest())),
+            default => $this->shops->page($place),
         };
 
         return $this->rehearsals->begin($setup, $setup->latest(), $address, [], Shelf::today(), $page, $carries);

@@ -11,9 +11,14 @@ final class NoAnswer extends \RuntimeException
 {
     /**
      * @param bool $mayPass whether the same may go through when it is tried again
+     * @param bool $isOurs whether it was what Ithrel asks with that gave out, and not the shop
      */
-    public function __construct(string $message, public readonly bool $mayPass, ?\Throwable $previous = null)
-    {
+    public function __construct(
+        string $message,
+        public readonly bool $mayPass,
+        ?\Throwable $previous = null,
+        public readonly bool $isOurs = false,
+    ) {
         parent::__construct($message, 0, $previous);
     }
 }

@@ -30,7 +30,23 @@ final class PageTrial
         private readonly Browsers $browsers,
     ) {}
 
+    /**
+     * A browser that was ended amid it says nothing of the shop: the check is tried once more in a new one. An order is
+     * placed once at most: a check that was begun before, here or by a worker that died, may have placed it.
+     */
     public function try(OpenRun $run, TryCheck $job): KeepResult
+    {
+        $mayOrder = $run->mayOrder && 1 === $this->job->tries();
+        $result = $this->tried($run, $job, $mayOrder);
+
+        return $result ??
+            ($this->tried($run, $job, false, true) ?? throw new \LogicException('The last try has a result.'));
+    }
+
+    /**
+     * @return KeepResult|null null where the browser was ended
+     */
+    private function tried(OpenRun $run, TryCheck $job, bool $mayOrder, bool $isLast = false): ?KeepResult
     {
         $start = hrtime(true);
         $since = static fn(): int => intdiv((int) (hrtime(true) - $start), 1_000_000);
@@ -51,7 +67,7 @@ final class PageTrial
             $setup,
             $map,
             new Shopper($pilot, $setup, $map, $this->browsers->folder()),
-            $run->mayOrder,
+            $mayOrder,
             $camera,
         );
         try {
@@ -68,6 +84,11 @@ final class PageTrial
         } catch (NotTried $e) {
             $result = KeepResult::notTried($job, $e->getMessage());
         } catch (NoAnswer $e) {
+            if ($e->isOurs && !$isLast) {
+                $this->browsers->end();
+
+                return null;
+            }
             $camera->take('stopped');
             $result = KeepResult::noAnswer($job, $e->getMessage(), $since(), $camera->pictures($job->check, []));
             // What a browser was left with by a page that does not come to rest is nothing for the next check.

@@ -61,7 +61,7 @@ final readonly class PageWork
             $hold();
             $revision = $page->setup()->latest();
             $setup = $this->compiled->of($revision->document(), Shelf::today())->setup;
-            $plan = $this->plans->of($revision, Shelf::today(), Plans::SECONDS_OF_WORKER);
+            $plan = $this->plans->of($revision, Shelf::today());
             $this->shops->page($page->address(), $page->shop()->hosts());
             $pilot = $this->browsers->pilot($page->shop()->hosts(), $hold);
             $mapper = new PageMapper(
@@ -100,7 +100,7 @@ final readonly class PageWork
         try {
             $revision = $page->setup()->latest();
             $setup = $this->compiled->of($revision->document(), Shelf::today())->setup;
-            $plan = $this->plans->of($revision, Shelf::today(), Plans::SECONDS_OF_WORKER);
+            $plan = $this->plans->of($revision, Shelf::today());
             $this->shops->page($page->address(), $page->shop()->hosts());
             // What is mended while it is walked is walked too, but not without end.
             for (

@@ -6,11 +6,11 @@ namespace Ithrel\App\Rehearsal;
 
 use Ithrel\App\Queue\JobInHand;
 use Ithrel\App\Rehearsal\Job\MakePlan;
-use Ithrel\App\Work\Bounds;
-use Ithrel\App\Work\OutOfBounds;
+use Ithrel\App\Work\Within;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Work\OutOfBudget;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
@@ -43,11 +43,11 @@ final readonly class PlanWork
             return;
         }
         try {
-            $plan = Bounds::within(
+            $plan = Within::seconds(
                 self::SECONDS,
-                fn(): Plan => $this->plans->of($rehearsal->revision(), $rehearsal->today(), Plans::SECONDS_OF_WORKER),
+                fn(): Plan => $this->plans->of($rehearsal->revision(), $rehearsal->today()),
             );
-        } catch (OutOfBounds $e) {
+        } catch (OutOfBudget $e) {
             $this->rehearsals->failed(
                 $rehearsal,
                 'The setup is too large to be planned, because ' . $e->getMessage() . '.',

@@ -9,9 +9,11 @@ use Ithrel\App\Store\Engine;
 use Ithrel\App\Store\KeptFolder;
 use Ithrel\App\Store\LimitNotes;
 use Ithrel\App\Store\Revision;
+use Ithrel\App\Work\Within;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Plan\Planner;
 use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Work\OutOfBudget;
 
 /**
  * Plans, worked out once a document and day and kept in files.
@@ -25,16 +27,14 @@ final readonly class Plans
         private LimitNotes $notes,
     ) {}
 
-    /** Seconds for one while somebody waits, and on a worker. */
-    public const SECONDS_OF_REQUEST = 7;
-    public const SECONDS_OF_WORKER = 30;
+    /** Seconds that one may take; what does not fit is left out, and the plan says what. */
+    private const SECONDS = 30;
 
     /**
-     * @param int $seconds that it may take; what does not fit is left out, and the plan says what
-     *
      * @throws TooLarge where the setup is too large to be counted
+     * @throws OutOfBudget where whoever asks may not take as long as a plan may
      */
-    public function of(Revision $revision, string $today, int $seconds = self::SECONDS_OF_REQUEST): Plan
+    public function of(Revision $revision, string $today): Plan
     {
         $samples = $this->notes->samples($revision->setup());
         $given = [] === $samples ? '' : '-' . substr(hash('sha256', serialize($samples)), 0, 12);
@@ -48,7 +48,8 @@ final readonly class Plans
         if (null !== $kept) {
             return Plan::fromArray($kept);
         }
-        $plan = Planner::plan($this->compiled->of($revision->document(), $today), new TimeForPlan($seconds), $samples);
+        $reach = $this->compiled->of($revision->document(), $today);
+        $plan = Within::seconds(self::SECONDS, static fn(): Plan => Planner::plan($reach, $samples));
         $this->kept->write($name, $plan->toArray());
 
         return $plan;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Rehearsal;
 
 use Ithrel\App\Store\RehearsalCheck;
+use Ithrel\App\Work\Within;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Diagnosis\Diagnosis;
 use Ithrel\Core\Diagnosis\Seen;
@@ -55,10 +56,11 @@ final readonly class RunText
         $words = new PlaceWords($this->setup);
 
         $all = [];
-        foreach (
-            Diagnosis::of($this->setup, $this->document, $seen, Deadline::in(self::SECONDS_OF_DIAGNOSIS))
-            as $place
-        ) {
+        $places = Within::seconds(
+            self::SECONDS_OF_DIAGNOSIS,
+            fn(): array => Diagnosis::of($this->setup, $this->document, $seen),
+        );
+        foreach ($places as $place) {
             $all[] =
                 [
                     'at' => $place->at,

@@ -25,7 +25,7 @@ final readonly class ShopAddress
      */
     public static function of(string $page, array $hosts): self
     {
-        $page = trim($page);
+        $page = trim($page, " \t\r\n");
         $address = new self($page, $hosts);
         $why = mb_check_encoding($page, 'UTF-8') ? $address->refusal($page) : 'This is not UTF-8 text.';
         if (null !== $why) {
@@ -65,8 +65,9 @@ final readonly class ShopAddress
 
     private function refusal(string $page): ?string
     {
-        $parts = strlen($page) > 2000 ? false : parse_url($page);
-        if (false === $parts || !isset($parts['scheme'], $parts['host'])) {
+        $parts = strlen($page) > 2000 || 1 === preg_match('/[\x00-\x20\x7f]/', $page) ? false : parse_url($page);
+        $hasNoPort = 1 === preg_match('~^[a-z]+://[^/?#]*:0*(?:[/?#]|$)~i', $page);
+        if (false === $parts || $hasNoPort || !isset($parts['scheme'], $parts['host'])) {
             return 'This is no address of a page. It begins with http:// or https:// and a host, and has 2000 ' .
                 'characters at most.';
         }

@@ -35,7 +35,7 @@ final readonly class ShopLook
                 $this->pages->look($rehearsal);
             } else {
                 $door = $this->shops->door(
-                    $this->shops->address($rehearsal->address() ?? ''),
+                    $this->shops->page($rehearsal->address() ?? ''),
                     $rehearsal->revision()->sha256(),
                 );
                 $this->rehearsals->looked($rehearsal, $door->isStill($this->job->hold(...)));

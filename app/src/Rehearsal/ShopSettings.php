@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Rehearsal;
 
+use Ithrel\App\Net\HostPolicy;
 use Ithrel\App\Queue\JobInHand;
 use Ithrel\App\Store\Revision;
 use Ithrel\Core\Document\UnreadableDocument;
@@ -17,40 +18,18 @@ final readonly class ShopSettings
 {
     /**
      * @param string $standIn address of the rehearsal shop; empty where none runs
-     * @param string $hosts that may be asked, with commas between; empty: this machine alone
      * @param float $seconds that a shop may take for one answer
      */
     public function __construct(
         private HttpClientInterface $http,
+        private HostPolicy $policy,
         private string $standIn,
-        private string $hosts,
         private float $seconds,
     ) {}
 
-    public function address(string $page): ShopAddress
-    {
-        $hosts =
-            '' === trim($this->hosts)
-                ? ['127.0.0.1', 'localhost', '[::1]']
-                : array_values(
-                    array_filter(
-                        array_map(static fn(string $h): string => strtolower(trim($h)), explode(',', $this->hosts)),
-                        static fn(string $h): bool => '' !== $h,
-                    ),
-                );
-
-        // The shop that ships with Ithrel is asked whatever the setting names.
-        $own = parse_url($this->standIn);
-        if (is_array($own) && isset($own['host'])) {
-            $hosts[] = strtolower($own['host']) . (isset($own['port']) ? ':' . $own['port'] : '');
-        }
-
-        return ShopAddress::of($page, $hosts);
-    }
-
     /**
-     * The page of an item that a browser visits: the tester names its host by giving the address, unless a setting says
-     * which hosts may be asked at all.
+     * The page of an item: whoever asks names its host by giving the address, unless a setting says which hosts may be
+     * asked at all. Where it leads is looked at here, so that it is refused at once, and again by whoever connects.
      *
      * @param list<string> $hosts further hosts of that shop
      *
@@ -58,9 +37,13 @@ final readonly class ShopSettings
      */
     public function page(string $page, array $hosts = []): ShopAddress
     {
-        return '' === trim($this->hosts)
-            ? ShopAddress::of($page, [ShopAddress::hostOf($page), ...$hosts])
-            : $this->address($page);
+        $named = $this->policy->isNamed()
+            ? $this->policy->named()
+            : [ShopAddress::hostOf($page), ...$this->policy->named(), ...$hosts];
+        $address = ShopAddress::of($page, $named);
+        $this->policy->check($address->page);
+
+        return $address;
     }
 
     public function door(ShopAddress $address, ?string $sha256): ShopDoor

@@ -52,7 +52,7 @@ final class ShopTrial
         if (null === $this->present || $this->present[0] !== $run) {
             $setup = $this->compiled->of($run->document, $run->today)->setup;
             try {
-                $address = $this->shops->address($run->address);
+                $address = $this->shops->page($run->address);
             } catch (UnreadableDocument $e) {
                 throw new NoAnswer($e->getMessage(), false, $e);
             }

@@ -55,6 +55,11 @@ class AcceptedItem
         return $this->setup;
     }
 
+    public function isOfLead(): bool
+    {
+        return 'lead' === $this->role;
+    }
+
     public function words(): string
     {
         return $this->words;

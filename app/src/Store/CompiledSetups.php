@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Store;
 
+use Ithrel\Core\Document\RelativeDays;
 use Ithrel\Core\Document\Today;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Reach\Reach;
@@ -55,7 +56,7 @@ final class CompiledSetups
     /** The day that a document's meaning hangs on; "any" where it counts no days from today. */
     public static function day(string $document, string $today): string
     {
-        return 1 === preg_match('/"[+-]\d{1,5}d"/', $document) ? $today : 'any';
+        return RelativeDays::areIn($document) ? $today : 'any';
     }
 
     /** Forgets what is kept of a document. */

@@ -12,7 +12,8 @@ use Doctrine\DBAL\Driver\Middleware\AbstractDriverMiddleware;
 
 /**
  * Sets SQLite up for several processes at once: a transaction takes the write lock when it begins
- * (a deferred one would lose what another process wrote between its read and its write).
+ * (a deferred one would lose what another process wrote between its read and its write). What was
+ * told as kept is on the disk, though the machine fails the next moment.
  */
 final class ImmediateTransactions implements Middleware
 {
@@ -22,11 +23,23 @@ final class ImmediateTransactions implements Middleware
             public function connect(array $params): Connection
             {
                 $connection = parent::connect($params);
-                foreach (
-                    ['busy_timeout=5000', 'journal_mode=WAL', 'synchronous=NORMAL', 'foreign_keys=ON']
-                    as $pragma
-                ) {
+                foreach (['busy_timeout=5000', 'journal_mode=WAL', 'synchronous=FULL', 'foreign_keys=ON'] as $pragma) {
                     $connection->exec('PRAGMA ' . $pragma);
+                }
+
+                $native = $connection->getNativeConnection();
+                if ($native instanceof \SQLite3) {
+                    // SQLite's own knows the letters of ASCII alone.
+                    $native->createFunction(
+                        'folded',
+                        static fn(mixed $text): string => mb_convert_case(
+                            is_scalar($text) ? (string) $text : '',
+                            MB_CASE_FOLD,
+                            'UTF-8',
+                        ),
+                        1,
+                        \SQLITE3_DETERMINISTIC,
+                    );
                 }
 
                 return new class ($connection) extends AbstractConnectionMiddleware {

@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace Ithrel\App\Store;
 
 use Doctrine\DBAL\Connection;
-use Ithrel\App\Work\Bounds;
-use Ithrel\App\Work\OutOfBounds;
+use Doctrine\DBAL\Exception\DriverException;
+use Ithrel\App\Work\Within;
+use Ithrel\Core\Document\Today;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Report;
+use Ithrel\Core\Work\OutOfBudget;
 
 /**
  * What the checks of documents say, each worked out once within bounds of time and memory. Who asks for many never
@@ -32,8 +34,11 @@ use Ithrel\Core\Report;
 final readonly class Reports
 {
     /** Seconds that somebody waits for it, and that a worker takes. */
-    private const SECONDS_OF_REQUEST = 3;
+    private const SECONDS_OF_REQUEST = 1;
     private const SECONDS_OF_WORKER = 60;
+
+    /** Seconds that it may take once whoever brought the setup in has her answer. */
+    public const SECONDS_AFTERWARDS = 10;
 
     /** Tries that were begun and neither ended nor failed: the process died of it. */
     private const MOST_TRIES = 3;
@@ -64,12 +69,16 @@ final readonly class Reports
      *
      * @return array{Kept|null, string|null}
      */
-    public function of(Revision $revision): array
+    public function of(Revision $revision, int $seconds = self::SECONDS_OF_REQUEST): array
     {
         [$report, $trouble] = $this->known($revision);
         if (null === $report && null === $trouble) {
-            $this->work($revision->document(), $this->key($revision), self::SECONDS_OF_REQUEST);
-            [$report, $trouble] = $this->known($revision);
+            try {
+                $this->work($revision->document(), $this->key($revision), $seconds);
+                [$report, $trouble] = $this->known($revision);
+            } catch (DriverException) {
+                // A disk that takes nothing more keeps nobody from reading; it is pending.
+            }
         }
 
         return [$report, $trouble];
@@ -87,8 +96,14 @@ final readonly class Reports
             'SELECT r.document FROM revision r WHERE r.number = (SELECT MAX(l.number) FROM revision l WHERE ' .
             'l.setup_id = r.setup_id)' .
             ' AND NOT EXISTS (SELECT 1 FROM check_result c WHERE c.sha256 = r.sha256 AND c.today IN (?, ?) AND ' .
-            'c.engine = ? AND (c.report IS NOT NULL OR c.trouble IS NOT NULL OR c.held_until > ?)) LIMIT 1';
-        $document = $this->connection->fetchOne($sql, [$today, 'any', $this->engine->mark(), time()]);
+            'c.engine = ? AND (c.report IS NOT NULL OR c.trouble IS NOT NULL OR c.held_until BETWEEN ? AND ?)) LIMIT 1';
+        $document = $this->connection->fetchOne($sql, [
+            $today,
+            'any',
+            $this->engine->mark(),
+            time() + 1,
+            time() + self::SECONDS_OF_WORKER + 60,
+        ]);
         if (!is_string($document)) {
             return false;
         }
@@ -120,7 +135,7 @@ final readonly class Reports
             return;
         }
         try {
-            $report = Bounds::within(
+            $report = Within::seconds(
                 $seconds,
                 fn(): array => Report::of($this->compiled->of($document, Shelf::today()))->toArray(),
             );
@@ -134,7 +149,7 @@ final readonly class Reports
         } catch (UnreadableDocument $e) {
             // It was read when it came in; the bounds of a document, or what is read of it, have changed since.
             $this->keep($key, null, 'It cannot be read any more: ' . $e->getMessage());
-        } catch (OutOfBounds $e) {
+        } catch (OutOfBudget $e) {
             if ($e->isOfTime && $seconds < self::SECONDS_OF_WORKER) {
                 $this->connection->executeStatement(
                     'UPDATE check_result SET tries = tries - 1, held_until = 0 WHERE sha256 = ? AND today = ? ' .
@@ -163,8 +178,9 @@ final readonly class Reports
             );
             $taken = $this->connection->executeStatement(
                 'UPDATE check_result SET tries = tries + 1, held_until = ? WHERE sha256 = ? AND today = ? AND ' .
-                    'engine = ? AND report IS NULL AND trouble IS NULL AND held_until <= ?',
-                [time() + $seconds + 5, ...$key, time()],
+                    'engine = ? AND report IS NULL AND trouble IS NULL AND (held_until <= ? OR held_until > ?)',
+                // Nobody holds it for longer than a worker may: a clock that was set back must not.
+                [time() + $seconds + 5, ...$key, time(), time() + self::SECONDS_OF_WORKER + 60],
             );
             $tries = $this->connection->fetchOne(
                 'SELECT tries FROM check_result WHERE sha256 = ? AND today = ? AND engine = ?',
@@ -187,8 +203,11 @@ final readonly class Reports
                 'engine = ?',
             [$json, $trouble, ...$key],
         );
-        // What an older engine said is of no use to anybody.
-        $this->connection->executeStatement('DELETE FROM check_result WHERE engine <> ?', [$this->engine->mark()]);
+        // What an older engine said is of no use to anybody, nor what held for a day that is over.
+        $this->connection->executeStatement(
+            "DELETE FROM check_result WHERE engine <> ? OR (today <> 'any' AND today < ?)",
+            [$this->engine->mark(), Today::isoOf((Today::dayOf(Shelf::today()) ?? 0) - 2)],
+        );
     }
 
     /**

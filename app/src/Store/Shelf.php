@@ -24,6 +24,7 @@ final class Shelf
         private readonly CompiledSetups $compiled,
         private readonly Pictures $pictures,
         private readonly SetupPictures $ownPictures,
+        private readonly Afterwards $afterwards,
     ) {}
 
     /**
@@ -101,19 +102,14 @@ final class Shelf
     public function remove(StoredSetup $stored): void
     {
         if (0 !== $this->entities->getRepository(Launch::class)->count(['setup' => $stored])) {
-            $stored->putAway(new \DateTimeImmutable());
-            $this->entities->flush();
+            $this->putAway($stored);
 
             return;
         }
-        foreach ($this->hashes($stored) as $sha256) {
-            $this->compiled->forget($sha256);
-        }
-        $this->pictures->forget($this->pictured($stored));
-        $this->ownPictures->forget($stored->id());
+        [$id, $hashes, $pictured] = [$stored->id(), $this->hashes($stored), $this->pictured($stored)];
         $remove = fn(): int|string => $this->entities
             ->getConnection()
-            ->executeStatement('DELETE FROM setup WHERE id = ?', [$stored->id()]);
+            ->executeStatement('DELETE FROM setup WHERE id = ?', [$id]);
         try {
             $remove();
         } catch (DriverException) {
@@ -122,6 +118,21 @@ final class Shelf
             $remove();
         }
         $this->entities->clear();
+        // Files go once the database holds them no more: what is refused, or rolled back, has lost nothing.
+        $this->afterwards->do(function () use ($id, $hashes, $pictured): void {
+            foreach ($hashes as $sha256) {
+                $this->compiled->forget($sha256);
+            }
+            $this->pictures->forget($pictured);
+            $this->ownPictures->forget($id);
+        });
+    }
+
+    /** It is no longer on the shelf; all of it stays. */
+    public function putAway(StoredSetup $stored): void
+    {
+        $stored->putAway(new \DateTimeImmutable());
+        $this->entities->flush();
     }
 
     /**

@@ -22,6 +22,7 @@ use Doctrine\DBAL\Connection;
  *     trouble: string|null,
  *     run: array{id: string, state: string, revision: int, createdAt: string}|null,
  *     tally: array<string, int>,
+ *     isDue: bool,
  * }
  */
 final readonly class ShelfPage
@@ -56,8 +57,8 @@ final readonly class ShelfPage
      */
     public function read(string $search, ?string $verdict, string $order, int $from, int $limit): array
     {
-        $where = "s.put_away_at IS NULL AND (s.title || ' ' || s.item) LIKE ? ESCAPE '\\'";
-        $given = ['%' . addcslashes($search, '%_\\') . '%'];
+        $where = "s.put_away_at IS NULL AND folded(s.title || ' ' || s.item) LIKE ? ESCAPE '\\'";
+        $given = ['%' . addcslashes(mb_convert_case($search, MB_CASE_FOLD, 'UTF-8'), '%_\\') . '%'];
         if ('due' === $verdict) {
             $where .= ' AND ' . self::DUE;
         } elseif (null !== $verdict) {
@@ -68,8 +69,9 @@ final readonly class ShelfPage
         $total = $this->connection->fetchOne('SELECT COUNT(*) ' . $tables, $given);
         $setups = $this->connection->fetchAllAssociative(
             sprintf(
-                'SELECT s.id, s.title, s.item, s.created_at, %s AS run %s ORDER BY %s LIMIT %d OFFSET %d',
+                'SELECT s.id, s.title, s.item, s.created_at, %s AS run, %s AS is_due %s ORDER BY %s LIMIT %d OFFSET %d',
                 self::LAST_RUN,
+                self::DUE,
                 $tables,
                 self::ORDERS[$order],
                 $limit,
@@ -89,8 +91,9 @@ final readonly class ShelfPage
         return $this->rows(
             $this->connection->fetchAllAssociative(
                 sprintf(
-                    'SELECT s.id, s.title, s.item, s.created_at, %s AS run FROM setup s WHERE s.id = ?',
+                    'SELECT s.id, s.title, s.item, s.created_at, %s AS run, %s AS is_due FROM setup s WHERE s.id = ?',
                     self::LAST_RUN,
+                    self::DUE,
                 ),
                 [$id],
             ),
@@ -204,6 +207,7 @@ final readonly class ShelfPage
                             'createdAt' => self::text($run['created_at']),
                         ],
                 'tally' => $tallies[self::text($setup['run'])] ?? [],
+                'isDue' => 1 === $setup['is_due'],
             ];
         }
 

@@ -90,7 +90,7 @@ final class RehearsalTest extends BrowserTestCase
         self::click('//button[normalize-space()="Rehearse"]');
         self::awaitText('.verdicts', '33 as expected');
         self::first('.address input')->sendKeys('http://elsewhere.example/lamps' . WebDriverKeys::ENTER);
-        self::awaitText('.trouble', 'The host "elsewhere.example" may not be asked.');
+        self::awaitText('.trouble', 'There is no host "elsewhere.example".');
         self::first('.address input')->sendKeys([WebDriverKeys::CONTROL, 'a']);
         $page = str_replace(
             '/items/',

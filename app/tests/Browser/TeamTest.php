@@ -102,6 +102,17 @@ final class TeamTest extends BrowserTestCase
         self::awaitText('.gate', 'You are Tess, tester.');
         $id = explode('/', (string) parse_url(self::$browser->getCurrentURL(), PHP_URL_PATH))[2] ?? '';
 
+        self::click('//button[contains(@class, "who")]');
+        self::awaitText('.own h2', 'Change your password');
+        self::assertAccessible('changing a password');
+        foreach (['password of Tess', 'another of Tess', 'another of Tess'] as $i => $password) {
+            self::all('.own input')[$i]->sendKeys($password);
+        }
+        self::click('//button[normalize-space()="Change password"]');
+        self::awaitText('h1', 'Sign in');
+        self::signIn('Tess', 'another of Tess');
+        self::awaitText('.who', 'Tess, tester');
+
         self::click('//button[normalize-space()="Sign out"]');
         self::awaitText('h1', 'Sign in');
         self::signIn('Lena', 'password of Lena');
@@ -120,6 +131,112 @@ final class TeamTest extends BrowserTestCase
         $first = self::text('tbody tr:first-child');
         self::assertStringContainsString('Lena', $first);
         self::assertStringContainsString('Signal lantern', $first);
+    }
+
+    #[
+        TestDox(
+            'under PHP-FPM, what takes long is answered at once with where it will be, a worker is at it and can be ' .
+                'stopped, and the server serves others meanwhile',
+        ),
+    ]
+    public function testLongWorkUnderFpm(): void
+    {
+        self::$browser->get(self::$team . '/');
+        self::eventually(
+            static fn(): bool => [] !== self::all('.who') || [] !== self::all('input[autocomplete=username]'),
+            'the page does not come',
+        );
+        if ([] === self::all('.who')) {
+            self::signIn('Lena', 'password of Lena');
+            self::awaitText('.who', 'Lena, lead');
+        }
+        $document = json_encode(self::large(), JSON_THROW_ON_ERROR);
+        [$status, $made] = self::fetch('POST', '/api/setups', ['text' => $document]);
+        self::assertSame(201, $status);
+        $totals = '/api/documents/' . $made['sha256'] . '/totals';
+        // As many as there are processes behind the server, and more.
+        $ids = [];
+        for ($i = 0; $i < 8; ++$i) {
+            [$status, $later] = self::fetch('GET', $totals . '?quantity=' . ($i + 1));
+            self::assertSame(202, $status);
+            $ids[] = $later['id'];
+        }
+        self::assertCount(8, array_unique($ids));
+        self::eventually(
+            static function () use ($ids): bool {
+                [, $now] = self::fetch('GET', '/api/answers/' . $ids[0]);
+
+                return 'working' === ($now['state'] ?? '') && '0' !== $now['steps'];
+            },
+            'no worker is at it',
+            60,
+        );
+        foreach ($ids as $id) {
+            self::assertSame(204, self::fetch('DELETE', '/api/answers/' . $id)[0]);
+            self::assertSame(422, self::fetch('GET', '/api/answers/' . $id)[0]);
+        }
+        self::assertSame(200, self::fetch('GET', '/api/setups')[0]);
+        self::assertSame(204, self::fetch('DELETE', '/api/setups/' . $made['id'])[0]);
+    }
+
+    /**
+     * @return array<string, mixed> a setup whose totals take some seconds to be told
+     */
+    private static function large(): array
+    {
+        $options = $guards = [];
+        for ($o = 0; $o < 900; ++$o) {
+            $values = [];
+            for ($v = 0; $v < 4; ++$v) {
+                $values[] = [
+                    'code' => 'v' . $v,
+                    'label' => 'V' . $v,
+                    'charge' => sprintf('%d.00', ($o * 7 + $v * 3) % 11),
+                ];
+            }
+            $options[] =
+                ['code' => 'o' . $o, 'label' => 'O ' . $o, 'kind' => 'one', 'required' => true] + compact('values');
+            if ($o > 0) {
+                $guards[] = [
+                    'id' => 'g' . $o,
+                    'never' => [
+                        'all' => [
+                            ['option' => 'o' . ($o - 1), 'is' => 'v' . $o % 4],
+                            ['option' => 'o' . $o, 'is' => 'v' . ($o * 3) % 4],
+                        ],
+                    ],
+                ];
+            }
+        }
+
+        return [
+            'ithrel' => 'setup/1',
+            'name' => 'Large',
+            'currency' => 'EUR',
+            'item' => ['sku' => 'L', 'name' => 'Large', 'price' => '1.00'],
+            'options' => $options,
+            'guards' => $guards,
+        ];
+    }
+
+    /**
+     * Asks from the page, as whoever is signed in there.
+     *
+     * @param array<string, mixed>|null $body
+     *
+     * @return array{int, array<string, mixed>} status and answer
+     */
+    private static function fetch(string $method, string $address, ?array $body = null): array
+    {
+        /** @var array{int, array<string, mixed>} $answer */
+        $answer = self::$browser->executeAsyncScript(
+            'const [method, address, body, then] = arguments; fetch(address, { method, headers: { "Content-Type": ' .
+                '"application/json" }, body: body === null ? undefined : JSON.stringify(body) }).then(async (r) => ' .
+                'then([r.status, r.status === 204 ? {} : await r.json()]))',
+            [$method, $address, $body],
+        );
+
+        return $answer;
     }
 
     private static function signIn(string $name, string $password): void
@@ -142,7 +259,8 @@ final class TeamTest extends BrowserTestCase
             'ITHREL_DATABASE' => self::$folder . '/ithrel.sqlite',
             'ITHREL_TODAY' => '2026-11-24',
             'ITHREL_SIGN_IN' => '1',
-            'ITHREL_SHOP_HOSTS' => '',
+            // Where people sign in, this machine is a shop's only where it is named.
+            'ITHREL_SHOP_HOSTS' => '127.0.0.1',
         ];
     }
 

@@ -403,7 +403,12 @@ final class RehearsalTest extends ApiTestCase
         foreach (
             [
                 'ftp://127.0.0.1/' => '"ftp" is not HTTP.',
-                'http://elsewhere.example/' => 'The host "elsewhere.example" may not be asked.',
+                'http://elsewhere.example/' => 'There is no host "elsewhere.example".',
+                'http://10.1.2.3/' => 'leads to 10.1.2.3, which is of a private network.',
+                'http://[::ffff:192.168.0.1]/' => 'which is of a private network.',
+                'http://127.0.0.1:0/' => 'This is no address of a page.',
+                'http://127.0.0.1:/' => 'This is no address of a page.',
+                "http://127.0.0.1/\0x" => 'This is no address of a page.',
             ]
             as $address => $why
         ) {

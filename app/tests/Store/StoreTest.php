@@ -15,12 +15,13 @@ use Ithrel\App\Store\KeptFolder;
 use Ithrel\App\Store\Reports;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
-use Ithrel\App\Work\Bounds;
-use Ithrel\App\Work\OutOfBounds;
+use Ithrel\App\Work\Within;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Structure;
 use Ithrel\Core\Tests\Support\Documents;
+use Ithrel\Core\Work\Budget;
+use Ithrel\Core\Work\OutOfBudget;
 use Symfony\Bundle\FrameworkBundle\Test\KernelTestCase;
 use Symfony\Component\Filesystem\Filesystem;
 
@@ -116,25 +117,26 @@ final class StoreTest extends KernelTestCase
     public function testWhatTakesTooLongIsEndedAndWhatTakesTooMuchMemoryToo(): void
     {
         try {
-            Bounds::within(1, static function (): void {
-                for ($i = 0; ; ++$i) {
+            Within::seconds(1, static function (): void {
+                while (true) {
+                    Budget::ask();
                 }
             });
             self::fail('It ends.');
-        } catch (OutOfBounds $e) {
+        } catch (OutOfBudget $e) {
             self::assertSame('it takes longer than 1 seconds', $e->getMessage());
         }
-        self::assertSame(7, Bounds::within(1, static fn(): int => 7));
+        self::assertSame(7, Within::seconds(1, static fn(): int => 7));
         try {
-            Bounds::within(30, static function (): void {
+            Within::seconds(30, static function (): void {
                 $all = [];
                 while (true) {
                     $all[] = str_repeat('x', 20_000);
-                    usleep(30);
+                    Budget::ask();
                 }
             });
             self::fail('It ends.');
-        } catch (OutOfBounds $e) {
+        } catch (OutOfBudget $e) {
             self::assertFalse($e->isOfTime);
         }
     }

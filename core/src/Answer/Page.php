@@ -9,6 +9,7 @@ use Ithrel\Core\Setup\Condition\Test;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Work\Budget;
 
 /**
  * What the product page does: what is shown and allowed in a state, what a click leads to.
@@ -109,6 +110,7 @@ final readonly class Page
      */
     private function settle(State $state, array $options, array $shownBefore): State
     {
+        Budget::ask();
         $state = $this->drop($state);
         do {
             $again = false;

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace Ithrel\Core\Compare;
 
 use Ithrel\Core\Answer\InputCheck;
+use Ithrel\Core\Decimal\AmountReader;
 use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Table\YesNo;
 
 /**
  * An answer as somebody wrote it into a cell: by label or code, several with semicolons between, a number with its
@@ -27,9 +29,7 @@ final class CellAnswer
             return null;
         }
         if (Kind::Flag === $option->kind) {
-            $word = PriceSheet::plain($cell);
-
-            return in_array($word, ['yes', 'y', 'true', '1', 'x'], true) ? [0] : null;
+            return true === YesNo::of($cell, true) ? [0] : null;
         }
         if (Kind::File === $option->kind) {
             return Input::files(
@@ -45,7 +45,7 @@ final class CellAnswer
 
             return (new InputCheck())->parse(
                 $option,
-                Kind::Number === $option->kind ? str_replace(',', '.', $text) : $cell,
+                Kind::Number === $option->kind ? (string) ((new AmountReader())->amount($text) ?? $text) : $cell,
             );
         }
         $positions = [];
@@ -67,7 +67,7 @@ final class CellAnswer
         $word = PriceSheet::plain($cell);
 
         return '' === $word ||
-            (Kind::Flag === $option->kind && in_array($word, ['no', 'n', 'false', '0'], true)) ||
+            (Kind::Flag === $option->kind && false === YesNo::of($cell, true)) ||
             ($option->kind->isChoice() && in_array($word, ['none', '-', '–'], true));
     }
 }

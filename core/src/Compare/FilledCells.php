@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
-use Ithrel\Core\Decimal\ForeignDecimal;
+use Ithrel\Core\Decimal\AmountReader;
 use Ithrel\Core\Plan\Check;
+use Ithrel\Core\Table\YesNo;
 
 /**
  * The way back from cells that a person filled in to what the shop did.
@@ -115,12 +116,11 @@ final class FilledCells
 
     private static function answer(?Cell $cell, bool $expected): bool
     {
-        return match (mb_strtolower($cell->found ?? '')) {
-            '' => $expected,
-            'yes', 'y', 'true', '1', 'taken', 'accepted', 'offered' => true,
-            'no', 'n', 'false', '0', 'refused', 'not taken', 'not offered' => false,
-            default => throw new \DomainException(sprintf('"%s" is neither yes nor no', $cell->found ?? '')),
-        };
+        $found = trim($cell->found ?? '');
+
+        return '' === $found
+            ? $expected
+            : YesNo::of($found, true) ?? throw new \DomainException(sprintf('"%s" is neither yes nor no', $found));
     }
 
     private static function amount(?Cell $cell, ?string $expected): ?string
@@ -131,11 +131,14 @@ final class FilledCells
         if (Cells::NO_PRICE === mb_strtolower($cell->found) || Cells::NONE === mb_strtolower($cell->found)) {
             return null;
         }
-        $amount =
-            ForeignDecimal::amount($cell->found) ??
-            throw new \DomainException(sprintf('"%s" is no amount', $cell->found));
+        $read = (new AmountReader())->read($cell->found);
+        if (!$read->isSure()) {
+            throw new \DomainException(
+                null === $read->amount ? sprintf('"%s" is no amount', $cell->found) : $read->why($cell->found),
+            );
+        }
 
-        return (string) $amount;
+        return (string) $read->amount;
     }
 
     private static function whole(Cell $cell): int

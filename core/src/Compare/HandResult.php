@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Compare;
 
-use Ithrel\Core\Decimal\ForeignDecimal;
+use Ithrel\Core\Decimal\AmountReader;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Table\YesNo;
 
 /**
  * What comes of a check in a few words: "taken for 152.00", "refused, naming Size", "not offered"; and what a person
@@ -18,8 +19,6 @@ final class HandResult
     public const WHAT = 'result';
 
     private const SAME = ['ok', '=', '✓', 'as expected', 'same'];
-    private const YES = ['yes', 'y', 'taken', 'accepted', 'offered'];
-    private const NO = ['no', 'n', 'refused', 'not taken', 'not offered'];
 
     public static function words(Setup $setup, Check $check): string
     {
@@ -58,9 +57,7 @@ final class HandResult
         $isExpected = $check->looksOnly() ? true === ($check->offered[2] ?? false) : $check->accepted;
         $is = match (true) {
             in_array($said, self::SAME, true), mb_strtolower(self::words($setup, $check)) === $said => $isExpected,
-            in_array($said, self::YES, true) => true,
-            in_array($said, self::NO, true) => false,
-            default => null,
+            default => YesNo::of($said),
         };
         if ($check->looksOnly()) {
             return [
@@ -82,9 +79,16 @@ final class HandResult
         if (null !== $is) {
             return [new Cell('cart', 0, 'taken', Cells::NONE, $is ? 'yes' : 'no')];
         }
-        $amount =
-            ForeignDecimal::amount(1 === preg_match('/^taken for (.+)$/Du', $said, $m) ? $m[1] : $found) ??
-            throw new \DomainException(sprintf('"%s" is no amount, and neither "taken" nor "refused"', $found));
+        $read = (new AmountReader($setup->currency->code, $setup->currency->minorUnits))->read(
+            1 === preg_match('/^taken for (.+)$/Dui', trim($found), $m) ? $m[1] : $found,
+        );
+        $amount = $read->isSure()
+            ? $read->amount
+            : throw new \DomainException(
+                null === $read->amount && null === $read->foreign
+                    ? sprintf('"%s" is no amount, and neither "taken" nor "refused"', $found)
+                    : $read->why($found),
+            );
 
         return [
             new Cell('cart', 0, 'taken', Cells::NONE, 'yes'),

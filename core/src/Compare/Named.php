@@ -7,6 +7,7 @@ namespace Ithrel\Core\Compare;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Table\Heading;
 
 /**
  * What somebody who writes a table means: an option by its code, label or name, a value by its code or label. Where
@@ -20,23 +21,32 @@ final class Named
      */
     public static function option(Setup $setup, string $title, ?\Closure $isMeant = null): ?Option
     {
+        $found = self::options($setup, $title, $isMeant);
+
+        return 1 === count($found) ? $found[0] : null;
+    }
+
+    /**
+     * All that a title can mean; more than one where it could be any of them.
+     *
+     * @param (\Closure(Option): bool)|null $isMeant which options can be meant; null: all that can be answered
+     *
+     * @return list<Option>
+     */
+    public static function options(Setup $setup, string $title, ?\Closure $isMeant = null): array
+    {
         $isMeant ??= static fn(Option $o): bool => Kind::Note !== $o->kind;
         $options = array_values(array_filter($setup->options, $isMeant));
-        foreach ($options as $option) {
-            if (
-                $title === $option->code ||
-                in_array(
-                    PriceSheet::plain($title),
-                    [PriceSheet::plain($option->label), PriceSheet::plain($option->name())],
-                    true,
-                )
-            ) {
-                return $option;
-            }
+        $found = Heading::named(
+            $title,
+            array_map(static fn(Option $o): array => [$o->code, $o->label, $o->name()], $options),
+        );
+        if ([] === $found) {
+            $short = self::only(array_map(static fn(Option $o): array => [$o->label, $o->name()], $options), $title);
+            $found = null === $short ? [] : [$short];
         }
-        $found = self::only(array_map(static fn(Option $o): array => [$o->label, $o->name()], $options), $title);
 
-        return null === $found ? null : $options[$found];
+        return array_map(static fn(int $i): Option => $options[$i], $found);
     }
 
     /**

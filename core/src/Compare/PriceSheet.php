@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Ithrel\Core\Compare;
 
 use Ithrel\Core\Document\UnreadableDocument;
+use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Table\Csv;
+use Ithrel\Core\Table\Heading;
 
 /**
  * Prices as somebody wrote them down: columns for options (by label or code), quantity, and the total expected.
@@ -16,9 +18,14 @@ final readonly class PriceSheet
     /** Rows read at most. */
     public const MOST_ROWS = 20_000;
 
-    private const QUANTITIES = ['quantity', 'qty', 'pieces', 'count'];
-    private const TOTALS = ['total', 'expected', 'expected total', 'line total', 'sum', 'price expected'];
-    private const UNITS = ['unit price', 'price', 'each', 'expected price'];
+    /** What a column can be beside an option, and as what it then counts. */
+    private const ROLES = [
+        'quantity' => SheetColumn::QUANTITY,
+        'total' => SheetColumn::TOTAL,
+        'unitPrice' => SheetColumn::UNIT,
+        'sku' => SheetColumn::BESIDE,
+        'number' => SheetColumn::BESIDE,
+    ];
 
     /**
      * @param list<SheetColumn> $columns
@@ -48,7 +55,7 @@ final readonly class PriceSheet
                 sprintf('The sheet has %d rows; at most %d are read.', count($rows), self::MOST_ROWS),
             );
         }
-        $columns = array_map(static fn(string $h): SheetColumn => self::column($setup, $h), $heading);
+        $columns = self::columns($setup, $heading);
         $roles = array_map(static fn(SheetColumn $c): string => $c->role, $columns);
         if (!in_array(SheetColumn::TOTAL, $roles, true) && !in_array(SheetColumn::UNIT, $roles, true)) {
             throw UnreadableDocument::at(
@@ -69,23 +76,65 @@ final readonly class PriceSheet
         );
     }
 
+    /**
+     * Two columns of one meaning are none of it: which of them counts is not told.
+     *
+     * @param list<string> $heading
+     *
+     * @return list<SheetColumn>
+     */
+    private static function columns(Setup $setup, array $heading): array
+    {
+        $columns = array_map(static fn(string $h): SheetColumn => self::column($setup, $h), $heading);
+        $times = array_count_values(array_map(static fn(SheetColumn $c): string => $c->role . $c->option, $columns));
+
+        return array_map(
+            static fn(SheetColumn $c): SheetColumn => SheetColumn::OPTION === $c->role &&
+            $times[$c->role . $c->option] > 1
+                ? new SheetColumn($c->heading, SheetColumn::IGNORED)
+                : $c,
+            $columns,
+        );
+    }
+
     private static function column(Setup $setup, string $heading): SheetColumn
     {
-        $option = Named::option($setup, $heading);
-        if (null !== $option) {
-            return new SheetColumn($heading, SheetColumn::OPTION, $option->index);
+        $options = Named::options($setup, $heading);
+        $trade = Heading::trade($heading, array_keys(self::ROLES));
+        // "Price" is the price, unless an option is called exactly so.
+        if (1 === count($options) && (null === $trade || self::isExactly($options[0], $heading))) {
+            return new SheetColumn($heading, SheetColumn::OPTION, $options[0]->index);
         }
-
-        $plain = Named::short($heading);
 
         return new SheetColumn(
             $heading,
-            match (true) {
-                in_array($plain, self::QUANTITIES, true) => SheetColumn::QUANTITY,
-                in_array($plain, self::TOTALS, true) => SheetColumn::TOTAL,
-                in_array($plain, self::UNITS, true) => SheetColumn::UNIT,
-                default => SheetColumn::IGNORED,
-            },
+            null === $trade
+                ? ('' === trim($heading)
+                    ? SheetColumn::BESIDE
+                    : SheetColumn::IGNORED)
+                : self::ROLES[$trade],
+        );
+    }
+
+    private static function isExactly(Option $option, string $heading): bool
+    {
+        return in_array(
+            Heading::plain($heading),
+            array_map(Heading::plain(...), [$option->code, $option->label, $option->name()]),
+            true,
+        );
+    }
+
+    /**
+     * @return list<string> headings of the columns that were not used
+     */
+    public function unused(): array
+    {
+        return array_values(
+            array_map(
+                static fn(SheetColumn $c): string => $c->heading,
+                array_filter($this->columns, static fn(SheetColumn $c): bool => SheetColumn::IGNORED === $c->role),
+            ),
         );
     }
 

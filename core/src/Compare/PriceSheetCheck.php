@@ -10,7 +10,7 @@ use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Cart\Appraiser;
 use Ithrel\Core\Cart\CartLineBuilder;
-use Ithrel\Core\Decimal\ForeignDecimal;
+use Ithrel\Core\Decimal\AmountReader;
 use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Plan\InputSamples;
 use Ithrel\Core\Reach\Reach;
@@ -44,9 +44,17 @@ final class PriceSheetCheck
      */
     public function check(PriceSheet $sheet): array
     {
-        $rows = [];
+        $readers = $rows = [];
+        $currency = $this->reach->setup->currency;
+        foreach ($sheet->columns as $c => $column) {
+            $readers[] = (new AmountReader($currency->code, $currency->minorUnits))->ofColumn(
+                in_array($column->role, [SheetColumn::TOTAL, SheetColumn::UNIT], true)
+                    ? array_column($sheet->rows, $c)
+                    : [],
+            );
+        }
         foreach ($sheet->rows as $i => $cells) {
-            $rows[] = $this->row($i + 1, $sheet->columns, $cells);
+            $rows[] = $this->row($i + 1, $sheet->columns, $cells, $readers);
         }
 
         return $rows;
@@ -55,8 +63,9 @@ final class PriceSheetCheck
     /**
      * @param list<SheetColumn> $columns
      * @param list<string> $cells
+     * @param list<AmountReader> $readers by column
      */
-    private function row(int $number, array $columns, array $cells): SheetRow
+    private function row(int $number, array $columns, array $cells, array $readers): SheetRow
     {
         $setup = $this->reach->setup;
         $given = $unreadable = [];
@@ -88,10 +97,11 @@ final class PriceSheetCheck
                 case SheetColumn::TOTAL:
                 case SheetColumn::UNIT:
                     if (null === $expected && '' !== $cell) {
-                        $expected = ForeignDecimal::amount($cell);
+                        $read = $readers[$c]->read($cell);
+                        $expected = $read->isSure() ? $read->amount : null;
                         $isUnit = SheetColumn::UNIT === $column->role;
                         if (null === $expected) {
-                            $unreadable[] = sprintf('"%s" is no amount.', mb_strimwidth($cell, 0, 40, '…', 'UTF-8'));
+                            $unreadable[] = $read->why($cell);
                         }
                     }
             }
@@ -130,8 +140,37 @@ final class PriceSheetCheck
             true === $ours?->isEqualTo($expected) => SheetRow::AGREES,
             default => SheetRow::DIFFERS,
         };
+        // What was not looked at may be what makes the difference: nothing is said of such a row.
+        $unused = SheetRow::AGREES === $verdict ? [] : self::unused($columns, $cells);
+        if ([] !== $unused) {
+            $problems = [
+                sprintf(
+                    'The column %s is not one of the setup\'s, so the row was not read.',
+                    implode(', ', array_map(static fn(string $h): string => '“' . $h . '”', $unused)),
+                ),
+            ];
+            $verdict = SheetRow::UNREADABLE;
+        }
 
         return new SheetRow($number, $verdict, $problems, $assumed, $state, $quantity, $expected, $ours);
+    }
+
+    /**
+     * @param list<SheetColumn> $columns
+     * @param list<string> $cells
+     *
+     * @return list<string> headings of columns in which something stands that was not looked at
+     */
+    private static function unused(array $columns, array $cells): array
+    {
+        $unused = [];
+        foreach ($columns as $c => $column) {
+            if (SheetColumn::IGNORED === $column->role && '' !== trim($cells[$c])) {
+                $unused[] = $column->heading;
+            }
+        }
+
+        return $unused;
     }
 
     /**

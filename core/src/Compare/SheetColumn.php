@@ -13,6 +13,10 @@ final readonly class SheetColumn
     public const QUANTITY = 'quantity';
     public const TOTAL = 'total';
     public const UNIT = 'unit-price';
+    /** What no total hangs on, as a SKU or a number of the line. */
+    public const BESIDE = 'beside';
+
+    /** What is not understood. */
     public const IGNORED = 'ignored';
 
     /**

@@ -22,26 +22,4 @@ final class ForeignDecimal
             ? BigDecimal::of($text)
             : null;
     }
-
-    /**
-     * An amount as people write it: with a currency, with commas or points between thousands; null where it is none.
-     */
-    public static function amount(string $cell): ?BigDecimal
-    {
-        $digits = str_replace('−', '-', (string) preg_replace('/[^\d.,\-−]/u', '', $cell));
-        $lastComma = strrpos($digits, ',');
-        $lastPoint = strrpos($digits, '.');
-        if (
-            false !== $lastComma &&
-            (false === $lastPoint
-                ? 1 === preg_match('/,\d{1,2}$/D', $digits) && 1 === substr_count($digits, ',')
-                : $lastComma > $lastPoint)
-        ) {
-            $digits = str_replace(['.', ','], ['', '.'], $digits);
-        } else {
-            $digits = str_replace(',', '', $digits);
-        }
-
-        return self::plain($digits);
-    }
 }

@@ -37,11 +37,11 @@ final readonly class WrittenAmount
         'Fr.' => 'CHF',
     ];
 
-    private const NUMBER = '(?:\d{1,3}(?:[\x{20}\x{A0}\x{202F}\x{2009}\'’]\d{3})+(?:[.,]\d+)?|\d[\d.,\x{66B}\x{66C}\'’]*\d|\d)';
-
     /**
      * @param string|null $currency ISO 4217, where the text names one
      * @param bool $isSigned whether a plus or minus stands before it
+     * @param bool $isSignGuessed whether a sign names the currency that several share
+     * @param bool $isGuess whether it could also be another, and nothing beside it says which
      */
     private function __construct(
         public BigDecimal $amount,
@@ -49,76 +49,34 @@ final readonly class WrittenAmount
         public bool $isSigned,
         public bool $isPercent,
         public bool $isSignGuessed,
+        public bool $isGuess,
     ) {}
 
     /**
-     * The amount that a whole text is; null where it is none.
+     * The amount, or the part in a hundred, that a whole text is; null where it is none. Of one that could be two the
+     * one in groups of three is taken, as a guess.
      *
      * @param int $minorUnits of the currency: three of them make "1.234" a decimal
      * @param string|null $decimal the sign before decimals, "." or ",", where others of its kind show it
      */
     public static function read(string $text, int $minorUnits = 2, ?string $decimal = null): ?self
     {
-        $text = self::westernDigits(
-            trim((string) preg_replace('/[\x{200E}\x{200F}\x{61C}\x{2066}-\x{2069}]/u', '', $text)),
-        );
-        $money = self::money();
-        if (
-            1 !==
-            preg_match(
-                '/^(?<s1>[+\-−–])?\s*(?<c1>' .
-                    $money .
-                    ')?\s*(?<s2>[+\-−–])?\s*(?<n>' .
-                    self::NUMBER .
-                    ')(?:[.,][–—-]+)?\s*(?:(?<p>%)|(?<c2>' .
-                    $money .
-                    '))?\s*(?<s3>-)?$/u',
-                $text,
-                $m,
-            )
-        ) {
+        // On pages a dash is a minus too; a part in a hundred has no currency.
+        $text = (string) preg_replace('/^(\s*)[–—](?=\s?[\p{Nd}\p{Sc}])/u', '$1-', $text);
+        $isPercent = 1 === preg_match('/^(.*\p{Nd})\s?[%٪]\s*$/suD', $text, $m);
+        $read = (new AmountReader(null, $minorUnits, $decimal))->read($isPercent ? $m[1] : $text);
+        if (null === $read->amount || ($isPercent && null !== $read->currency)) {
             return null;
         }
-        $number = self::number($m['n'], $minorUnits, $decimal);
-        if (null === $number) {
-            return null;
-        }
-        $sign = ($m['s1'] ?? '') . ($m['s2'] ?? '') . ($m['s3'] ?? '');
-        if (mb_strlen($sign) > 1) {
-            return null;
-        }
-        $currency = '' !== ($m['c1'] ?? '') ? $m['c1'] : $m['c2'] ?? '';
 
         return new self(
-            '' === $sign || '+' === $sign ? $number : $number->negated(),
-            self::code($currency),
-            '' !== $sign,
-            '%' === ($m['p'] ?? ''),
-            '' !== $currency && null === self::isoCode($currency),
+            $read->other ?? $read->amount,
+            $read->currency,
+            $read->isSigned,
+            $isPercent,
+            null !== $read->currency && !str_contains(strtoupper($text), $read->currency),
+            null !== $read->other,
         );
-    }
-
-    /**
-     * The sign that stands before decimals in some amounts of one kind; null where none of them shows it.
-     *
-     * @param iterable<string> $texts
-     */
-    public static function decimalSign(iterable $texts): ?string
-    {
-        foreach ($texts as $text) {
-            $digits = trim((string) preg_replace('/[^\d.,]/u', '', self::westernDigits($text)), '.,');
-            if (1 === preg_match('/[.,]\d*([.,])\d+$/D', $digits, $m) && substr_count($digits, $m[1]) < 2) {
-                return $m[1];
-            }
-            if (
-                1 === preg_match('/^\d+([.,])(?:\d{1,2}|\d{4,})$/D', $digits, $m) ||
-                1 === preg_match('/^0([.,])\d+$/D', $digits, $m)
-            ) {
-                return $m[1];
-            }
-        }
-
-        return null;
     }
 
     /** Digits of other scripts as 0 to 9, with the decimal signs that go with them. */
@@ -153,50 +111,5 @@ final readonly class WrittenAmount
                 ]),
             ) .
             '|[A-Za-z]{3})';
-    }
-
-    private static function number(string $text, int $minorUnits, ?string $decimal): ?BigDecimal
-    {
-        $text = (string) preg_replace('/[^\d.,]/u', '', $text);
-        $last = max((int) strrpos('#' . $text, '.'), (int) strrpos('#' . $text, ','));
-        if (0 === $last) {
-            return ForeignDecimal::plain($text);
-        }
-        $sign = $text[$last - 1];
-        $behind = strlen($text) - $last;
-        $mixed = str_contains($text, '.') && str_contains($text, ',');
-        $isDecimal = match (true) {
-            substr_count($text, $sign) > 1 => false,
-            $mixed => true,
-            null !== $decimal => $sign === $decimal,
-            3 === $behind => 3 === $minorUnits || '0' === $text[0],
-            default => true,
-        };
-        if (!$isDecimal && 1 !== preg_match('/^\d{1,3}(?:[.,]\d{3})+$/D', $text)) {
-            return null;
-        }
-        $whole = $isDecimal ? substr($text, 0, $last - 1) : $text;
-        $plain = str_replace(['.', ','], '', $whole) . ($isDecimal ? '.' . substr($text, $last) : '');
-
-        return ForeignDecimal::plain($plain);
-    }
-
-    private static function isoCode(string $name): ?string
-    {
-        return 1 === preg_match('/^[A-Za-z]{3}$/D', $name) && !isset(self::SIGNS[$name]) ? strtoupper($name) : null;
-    }
-
-    private static function code(string $name): ?string
-    {
-        if ('' === $name) {
-            return null;
-        }
-        foreach (self::SIGNS as $sign => $code) {
-            if ($sign === $name) {
-                return $code;
-            }
-        }
-
-        return strtoupper($name);
     }
 }

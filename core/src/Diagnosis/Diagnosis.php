@@ -10,6 +10,7 @@ use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Setup;
+use Ithrel\Core\Work\Budget;
 
 /**
  * Which place of a setup a shop has otherwise, from what it did with the checks of a plan.
@@ -55,33 +56,26 @@ final class Diagnosis
 
     /**
      * @param list<Seen> $seen
-     * @param \Closure(): bool $isOver
      */
-    private function __construct(
-        private readonly Setup $setup,
-        string $json,
-        array $seen,
-        private readonly \Closure $isOver,
-    ) {
+    private function __construct(private readonly Setup $setup, string $json, array $seen)
+    {
         $this->all = $seen;
         $this->model = Model::asWritten(DocumentTree::of($json), $setup);
     }
 
     /**
+     * Where the budget that is set is nearly spent, no more deviations are tried, and what is known is told.
+     *
      * @param string $json of the setup
      * @param list<Seen> $seen checks that were tried, agreeing ones too
-     * @param \Closure(): bool|null $isOver asked between two deviations: whether no more are tried, and what is known
-     *                                      is told
      *
      * @return list<Likely> the one that explains most first
      */
-    public static function of(Setup $setup, string $json, array $seen, ?\Closure $isOver = null): array
+    public static function of(Setup $setup, string $json, array $seen): array
     {
         $differing = array_filter($seen, static fn(Seen $s): bool => [] !== $s->differences);
 
-        return [] === $differing
-            ? []
-            : (new self($setup, $json, $seen, $isOver ?? static fn(): bool => false))->places();
+        return [] === $differing ? [] : (new self($setup, $json, $seen))->places();
     }
 
     /**
@@ -171,7 +165,8 @@ final class Diagnosis
         $start = array_sum(array_map(static fn(Seen $s): int => $before[$s->check->number], $sample));
         $tried = [];
         foreach ($this->deviations($left) as $i => $deviation) {
-            if (($this->isOver)()) {
+            Budget::ask();
+            if (Budget::isNearlySpent()) {
                 break;
             }
             try {
@@ -231,7 +226,7 @@ final class Diagnosis
      */
     private function deviations(array $left): iterable
     {
-        $evidence = new Evidence($this->model->tree, $this->model, $this->setup, $left, $this->isOver);
+        $evidence = new Evidence($this->model->tree, $this->model, $this->setup, $left);
         $i = 0;
         foreach (self::SOURCES as $class) {
             foreach ((new $class())->of($evidence) as $deviation) {

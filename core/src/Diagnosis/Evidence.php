@@ -17,15 +17,12 @@ final readonly class Evidence
 
     /**
      * @param list<Seen> $left checks that differ and are not explained
-     * @param \Closure(): bool $isOver asked where much is worked out before a deviation is known: whether that is
-     *                                 enough
      */
     public function __construct(
         public DocumentTree $tree,
         public Model $model,
         public Setup $setup,
         public array $left,
-        public \Closure $isOver,
     ) {}
 
     /**

@@ -7,6 +7,7 @@ namespace Ithrel\Core\Diagnosis;
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Compare\CheckComparison;
 use Ithrel\Core\Compare\Found;
+use Ithrel\Core\Decimal\ForeignDecimal;
 use Ithrel\Core\Setup\Reader;
 use Ithrel\Core\Setup\Setup;
 
@@ -96,6 +97,7 @@ final class Model
             ? $found->page[substr($field, 5)] ?? null
             : $found->stages['cart']['lines'][0][$field] ?? null;
 
-        return is_string($text) && is_numeric($text) ? BigDecimal::of($text) : null;
+        // What a shop says is bounded: "1e9999999999" is no figure.
+        return is_string($text) ? ForeignDecimal::plain($text) : null;
     }
 }

@@ -6,6 +6,7 @@ namespace Ithrel\Core\Diff;
 
 use Ithrel\Core\Price\Spread\NotExact;
 use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Work\Budget;
 
 /**
  * The combinations of components that two setups share, as a layered graph: a path is a combination selectable in both.
@@ -73,6 +74,7 @@ final class JointGraph
     public function after(int $layer, int $state, int $letter): ?array
     {
         foreach ($this->edges[$layer][$state] as [$child, $gap, $first, $many]) {
+            Budget::ask();
             if ($letter >= $first && $letter < $first + $many) {
                 return 0 === gmp_sign($this->counts[$layer + 1][$child]) ? null : [$child, $gap];
             }
@@ -89,8 +91,10 @@ final class JointGraph
         foreach ($this->variables as $variable) {
             $index = $next = $layer = [];
             foreach ($states as [$own, $foreign]) {
+                Budget::ask();
                 $edges = [];
                 foreach ($variable->letters as $n => [$a, $b]) {
+                    Budget::ask();
                     $first =
                         null === $variable->base || null === $a
                             ? [$own, 0]
@@ -138,6 +142,7 @@ final class JointGraph
         for ($p = $last - 1; $p >= 0; --$p) {
             $layer = [];
             foreach ($this->edges[$p] as $edges) {
+                Budget::ask();
                 $sum = gmp_init(0);
                 foreach ($edges as [$child, , , $many]) {
                     $sum = gmp_add($sum, gmp_mul($below[$child], $many));
@@ -159,6 +164,7 @@ final class JointGraph
         for ($p = $last - 1; $p >= 0; --$p) {
             $layer = [];
             foreach ($this->edges[$p] as $edges) {
+                Budget::ask();
                 $own = [];
                 foreach ($edges as [$child, $added, , $many]) {
                     foreach ($below[$child] as $more => $count) {

@@ -9,12 +9,13 @@ use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\StateText;
 use Ithrel\Core\Compare\CellAnswer;
 use Ithrel\Core\Compare\Named;
-use Ithrel\Core\Decimal\ForeignDecimal;
+use Ithrel\Core\Decimal\AmountReader;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Table\Csv;
+use Ithrel\Core\Table\Heading;
 
 /**
  * A table of what shall be sold: a row of choices each, with or without price, SKU, stock and picture.
@@ -34,13 +35,8 @@ final readonly class SaleList
 {
     public const MOST_ROWS = 100_000;
 
-    private const KNOWN = [
-        'price' => ['price', 'unit price', 'each', 'expected price', 'total', 'sale price'],
-        'sku' => ['sku', 'article', 'article number', 'item number', 'code'],
-        'stock' => ['stock', 'in stock', 'quantity in stock'],
-        'image' => ['image', 'picture', 'photo'],
-        '' => ['#', 'no', 'no.', 'number', 'line'],
-    ];
+    /** What a column can be beside an option. */
+    private const KNOWN = ['price', 'sku', 'stock', 'image', 'number'];
 
     /**
      * @param list<Listed> $rows each combination once, as it stands first
@@ -56,8 +52,9 @@ final readonly class SaleList
         if (!mb_check_encoding($text, 'UTF-8')) {
             throw UnreadableDocument::at('', 'The list is not UTF-8 text.');
         }
-        $lines = Csv::rows($text);
-        $heading = array_shift($lines) ?? [];
+        $lines = Csv::numbered($text);
+        $heading = [] === $lines ? [] : $lines[array_key_first($lines)];
+        unset($lines[array_key_first($lines)]);
         if (count($lines) > self::MOST_ROWS) {
             throw UnreadableDocument::at(
                 '',
@@ -72,8 +69,12 @@ final readonly class SaleList
             );
         }
         $rows = [];
+        $at = array_search('price', $columns, true);
+        $reader = (new AmountReader($setup->currency->code, $setup->currency->minorUnits))->ofColumn(
+            false === $at ? [] : array_map(static fn(array $cells): string => $cells[$at] ?? '', $lines),
+        );
         foreach ($lines as $n => $cells) {
-            $row = self::row($setup, $columns, $cells, $n + 2);
+            $row = self::row($setup, $columns, $cells, $n, $reader);
             $rows[null === $row['state'] ? 'line ' . $row['line'] : $row['state']->key()] ??= $row;
         }
 
@@ -90,22 +91,30 @@ final readonly class SaleList
     {
         $columns = $notices = $named = [];
         foreach ($heading as $c => $title) {
-            $plain = Named::short($title);
-            $option = Named::option(
-                $setup,
-                $title,
-                static fn(Option $o): bool => $o->kind->isChoice() && !isset($named[$o->index]),
-            );
-            if (null !== $option) {
-                $columns[$c] = $option->index;
-                $named[$option->index] = true;
+            $options = Named::options($setup, $title, static fn(Option $o): bool => $o->kind->isChoice());
+            $trade =
+                Heading::trade($title, self::KNOWN) ??
+                (null === Heading::trade($title, ['total', 'unitPrice', 'salePrice']) ? null : 'price');
+            if (1 === count($options) && (null === $trade || self::isExactly($options[0], $title))) {
+                if (isset($named[$options[0]->index])) {
+                    $notices[] = sprintf('Two columns are %s; the second was not looked at.', $options[0]->name());
+                    continue;
+                }
+                $columns[$c] = $options[0]->index;
+                $named[$options[0]->index] = true;
                 continue;
             }
-            foreach (self::KNOWN as $what => $titles) {
-                if (in_array($plain, $titles, true)) {
-                    $columns[$c] = $what;
-                    continue 2;
-                }
+            if (null !== $trade) {
+                $columns[$c] = $trade;
+                continue;
+            }
+            if (count($options) > 1) {
+                $notices[] = sprintf(
+                    'The column "%s" could be any of %s; it was not looked at.',
+                    $title,
+                    implode(', ', array_map(static fn(Option $o): string => $o->name(), $options)),
+                );
+                continue;
             }
             $isInput = null !== Named::option($setup, $title, static fn(Option $o): bool => $o->kind->isInput());
             $notices[] = $isInput
@@ -127,13 +136,22 @@ final readonly class SaleList
         return [$columns, $notices];
     }
 
+    private static function isExactly(Option $option, string $title): bool
+    {
+        return in_array(
+            Heading::plain($title),
+            array_map(Heading::plain(...), [$option->code, $option->label, $option->name()]),
+            true,
+        );
+    }
+
     /**
      * @param array<int, int|string> $columns
      * @param list<string> $cells
      *
      * @return Listed
      */
-    private static function row(Setup $setup, array $columns, array $cells, int $line): array
+    private static function row(Setup $setup, array $columns, array $cells, int $line, AmountReader $reader): array
     {
         $answers = $words = $unknown = [];
         $price = null;
@@ -162,8 +180,12 @@ final readonly class SaleList
                             : $cell);
                 }
             } elseif ('price' === $what) {
-                $price ??= ForeignDecimal::amount($cell);
-            } elseif (isset(self::KNOWN[$what]) && array_key_exists($what, $row) && '' !== $cell) {
+                $read = '' === $cell ? null : $reader->read($cell);
+                if (null !== $read && !$read->isSure()) {
+                    $unknown[] = $read->why($cell);
+                }
+                $price ??= $read?->amount;
+            } elseif (array_key_exists($what, $row) && '' !== $cell) {
                 $row[$what] ??= $cell;
             }
         }

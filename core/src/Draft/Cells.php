@@ -5,16 +5,15 @@ declare(strict_types=1);
 namespace Ithrel\Core\Draft;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Decimal\AmountReader;
 use Ithrel\Core\Decimal\WrittenAmount;
+use Ithrel\Core\Table\YesNo;
 
 /**
  * What stands in the cells of a table: amounts, decimals, yes and no, in the way their column is written.
  */
 final class Cells
 {
-    private const YES = ['yes', 'y', 'true', '1', 'x', '✓', '✔', 'on'];
-    private const NO = ['no', 'n', 'false', '0', '', '-', '–', 'off'];
-
     /** @var array<string, string|null> meaning of a column => the sign before its decimals */
     private array $signs = [];
 
@@ -24,9 +23,9 @@ final class Cells
     public function __construct(private readonly Columns $columns, array $lines, private readonly int $minorUnits)
     {
         foreach (array_keys($columns->at) as $meaning) {
-            $this->signs[$meaning] = WrittenAmount::decimalSign(
+            $this->signs[$meaning] = (new AmountReader())->ofColumn(
                 array_map(static fn(array $cells): string => $columns->cell($cells, $meaning), $lines),
-            );
+            )->decimal;
         }
     }
 
@@ -68,9 +67,7 @@ final class Cells
 
     public static function yes(string $cell): ?bool
     {
-        $plain = mb_strtolower(trim($cell));
-
-        return in_array($plain, self::YES, true) ? true : (in_array($plain, self::NO, true) ? false : null);
+        return YesNo::of($cell, true);
     }
 
     /**

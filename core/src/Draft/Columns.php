@@ -4,42 +4,38 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
+use Ithrel\Core\Table\Heading;
+
 /**
  * The columns of a table and what each was taken for.
  */
 final readonly class Columns
 {
-    /** Headings by what they mean; letter case, blanks, underscores and hyphens do not matter. */
+    /** What the columns of a table of options can mean, the first where a heading means several. */
     public const OF_OPTIONS = [
-        'option' => ['option', 'optionname'],
-        'value' => ['value', 'choice', 'valuename'],
-        'kind' => ['kind', 'type'],
-        'code' => ['code'],
-        'label' => ['label'],
-        'charge' => ['charge', 'price', 'surcharge'],
-        'sku' => ['sku'],
-        'stock' => ['stock'],
-        'weight' => ['weight'],
-        'image' => ['image', 'picture'],
-        'swatch' => ['swatch'],
-        'default' => ['default'],
-        'required' => ['required'],
-        'min' => ['min', 'minimum'],
-        'max' => ['max', 'maximum'],
-        'step' => ['step'],
-        'unit' => ['unit'],
-        'help' => ['help'],
-        'shownWhen' => ['shownwhen'],
+        'option',
+        'value',
+        'kind',
+        'code',
+        'label',
+        'sign',
+        'charge',
+        'sku',
+        'stock',
+        'weight',
+        'image',
+        'swatch',
+        'default',
+        'required',
+        'min',
+        'max',
+        'step',
+        'unit',
+        'help',
+        'shownWhen',
+        'sort',
     ];
-    public const OF_ROWS = [
-        'price' => ['price'],
-        'salePrice' => ['saleprice'],
-        'sku' => ['sku'],
-        'stock' => ['stock'],
-        'weight' => ['weight'],
-        'image' => ['image', 'picture'],
-        'cost' => ['cost'],
-    ];
+    public const OF_ROWS = ['price', 'salePrice', 'sku', 'stock', 'weight', 'image', 'cost', 'gtin'];
 
     /**
      * @param array<string, int> $at meaning => column
@@ -50,18 +46,16 @@ final readonly class Columns
 
     /**
      * @param list<string> $titles
-     * @param array<string, list<string>> $known
+     * @param list<string> $known meanings
      */
     public static function of(array $titles, array $known): self
     {
         $at = $others = [];
         foreach ($titles as $c => $title) {
-            $plain = self::plain($title);
-            foreach ($known as $meaning => $names) {
-                if (in_array($plain, $names, true) && !isset($at[$meaning])) {
-                    $at[$meaning] = $c;
-                    continue 2;
-                }
+            $meaning = Heading::trade($title, $known);
+            if (null !== $meaning && !isset($at[$meaning])) {
+                $at[$meaning] = $c;
+                continue;
             }
             if ('' !== $title) {
                 $others[$c] = $title;

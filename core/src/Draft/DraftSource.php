@@ -25,7 +25,7 @@ final class DraftSource
 
     /**
      * @var list<array{
-     *     pick: array<string, string>,
+     *     pick: array<array-key, string>,
      *     facts: array<string, Fact>,
      *     blank?: array<string, string>,
      * }>  rows: label of an option => label of a value

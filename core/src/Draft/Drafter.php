@@ -259,7 +259,8 @@ final class Drafter
             foreach ($source->rows as $row) {
                 $pick = [];
                 foreach ($row['pick'] as $option => $value) {
-                    $code = $this->codes->option($option);
+                    // A heading that is a number is a number as a key.
+                    $code = $this->codes->option((string) $option);
                     $pick[$code] = $this->codes->answer($code, $value);
                 }
                 $own = ['pick' => (object) $pick];

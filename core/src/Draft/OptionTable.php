@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
+use Brick\Math\BigDecimal;
 use Ithrel\Core\Compare\PriceSheet;
 use Ithrel\Core\Setup\Kind;
 
@@ -37,6 +38,15 @@ final class OptionTable
      * }>  conditions to be read once all options are known: of which, in what words, from where
      */
     private array $conditions = [];
+
+    /**
+     * @var array<int, list<array{DraftValue, string, string, bool}>> option => value, condition, place, names the
+     *                                                                option
+     */
+    private array $onLines = [];
+
+    /** @var array<int, BigDecimal> value => its sort number */
+    private array $sorts = [];
 
     public function __construct(private readonly Columns $columns, string $name, private readonly int $minorUnits)
     {
@@ -73,7 +83,13 @@ final class OptionTable
             $this->ofOption($option, $row, $line, $begins, null !== $value);
             if (null !== $value) {
                 $this->ofValue($value, $row, $line);
+                $this->condition($option, $value, $row, $line);
             }
+        }
+        foreach ($byName as $each) {
+            $this->attachConditions($each);
+            $this->splitValues($each);
+            $this->sortValues($each);
         }
         $this->source->options = array_values(array_filter($byName, $this->isWhole(...)));
         $conditions = new WrittenCondition($this->source->options);
@@ -141,7 +157,7 @@ final class OptionTable
             );
         }
         $this->limits($option, $row, $line);
-        if ('' !== $this->columns->cell($row, 'shownWhen') && ($begins || !$hasValue)) {
+        if ('' !== $this->columns->cell($row, 'shownWhen') && !$hasValue) {
             $this->conditions[] = [
                 $option,
                 null,
@@ -270,15 +286,91 @@ final class OptionTable
         if (true === Cells::yes($this->columns->cell($row, 'default'))) {
             $value->facts['default'] = new Fact(true, $this->columns->from($line, 'default'));
         }
-        if ('' !== $this->columns->cell($row, 'shownWhen') && '' === $this->columns->cell($row, 'option')) {
-            $option = $this->source->options[0] ?? new DraftOption($value->label, null);
-            $this->conditions[] = [
-                $option,
-                $value,
-                $this->columns->cell($row, 'shownWhen'),
-                $this->columns->from($line, 'shownWhen'),
-            ];
+        $sort = $this->columns->cell($row, 'sort');
+        if ('' !== $sort) {
+            $number = $this->cells->decimal($row, 'sort');
+            null === $number
+                ? $this->source->leave($this->columns->from($line, 'sort'), sprintf('“%s” is no number.', $sort))
+                : ($this->sorts[spl_object_id($value)] = BigDecimal::of($number));
         }
+    }
+
+    /**
+     * What stands on the line of a value is kept until it is known whose it is.
+     *
+     * @param list<string> $row
+     */
+    private function condition(DraftOption $option, DraftValue $value, array $row, int $line): void
+    {
+        $this->onLines[spl_object_id($option)][] = [
+            $value,
+            $this->columns->cell($row, 'shownWhen'),
+            $this->columns->from($line, 'shownWhen'),
+            '' !== $this->columns->cell($row, 'option'),
+        ];
+    }
+
+    /**
+     * A condition on the line where an option begins is the option's, one further down that line's value's. Where every
+     * line names the option, what all of them have alike is the option's, else each value's own.
+     */
+    private function attachConditions(DraftOption $option): void
+    {
+        $lines = $this->onLines[spl_object_id($option)] ?? [];
+        $isRepeated = count($lines) > 1 && [] === array_filter($lines, static fn(array $l): bool => !$l[3]);
+        $words = array_unique(array_column($lines, 1));
+        foreach ($lines as $i => [$value, $said, $from]) {
+            if ('' === $said || ($isRepeated && 1 === count($words) && $i > 0)) {
+                continue;
+            }
+            $isOfOption = 0 === $i && (!$isRepeated || 1 === count($words));
+            $this->conditions[] = [$option, $isOfOption ? null : $value, $said, $from];
+        }
+    }
+
+    /** "Clear | Smoked | Amber" in the one cell of an option are three values, as a guess. */
+    private function splitValues(DraftOption $option): void
+    {
+        $only = 1 === count($option->values) ? $option->values[0] : null;
+        if (null === $only || [] !== array_diff_key($only->facts, ['code' => 1])) {
+            return;
+        }
+        foreach (['|', ';', ','] as $sign) {
+            $parts = array_map(trim(...), explode($sign, $only->label->text()));
+            if (count($parts) < 2 || in_array('', $parts, true) || (',' === $sign && count($parts) < 3)) {
+                continue;
+            }
+            $option->values = array_map(
+                static fn(string $part): DraftValue => new DraftValue(new Fact($part, $only->label->from, false)),
+                $parts,
+            );
+            $this->source->leave(
+                $only->label->from,
+                sprintf(
+                    '“%s” was taken for %d values; if it is one, give it a line of its own.',
+                    mb_strimwidth($only->label->text(), 0, 80, '…', 'UTF-8'),
+                    count($parts),
+                ),
+            );
+
+            return;
+        }
+    }
+
+    /** In the order of their sort numbers, where each has one. */
+    private function sortValues(DraftOption $option): void
+    {
+        $sorts = [];
+        foreach ($option->values as $value) {
+            $sort = $this->sorts[spl_object_id($value)] ?? null;
+            if (null === $sort) {
+                return;
+            }
+            $sorts[] = $sort;
+        }
+        $order = array_keys($sorts);
+        usort($order, static fn(int $a, int $b): int => $sorts[$a]->compareTo($sorts[$b]) * 2 + ($a <=> $b));
+        $option->values = array_map(static fn(int $i): DraftValue => $option->values[$i], $order);
     }
 
     /**
@@ -309,6 +401,7 @@ final class OptionTable
      */
     private function charge(array $row, int $line): ?Fact
     {
+        $minus = $this->minus($row, $line);
         $text = $this->columns->cell($row, 'charge');
         if ('' === $text) {
             return null;
@@ -327,10 +420,34 @@ final class OptionTable
         $this->source->currency ??=
             null === $read->currency ? null : new Fact($read->currency, $from, !$read->isSignGuessed);
 
+        $amount = $minus && $read->amount->isPositive() ? $read->amount->negated() : $read->amount;
+
         return new Fact(
-            self::asCharge($read->isPercent, $this->cells->money($read->amount), Cells::text($read->amount)),
-            $from,
+            self::asCharge($read->isPercent, $this->cells->money($amount), Cells::text($amount)),
+            $read->isGuess ? $from . ', which could also be written with decimals' : $from,
+            !$read->isGuess,
         );
+    }
+
+    /**
+     * Whether a column of signs beside the amount says minus.
+     *
+     * @param list<string> $row
+     */
+    private function minus(array $row, int $line): bool
+    {
+        $sign = mb_strtolower($this->columns->cell($row, 'sign'));
+        if (in_array($sign, ['-', '−', '–', 'minus', 'less', 'discount', 'subtract'], true)) {
+            return true;
+        }
+        if (!in_array($sign, ['', '+', 'plus', 'add', 'surcharge'], true)) {
+            $this->source->leave(
+                $this->columns->from($line, 'sign'),
+                sprintf('“%s” is neither plus nor minus.', $sign),
+            );
+        }
+
+        return false;
     }
 
     /**

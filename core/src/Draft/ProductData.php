@@ -224,7 +224,8 @@ final class ProductData
             $value = $value->{'@value'} ?? ($value->{'@id'} ?? null);
         }
         if (is_float($value)) {
-            $value = json_encode($value, JSON_THROW_ON_ERROR);
+            // "1e400" is no number that JSON's readers have.
+            $value = is_finite($value) ? json_encode($value, JSON_THROW_ON_ERROR) : null;
         }
         $text = is_string($value) || is_int($value) ? trim((string) $value) : '';
 

@@ -173,7 +173,7 @@ final class RowMerge
     /**
      * A row's pick by the codes of the document; a value that it does not have stands as the cell says it.
      *
-     * @param array<string, string> $cells label of an option => what its cell says
+     * @param array<array-key, string> $cells label of an option => what its cell says
      *
      * @return array<string, mixed>
      */
@@ -181,7 +181,7 @@ final class RowMerge
     {
         $pick = [];
         foreach ($cells as $label => $cell) {
-            $place = $this->members->place(null, $label);
+            $place = $this->members->place(null, (string) $label);
             if (null === $place) {
                 continue;
             }

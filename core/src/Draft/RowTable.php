@@ -4,11 +4,16 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Draft;
 
+use Ithrel\Core\Table\Heading;
+
 /**
  * A table of variant rows: each column that is none of the known ones is an option.
  */
 final class RowTable
 {
+    /** What the trade has in tables of rows beside options. */
+    private const BESIDE = ['quantity', 'sort', 'sign', 'number', 'total', 'help'];
+
     private readonly DraftSource $source;
 
     public function __construct(private readonly Columns $columns, string $name, private readonly int $minorUnits)
@@ -24,6 +29,11 @@ final class RowTable
         $cells = new Cells($this->columns, $lines, $this->minorUnits);
         $options = [];
         foreach ($this->columns->others as $c => $title) {
+            $why = $this->whyNoOption($title, array_map(static fn(array $row): string => $row[$c] ?? '', $lines));
+            if (null !== $why) {
+                $this->source->leave(sprintf('column %s', $title), $why);
+                continue;
+            }
             $options[$c] = new DraftOption(
                 new Fact(Names::withoutMark($title), sprintf('column %s', $title)),
                 new Fact('one', sprintf('column %s', $title)),
@@ -67,6 +77,29 @@ final class RowTable
     }
 
     /**
+     * Why a column is no option of the item; null where it is one.
+     *
+     * @param array<int, string> $cells
+     */
+    private function whyNoOption(string $title, array $cells): ?string
+    {
+        if (null !== Heading::trade($title, self::BESIDE)) {
+            return 'It is no option, and nothing of the setup is read from it.';
+        }
+        $filled = array_filter($cells, static fn(string $cell): bool => '' !== $cell);
+        $numbers = array_filter($filled, static fn(string $c): bool => 1 === preg_match('/^-?\d+([.,]\d+)?$/D', $c));
+        // Nobody chooses among one number and a slip.
+        if (count($filled) >= 5 && count($numbers) === count($filled)) {
+            $most = max(array_count_values($filled));
+            if (10 * $most >= 8 * count($filled)) {
+                return 'It holds nearly the same number in every row, so it was not taken for an option.';
+            }
+        }
+
+        return null;
+    }
+
+    /**
      * @param list<string> $row
      *
      * @return array<string, Fact>
@@ -91,7 +124,11 @@ final class RowTable
                 }
                 $this->source->currency ??=
                     null === $amount->currency ? null : new Fact($amount->currency, $from, !$amount->isSignGuessed);
-                $facts[$meaning] = new Fact($cells->money($amount->amount), $from);
+                $facts[$meaning] = new Fact(
+                    $cells->money($amount->amount),
+                    $amount->isGuess ? $from . ', which could also be written with decimals' : $from,
+                    !$amount->isGuess,
+                );
             } elseif ('stock' === $meaning || 'weight' === $meaning) {
                 $decimal = $cells->decimal($row, $meaning);
                 if (null === $decimal) {

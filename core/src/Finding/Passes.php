@@ -6,6 +6,7 @@ namespace Ithrel\Core\Finding;
 
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Work\Budget;
 
 /**
  * The analyses in the order in which their findings are told.
@@ -59,6 +60,7 @@ final class Passes
     {
         $findings = [];
         foreach (self::all() as $pass) {
+            Budget::ask();
             try {
                 foreach ($pass->find($reach) as $finding) {
                     $findings[] = $finding;

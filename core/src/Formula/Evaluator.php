@@ -6,6 +6,7 @@ namespace Ithrel\Core\Formula;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\RoundingMode;
+use Ithrel\Core\Work\Budget;
 
 /**
  * Works out a formula exactly. Divisions keep 20 decimal places, half-even; everything else is exact.
@@ -29,11 +30,14 @@ final class Evaluator
      */
     public function value(Formula $formula): BigDecimal
     {
+        Budget::ask();
+
         return $this->number($formula->root);
     }
 
     private function evaluate(Node $node): BigDecimal|bool|null
     {
+        Budget::ask();
         switch ($node->op) {
             case Node::LITERAL:
                 return $node->literal;
@@ -105,6 +109,7 @@ final class Evaluator
 
     private function number(Node $node): BigDecimal
     {
+        Budget::ask();
         $value = $this->evaluate($node);
         if (null === $value) {
             throw new FormulaError(FormulaError::UNANSWERED, sprintf('"%s" has no value', $this->empty), $this->empty);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Pattern;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * Texts of a pattern whose own forms do not all fit it, because something is looked for ahead or behind: forms are
  * changed, one place at a time, into what one look after the other asks for, and those that fit grow and shrink by a
@@ -99,6 +101,7 @@ final class PatternSearch
         for ($stage = 1; $stage < count($this->stages); ++$stage) {
             $next = array_values(array_filter($texts, fn(string $text): bool => $this->fits($text, $stage)));
             foreach ($texts as $text) {
+                Budget::ask();
                 foreach ([] === $next ? $this->overwritten($text) : [] as $changed) {
                     if ($this->fits($changed, $stage)) {
                         $next[] = $changed;
@@ -125,6 +128,7 @@ final class PatternSearch
         $length = mb_strlen($text);
         for ($at = $length - 1; $at >= 0; --$at) {
             foreach ($this->pieces as $piece) {
+                Budget::ask();
                 $size = mb_strlen($piece);
                 if ($at + $size <= $length) {
                     yield mb_substr($text, 0, $at) . $piece . mb_substr($text, $at + $size);
@@ -144,6 +148,7 @@ final class PatternSearch
         ksort($found);
         foreach ($found as $length => $text) {
             for ($next = $length + $by; $next > 0 && $next <= $most && !isset($found[$next]); $next += $by) {
+                Budget::ask();
                 $text = $this->oneCharacterOff($text, $by);
                 if (null === $text) {
                     break;
@@ -162,6 +167,7 @@ final class PatternSearch
         foreach (array_reverse(array_keys($characters)) as $at) {
             $insert = $by < 0 ? [''] : array_unique([$characters[$at], ...$characters]);
             foreach ($insert as $character) {
+                Budget::ask();
                 $changed = mb_substr($text, 0, $by < 0 ? $at : $at + 1) . $character . mb_substr($text, $at + 1);
                 if ($this->fits($changed, count($this->stages) - 1)) {
                     return $changed;

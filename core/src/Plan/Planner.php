@@ -6,6 +6,7 @@ namespace Ithrel\Core\Plan;
 
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Reach\TooLarge;
+use Ithrel\Core\Work\Budget;
 
 /**
  * Makes the plan of a setup: what the rules ask for, in few checks. Two rules that come to the same steps and the same
@@ -19,26 +20,30 @@ final class Planner
     private function __construct(private readonly CheckMaker $maker) {}
 
     /**
-     * @param Budget $budget what may be spent on it; what does not fit is left out, and said
+     * What does not fit into the budget that is set is left out, and said.
+     *
      * @param array<string, list<string>> $given option => texts that a tester gave as fitting its pattern
+     * @param (\Closure(\Closure(): void): bool)|null $spend does a part and says whether it was done; as Budget::half
+     *                                                       does
      *
      * @throws TooLarge where the setup is too large to be counted
      */
-    public static function plan(Reach $reach, Budget $budget = new Unbounded(), array $given = []): Plan
+    public static function plan(Reach $reach, array $given = [], ?\Closure $spend = null): Plan
     {
+        $spend ??= Budget::half(...);
         $planner = new self(new CheckMaker($reach, $given));
         $pairs = new Rule\Pairs();
         $leftOut = [];
-        if (!$budget->spend(static fn() => $planner->follow($pairs))) {
+        if (!$spend(static fn() => $planner->follow($pairs))) {
             // The cover may have been found and not yet made into checks.
             $planner->checks = $planner->maker->states = [];
             $pairs = null;
             $leftOut[] = 'each two values that can meet (some combinations stand in for them)';
-            $budget->spend(static fn() => $planner->follow(new Rule\SomeCombinations()));
+            $spend(static fn() => $planner->follow(new Rule\SomeCombinations()));
         }
         foreach (Purpose::RULES as $class) {
             $rule = new $class();
-            if (!$budget->spend(static fn() => $planner->follow($rule))) {
+            if (!$spend(static fn() => $planner->follow($rule))) {
                 $leftOut[] = $rule->words();
             }
             array_push($leftOut, ...$rule instanceof SaysWhatIsLeft ? $rule->left() : []);
@@ -65,6 +70,7 @@ final class Planner
     private function follow(Rule $rule): void
     {
         foreach ($rule->checks($this->maker) as $check) {
+            Budget::ask();
             $this->checks[] = $check;
         }
     }

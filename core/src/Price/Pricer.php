@@ -15,6 +15,7 @@ use Ithrel\Core\Setup\Charge\Workings;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Setup\Value;
+use Ithrel\Core\Work\Budget;
 
 /**
  * Prices a state exactly (section 5 of the setup document): base, charges in display order, charges of
@@ -29,6 +30,7 @@ final readonly class Pricer
 
     public function __construct(private Setup $setup)
     {
+        Budget::ask();
         $this->truth = new Truth($setup);
         $this->stock = new Stock($setup);
     }
@@ -38,6 +40,7 @@ final readonly class Pricer
      */
     public function quote(State $state, int $quantity, ?BigDecimal $known = null): Quote
     {
+        Budget::ask();
         $rounding = $this->setup->rounding->at;
         [$base, $baseAt] = $this->base($state, $quantity);
         if ('effect' === $rounding) {
@@ -144,6 +147,7 @@ final readonly class Pricer
      */
     public function setupAmount(Charge $charge, BigDecimal $base, int $quantity): BigDecimal
     {
+        Budget::ask();
         $amount =
             $charge->workings(StateCircumstances::of($this->setup, new State(), $base, $quantity))->amount ??
             BigDecimal::zero();
@@ -154,6 +158,8 @@ final readonly class Pricer
     /** A charge once a line as it is counted: rounded by itself where unit prices are. */
     public function ofLine(BigDecimal $amount): BigDecimal
     {
+        Budget::ask();
+
         return 'unit' === $this->setup->rounding->at ? $this->setup->rounded($amount) : $amount;
     }
 

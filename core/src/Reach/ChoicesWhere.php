@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * The combinations of a component in which a proposition about its choices holds, out of the diagram that is there:
  * counted, and the one with the fewest answers.
@@ -49,6 +51,7 @@ final class ChoicesWhere
         for ($position = $first; $position <= $last; ++$position) {
             $below = [];
             foreach ($here as $node => $states) {
+                Budget::ask();
                 foreach ($states as $left => $ways) {
                     foreach ($this->steps($position, $node, $left) as [$child, $then, $letters]) {
                         $many = 1 === $letters ? $ways : \gmp_mul($ways, $letters);
@@ -93,6 +96,7 @@ final class ChoicesWhere
         for ($position = $first; $position < $last; ++$position) {
             $states[$position + 1] = [];
             foreach ($states[$position] as $node => $lefts) {
+                Budget::ask();
                 foreach (array_keys($lefts) as $left) {
                     foreach ($this->steps($position, $node, $left) as [$child, $then]) {
                         if (Propositions::TRUE !== $then) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Reach;
 
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Work\Budget;
 
 /**
  * What clicks reach among options that depend on one another, and all that these depend on.
@@ -61,6 +62,7 @@ final class CircleReach
         $reached[implode(',', $open)] = $open;
         $queue = [$open];
         while (null !== ($state = array_pop($queue))) {
+            Budget::ask();
             $shown = $this->shown($state);
             foreach ($options as $option) {
                 if (!$shown[$option]) {
@@ -204,6 +206,7 @@ final class CircleReach
             ]);
         }
         for ($set = 0; $set < 1 << count($free); ++$set) {
+            Budget::ask();
             $answer = array_fill_keys($cells, 1);
             foreach ($free as $bit => $cell) {
                 $answer[$cell] = 1 === (($set >> $bit) & 1) ? 0 : 1;

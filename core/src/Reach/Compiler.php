@@ -7,6 +7,7 @@ namespace Ithrel\Core\Reach;
 use Brick\Math\BigDecimal;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Row;
+use Ithrel\Core\Work\Budget;
 
 /**
  * Compiles options that hang together into a diagram. One compiler makes one diagram.
@@ -231,6 +232,7 @@ final class Compiler
             $active = $next;
         }
         foreach ($layer as $notes) {
+            Budget::ask();
             $this->diagram->stocked[] = 0 === ($notes[self::FLAGS] & self::UNSTOCKED);
             $this->diagram->lacks[] = $notes[self::FLAGS] & self::UNSTOCKED;
         }
@@ -380,6 +382,7 @@ final class Compiler
     {
         $this->index = $this->next = $this->trail = $edges = [];
         foreach ($layer as $notes) {
+            Budget::ask();
             $this->carried = null;
             if ($this->inCircle && $this->isFirst && null !== $this->cell->bit) {
                 $notes[self::OFFER] = $this->offer($notes);

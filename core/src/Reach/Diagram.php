@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * The states of one component as a layered graph: a path from the root is a sequence of decisions, one a cell;
  * nodes of a layer stand for situations that the rest cannot tell apart.
@@ -202,6 +204,7 @@ final class Diagram
             $answers = $this->answersOf($p, $cells);
             $layer = [];
             foreach ($this->edges[$p] as $children) {
+                Budget::ask();
                 $least = null;
                 foreach ($children as $group => $child) {
                     if ($child >= 0 && null !== $below[$child]) {
@@ -231,6 +234,7 @@ final class Diagram
         for ($p = $position, $last = count($this->cells); $p < $last; ++$p) {
             $answers = $this->answersOf($p, $cells);
             foreach ($this->edges[$p][$node] as $group => $child) {
+                Budget::ask();
                 $below = $child < 0 ? null : $least[$p + 1][$child];
                 if (null !== $below && $below + $answers[$group] === $least[$p][$node]) {
                     [$letters[$this->cells[$p]], $node] = [$this->groups[$p][$group][0], $child];

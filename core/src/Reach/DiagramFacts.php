@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Reach;
 
 use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Work\Budget;
 
 /**
  * What the compiled diagrams tell of options, values and rows.
@@ -53,6 +54,7 @@ final readonly class DiagramFacts
         foreach ($anything ? $this->reach->compiled() : [] as $component) {
             foreach ($component->diagram->watched ?? [] as $p => $nodes) {
                 foreach (array_keys($nodes) as $node) {
+                    Budget::ask();
                     if (!Diagram::isZero($component->diagram->offered[$node >> 32][$node & 0xffffffff] ?? 0)) {
                         $live[$p] = true;
                         break;
@@ -126,6 +128,7 @@ final readonly class DiagramFacts
         foreach ($anything ? $this->reach->compiled() : [] as $component) {
             foreach ($component->diagram->rows ?? [] as $row => $nodes) {
                 foreach (array_keys($nodes) as $node) {
+                    Budget::ask();
                     if (!Diagram::isZero($component->diagram->selectable[$node >> 32][$node & 0xffffffff] ?? 0)) {
                         $met[$row] = true;
                         break;
@@ -164,6 +167,7 @@ final readonly class DiagramFacts
                 $below = $stocked ? $diagram->selectable[$p + 1] : $diagram->offered[$p + 1];
                 $open = $diagram->groups[$p];
                 foreach ($diagram->edges[$p] as $children) {
+                    Budget::ask();
                     foreach ($open as $g => $letters) {
                         if ($children[$g] >= 0 && !Diagram::isZero($below[$children[$g]])) {
                             foreach ($letters as $letter) {

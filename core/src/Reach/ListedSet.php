@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * A set of combinations under pins as a product of diagrams, which are walked side by side, cell by cell.
  */
@@ -86,6 +88,7 @@ final class ListedSet
             $ways = $diagram->ways($p, $this->pins);
             $layer = [];
             foreach ($diagram->edges[$p] as $node => $children) {
+                Budget::ask();
                 $sum = 0;
                 // Without pins from here on down nothing changes, and below a zero nothing can.
                 if (0 !== $counts[$p][$node]) {

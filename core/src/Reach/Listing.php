@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Reach;
 
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Work\Budget;
 
 /**
  * The combinations of a set in listing order, each by its number, under pins.
@@ -113,6 +114,7 @@ final class Listing
         $skip = $number;
         $at = 0;
         while ($at >= 0) {
+            Budget::ask();
             if ($at === $depth) {
                 yield [array_slice($letters, 0, $depth), $nodes[$at], $skip];
                 $skip = gmp_init(0);
@@ -160,6 +162,7 @@ final class Listing
             $next = [];
             $cell = $this->cells[$at];
             foreach ($open as [$letters, $here]) {
+                Budget::ask();
                 for ($letter = 0, $size = $this->reach->board->cells[$cell]->size; $letter < $size; ++$letter) {
                     $after = $this->walked->step($here, $cell, $letter);
                     if (null !== $after && !$this->walked->isNothing($after)) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * In how many combinations of a list each cell holds each letter.
  */
@@ -124,7 +126,9 @@ final readonly class ListingWeights
             $sums = array_fill(0, count($ways), gmp_init(0));
             $next = [];
             foreach ($above as $node => $paths) {
+                Budget::ask();
                 foreach ($diagram->edges[$p][$node] as $g => $child) {
+                    Budget::ask();
                     if ($child < 0 || Diagram::isZero($all[$p + 1][$child])) {
                         continue;
                     }
@@ -169,6 +173,7 @@ final readonly class ListingWeights
         for ($p = $first; $p < $end; ++$p) {
             $next = [];
             foreach ($none as $node => $paths) {
+                Budget::ask();
                 $child = $diagram->child($p, $node, 1);
                 if ($child >= 0) {
                     $next[$child] = isset($next[$child]) ? gmp_add($next[$child], $paths) : $paths;
@@ -178,6 +183,7 @@ final readonly class ListingWeights
         }
         $weights->empty[$option] = gmp_init(0);
         foreach ($none as $node => $paths) {
+            Budget::ask();
             $weights->empty[$option] = gmp_add($weights->empty[$option], gmp_mul($paths, $counts[$end][$node]));
         }
         if ([] === array_intersect_key($this->pins, array_fill_keys($own, true))) {
@@ -186,6 +192,7 @@ final readonly class ListingWeights
         $below = [$end => $counts[$end]];
         for ($p = $end - 1; $p >= $first; --$p) {
             foreach ($diagram->edges[$p] as $node => $children) {
+                Budget::ask();
                 $sum = gmp_init(0);
                 foreach ($children as $g => $child) {
                     $sum =
@@ -199,7 +206,9 @@ final readonly class ListingWeights
         for ($p = $first; $p < $end; ++$p) {
             $next = [];
             foreach ($above as $node => $paths) {
+                Budget::ask();
                 foreach ($diagram->edges[$p][$node] as $g => $child) {
+                    Budget::ask();
                     foreach ($child < 0 ? [] : $diagram->groups[$p][$g] as $letter) {
                         $cell = $diagram->cells[$p];
                         $weights->freed[$cell][$letter] = gmp_add(

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * Paths of a diagram, counted layer by layer from the end to the root. Whole numbers stay native while they surely fit.
  */
@@ -46,6 +48,7 @@ final readonly class PathCounts
     {
         $layer = [];
         foreach ($this->diagram->edges[$p] as $children) {
+            Budget::ask();
             $sum = 0;
             foreach ($children as $group => $child) {
                 if ($child >= 0) {
@@ -68,6 +71,7 @@ final readonly class PathCounts
     {
         $layer = [];
         foreach ($this->diagram->edges[$p] as $children) {
+            Budget::ask();
             $sum = 0;
             foreach ($children as $group => $child) {
                 if ($child >= 0) {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * Takes the inputs out of a diagram: what is left has one path for each combination of choices that
  * some inputs complete (a subset construction over the minimised diagram).
@@ -31,7 +33,9 @@ final class Projection
                 foreach ($sets as $n => $set) {
                     $union = [];
                     foreach (array_keys($set) as $node) {
+                        Budget::ask();
                         foreach ($edges[$p][$node] as $child) {
+                            Budget::ask();
                             if ($child >= 0) {
                                 $union[$child] = true;
                             }
@@ -61,6 +65,7 @@ final class Projection
                 foreach (array_keys($diagram->groups[$p]) as $g) {
                     $to = [];
                     foreach (array_keys($set) as $node) {
+                        Budget::ask();
                         if ($edges[$p][$node][$g] >= 0) {
                             $to[$edges[$p][$node][$g]] = true;
                         }
@@ -95,6 +100,7 @@ final class Projection
         foreach ($sets as $set) {
             $stocked = false;
             foreach (array_keys($set) as $node) {
+                Budget::ask();
                 $stocked = $stocked || $stockedNode[$node];
             }
             $result->stocked[] = $stocked;
@@ -121,6 +127,7 @@ final class Projection
         for ($p = $last - 1; $p >= 0; --$p) {
             $index = $layer = $map = [];
             foreach ($diagram->edges[$p] as $node => $children) {
+                Budget::ask();
                 if (Diagram::isZero($diagram->offered[$p][$node])) {
                     $map[$node] = Diagram::NONE;
                     continue;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * Conditions over cells, interned: equal propositions have equal numbers, FALSE is 0 and TRUE is 1.
  *
@@ -105,6 +107,8 @@ final class Propositions
      */
     public function all(array $parts): int
     {
+        Budget::ask();
+
         return $this->join(self::AND, $parts);
     }
 
@@ -113,6 +117,8 @@ final class Propositions
      */
     public function any(array $parts): int
     {
+        Budget::ask();
+
         return $this->join(self::OR, $parts);
     }
 
@@ -192,6 +198,7 @@ final class Propositions
     /** What is left of a proposition once a cell holds a letter. */
     public function given(int $p, int $cell, int $letter): int
     {
+        Budget::ask();
         if (!isset($this->cells[$p][$cell])) {
             return $p;
         }
@@ -232,6 +239,7 @@ final class Propositions
      */
     public function holds(int $p, array $letters): bool
     {
+        Budget::ask();
         if ($p <= self::TRUE) {
             return self::TRUE === $p;
         }

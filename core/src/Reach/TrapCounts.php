@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Reach;
 
 use Ithrel\Core\Answer\State;
+use Ithrel\Core\Work\Budget;
 
 /**
  * Trails that are traps, counted along the whole walk.
@@ -113,6 +114,7 @@ final class TrapCounts
             [$dead, $liveAfter] = $steps[$c][$option];
             foreach ($dead as $cause => $count) {
                 foreach ($live as $other => $beginnings) {
+                    Budget::ask();
                     $count = $other === $c ? $count : gmp_mul($count, $beginnings);
                 }
                 $traps[$option][$cause] = $count;

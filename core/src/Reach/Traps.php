@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Reach;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * The traps of one component: answers along the walk after which nothing can be bought any more.
  *
@@ -57,6 +59,7 @@ final class Traps
         for ($p = count($diagram->cells) - 1; $p >= 0; --$p) {
             $layer = [];
             foreach ($diagram->edges[$p] as $children) {
+                Budget::ask();
                 $most = self::NOTHING;
                 foreach ($children as $child) {
                     $most = $child < 0 ? $most : max($most, $below[$child]);
@@ -102,7 +105,9 @@ final class Traps
             for ($p = $first; $p <= $last; ++$p) {
                 $next = [];
                 foreach ($at as $node => $count) {
+                    Budget::ask();
                     foreach ($diagram->edges[$p][$node] as $g => $child) {
+                        Budget::ask();
                         if (Diagram::NONE === $child) {
                             continue;
                         }
@@ -118,6 +123,7 @@ final class Traps
             }
             $live = [];
             foreach ($at as $node => $count) {
+                Budget::ask();
                 if (!$diagram->trail[$last + 1][$node]) {
                     continue;
                 }
@@ -210,6 +216,7 @@ final class Traps
             $isBoundary = $p > 0 && $this->diagram->endsOption[$p - 1];
             $layer = [];
             foreach ($this->diagram->edges[$p] as $node => $children) {
+                Budget::ask();
                 $layer[$node] = false;
                 if ($isBoundary && (!$this->diagram->trail[$p][$node] || self::A_PURCHASE !== $this->best[$p][$node])) {
                     continue;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Sat;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * Whether clauses can all be true under some assumptions; where they cannot, assumptions that already exclude it.
  *
@@ -192,6 +194,7 @@ final class Solver
     private function propagate(): ?array
     {
         while (isset($this->trail[$this->next])) {
+            Budget::ask();
             $literal = $this->trail[$this->next++];
             foreach ($this->excludes[$literal] ?? [] as $other) {
                 $holds = $this->holds[$other] ?? null;

@@ -96,7 +96,7 @@ final class Csv
     /** A cell that a spreadsheet takes as text where it would else be a formula. */
     private static function harmless(string $cell): string
     {
-        return 1 === preg_match('/^[=+\-@\t\r]/', $cell) && 1 !== preg_match('/^[+-]?\d+(\.\d+)?$/D', $cell)
+        return 1 === preg_match("/^'*[=+\\-@\t\r]/", $cell) && 1 !== preg_match('/^[+-]?\d+(\.\d+)?$/D', $cell)
             ? "'" . $cell
             : $cell;
     }
@@ -104,6 +104,6 @@ final class Csv
     /** What a cell was before it was made harmless. */
     private static function plain(string $cell): string
     {
-        return 1 === preg_match("/^'[=+\\-@\t\r]/", $cell) ? substr($cell, 1) : $cell;
+        return 1 === preg_match("/^'+[=+\\-@\t\r]/", $cell) ? substr($cell, 1) : $cell;
     }
 }

@@ -9,7 +9,6 @@ use Ithrel\Core\Compare\PriceSheetCheck;
 use Ithrel\Core\Compare\SheetColumn;
 use Ithrel\Core\Compare\SheetExplanations;
 use Ithrel\Core\Compare\SheetRow;
-use Ithrel\Core\Decimal\ForeignDecimal;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Tests\Support\Documents;
@@ -109,7 +108,7 @@ final class PriceSheetTest extends TestCase
         self::assertSame(['Gift wrap: Yes'], $rows[0]->assumed);
         self::assertStringContainsString('Width cannot be 20 cm', implode(' ', $rows[3]->problems));
         self::assertSame(['Size cannot be "Medium".'], $rows[4]->problems);
-        self::assertSame(['"soon" is no amount.'], $rows[5]->problems);
+        self::assertSame(['“soon” is not an amount.'], $rows[5]->problems);
     }
 
     public function testRequiredInputsNeedNotBeColumns(): void
@@ -190,27 +189,6 @@ final class PriceSheetTest extends TestCase
             $this->check("Size,Gift wrap,Total\nSmall,no,100.00\nSmall,no,99.99\n"),
         );
         self::assertNull($explanations[0]->at);
-    }
-
-    /**
-     * @return iterable<string, array{string, string|null}>
-     */
-    public static function amounts(): iterable
-    {
-        yield 'plain' => ['1234.5', '1234.5'];
-        yield 'thousands by comma' => ['1,234.50', '1234.50'];
-        yield 'thousands by point' => ['€ 1.234,50', '1234.50'];
-        yield 'comma for the point' => ['12,5', '12.5'];
-        yield 'three digits after a comma are thousands' => ['12,500', '12500'];
-        yield 'negative' => ['−3.00 EUR', '-3.00'];
-        yield 'no amount' => ['free', null];
-        yield 'two points' => ['1.2.3', null];
-    }
-
-    #[DataProvider('amounts')]
-    public function testAmountsAreReadAsPeopleWriteThem(string $cell, ?string $amount): void
-    {
-        self::assertSame($amount, ForeignDecimal::amount($cell)?->__toString());
     }
 
     /**

@@ -10,7 +10,6 @@ use Ithrel\Core\Gate\Gate;
 use Ithrel\Core\Gate\Run;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Plan\Planner;
-use Ithrel\Core\Plan\Unbounded;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Report;
 use Ithrel\Core\Tests\Support\Documents;
@@ -244,7 +243,7 @@ final class GateTest extends TestCase
      */
     private static function plan(array $document): Plan
     {
-        return Planner::plan(new Reach(Documents::setup($document)), new Unbounded());
+        return Planner::plan(new Reach(Documents::setup($document)));
     }
 
     /**

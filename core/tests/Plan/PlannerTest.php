@@ -7,7 +7,6 @@ namespace Ithrel\Core\Tests\Plan;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Answer\Truth;
 use Ithrel\Core\Document\Today;
-use Ithrel\Core\Plan\Budget;
 use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Click;
 use Ithrel\Core\Plan\Plan;
@@ -73,28 +72,22 @@ final class PlannerTest extends TestCase
         );
         $whole = Planner::plan($reach);
         self::assertSame([], $whole->leftOut);
-        $refusing = static fn(int ...$refused): Budget => new class ($refused) implements Budget {
-            private int $asked = 0;
+        $refusing = static function (int ...$refused): \Closure {
+            $asked = 0;
 
-            /**
-             * @param array<int> $refused which requests, from 1
-             */
-            public function __construct(private readonly array $refused) {}
-
-            public function spend(\Closure $part): bool
-            {
-                if (in_array(++$this->asked, $this->refused, true)) {
+            return static function (\Closure $part) use ($refused, &$asked): bool {
+                if (in_array(++$asked, $refused, true)) {
                     return false;
                 }
                 $part();
 
                 return true;
-            }
+            };
         };
         $of = static fn(Plan $plan, Purpose $purpose): int => count(
             array_filter($plan->checks, static fn(Check $c): bool => $purpose === $c->purpose),
         );
-        $thin = Planner::plan($reach, $refusing(1));
+        $thin = Planner::plan($reach, spend: $refusing(1));
         self::assertSame(['each two values that can meet (some combinations stand in for them)'], $thin->leftOut);
         self::assertSame(12, $of($thin, Purpose::Pairs));
         self::assertGreaterThan(0, $of($thin, Purpose::Charge));
@@ -102,20 +95,17 @@ final class PlannerTest extends TestCase
             range(1, count($thin->checks)),
             array_map(static fn(Check $c): int => $c->number, $thin->checks),
         );
-        $late = new class implements Budget {
-            public function spend(\Closure $part): bool
-            {
-                $part();
+        $late = static function (\Closure $part): bool {
+            $part();
 
-                return false;
-            }
+            return false;
         };
         self::assertSame(
             [0, 0, 0],
-            [($broken = Planner::plan($reach, $late))->pairs, $broken->lowerBound, $broken->combinations],
+            [($broken = Planner::plan($reach, spend: $late))->pairs, $broken->lowerBound, $broken->combinations],
             'A cover that was broken off is not spoken of.',
         );
-        $thin = Planner::plan($reach, $refusing(4, 13, 14));
+        $thin = Planner::plan($reach, spend: $refusing(4, 13, 14));
         self::assertSame(
             ['each charge beside the same without it', 'each required answer left out', 'two problems at once'],
             $thin->leftOut,

@@ -105,7 +105,11 @@ final class ReasonsTest extends TestCase
     public function testTrapsAndTheirReasons(): void
     {
         $told = 0;
-        foreach (self::setups(250) as $seed => $reach) {
+        // Traps are rare: on some days 250 setups have fewer than are asked for.
+        foreach (self::setups(1_000) as $seed => $reach) {
+            if ($told > 60) {
+                break;
+            }
             $total = gmp_init(0);
             foreach ($reach->trapsByCause() as $option => $byCause) {
                 foreach ($byCause as $cause => $count) {

@@ -47,7 +47,8 @@ const change = useMutation({
   onSuccess,
 })
 const remove = useMutation({
-  mutationFn: (of: string) => answer(client.DELETE('/api/accounts', { body: { name: of } })),
+  mutationFn: (of: string) => 
+    answer(client.DELETE('/api/accounts/{name}', { params: { path: { name: of } } })),
   onSuccess,
 })
 function become(of: string, event: Event): void {

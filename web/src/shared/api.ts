@@ -1,6 +1,7 @@
 import createClient from 'openapi-fetch'
 import type { SetupDocument } from '../desk/document'
 import type { Desk as DeskAsTold, paths, ProblemDetails } from './api.d'
+import { laterAnswer } from './later'
 import { testerName } from './tester'
 
 export type {
@@ -69,8 +70,10 @@ client.use({
     if (testerName.value !== '') request.headers.set('Ithrel-Person', encodeURIComponent(testerName.value))
     return request
   },
-  onResponse({ response, request }) {
+  async onResponse({ response, request }) {
     if (response.status === 401 && !request.url.endsWith('/api/session')) signedOut()
+    // What takes longer than somebody waits for at once is worked out by a worker; the answer is come back for.
+    return response.status === 202 ? await laterAnswer(response, request.signal) : undefined
   },
 })
 

@@ -143,8 +143,11 @@ describe('writing in the outline', () => {
   it('puts a charge where it was typed, though another place was chosen while it was read', async () => {
     const { w } = await writing('/setups/d/outline?at=/options/0/values/0')
     const quick = fetch
+    // Read when the test says so, however busy the machine is.
+    let isRead: () => void = () => undefined
+    const reading = new Promise<void>((then) => (isRead = then))
     vi.stubGlobal('fetch', async (request: Request) => {
-      if (request.url.endsWith('/api/charges')) await new Promise((wait) => setTimeout(wait, 60))
+      if (request.url.endsWith('/api/charges')) await reading
       return quick(request)
     })
     const charge = w.get<HTMLInputElement>('.sheet input[aria-label="Charge"]')
@@ -156,6 +159,7 @@ describe('writing in the outline', () => {
       expect(w.get('.sheet h3').text()).toBe('Option')
     })
     expect(kept()).toBe('')
+    isRead()
     await vi.waitFor(() => {
       expect(kept()).not.toBe('')
     })

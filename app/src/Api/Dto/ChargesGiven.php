@@ -18,7 +18,11 @@ final readonly class ChargesGiven
      */
     public function __construct(
         #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] #[Assert\Count(max: 100_000)] #[
-            Assert\All([new Assert\Type('string'), new Assert\Length(max: 20_000)]),
+            Assert\All([
+                new Assert\NotNull(message: 'A text was expected.'),
+                new Assert\Type('string', message: 'A text was expected.'),
+                new Assert\Length(max: 20_000),
+            ]),
         ]
         public array $written,
     ) {}

@@ -21,10 +21,13 @@ final readonly class NewRehearsal
             OA\Property,
         ]
         public string $address,
-        #[Assert\All([new Assert\Regex('/^[a-z-]{1,60}$/D', message: 'This is no name of a fault.')])] #[
-            OA\Property(type: 'array', items: new OA\Items(type: 'string')),
+        #[
+            Assert\All([
+                new Assert\NotNull(message: 'This is no name of a fault.'),
+                new Assert\Regex('/^[a-z-]{1,60}$/D', message: 'This is no name of a fault.'),
+            ]),
         ]
-        public array $faults = [],
+        #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $faults = [],
         #[Assert\Length(max: 26)] #[
             OA\Property(description: 'A mapped page, which is tried in a browser; its address counts then.'),
         ]

@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace Ithrel\App\Rehearsal\Page;
 
 use Ithrel\App\Browser\Driver;
+use Ithrel\App\Browser\Ending;
 use Ithrel\App\Browser\Pilot;
+use Ithrel\App\Net\HostPolicy;
 use Ithrel\App\Rehearsal\NoAnswer;
-use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\ExecutableFinder;
 use Symfony\Component\Process\Process;
@@ -42,8 +43,9 @@ final class Browsers
 
     /**
      * @param string $remote address of a remote end, or several with commas between; empty: a driver is started here
+     * @param HostPolicy|null $policy where the hosts of shops may lead; null: anywhere, as whoever sits here says
      */
-    public function __construct(private readonly string $remote)
+    public function __construct(private readonly string $remote, private readonly ?HostPolicy $policy = null)
     {
         $this->beat = static fn() => null;
     }
@@ -70,7 +72,7 @@ final class Browsers
             if (null === $end) {
                 $this->install();
             }
-            $this->driver = new Driver($hosts, $end);
+            $this->driver = new Driver($hosts, $end, $this->policy);
             $this->pilot = new Pilot($this->driver, fn() => ($this->beat)());
             [$this->hosts, $this->uses] = [$wanted, 0];
         }
@@ -82,8 +84,7 @@ final class Browsers
     public function folder(): string
     {
         if ('' === $this->folder) {
-            $this->folder = sys_get_temp_dir() . '/ithrel-files-' . bin2hex(random_bytes(5));
-            mkdir($this->folder, 0o700, true);
+            $this->folder = Ending::folder('files');
         }
 
         return $this->folder;
@@ -106,7 +107,7 @@ final class Browsers
             $this->lock = null;
         }
         if ('' !== $this->folder) {
-            (new Filesystem())->remove($this->folder);
+            Ending::remove($this->folder);
             $this->folder = '';
         }
     }

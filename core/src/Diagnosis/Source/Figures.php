@@ -14,6 +14,7 @@ use Ithrel\Core\Diagnosis\Model;
 use Ithrel\Core\Diagnosis\Seen;
 use Ithrel\Core\Diagnosis\Source;
 use Ithrel\Core\Document\UnreadableDocument;
+use Ithrel\Core\Work\Budget;
 
 /**
  * Prices, charges, rates, figures, weights and points that are another number in the shop: how much a figure moves with
@@ -43,7 +44,8 @@ final class Figures implements Source
                 static fn(Seen $seen): bool => $seen->isOneSale() && [] !== self::off($evidence, $seen, $fields),
             );
             foreach ([] === $witnesses ? [] : $leaves($evidence->tree) as $leaf) {
-                if (($evidence->isOver)()) {
+                Budget::ask();
+                if (Budget::isNearlySpent()) {
                     return;
                 }
                 yield from $this->numbers($evidence, $leaf, $witnesses, $fields);

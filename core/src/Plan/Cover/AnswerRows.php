@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Plan\Cover;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * Rows in which every answer occurs, where pairs are too many to be told apart: each row has as many new answers as
  * anything selectable can have.
@@ -18,6 +20,7 @@ final class AnswerRows
         $open = $meetings->numbers;
         $rows = [];
         for ($left = PHP_INT_MAX; [] !== $open && count($open, COUNT_RECURSIVE) < $left; ) {
+            Budget::ask();
             $left = count($open, COUNT_RECURSIVE);
             $row = [];
             foreach ($meetings->live->withMost($open) as $cell => $letter) {

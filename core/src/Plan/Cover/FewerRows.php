@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Plan\Cover;
 
+use Ithrel\Core\Work\Budget;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
@@ -71,7 +72,9 @@ final class FewerRows
     private function count(): void
     {
         foreach ($this->rows as $row) {
+            Budget::ask();
             foreach ($row as $a) {
+                Budget::ask();
                 foreach ($row as $b) {
                     if ($a !== $b) {
                         $this->held[$a][$b] = ($this->held[$a][$b] ?? 0) + 1;
@@ -87,8 +90,10 @@ final class FewerRows
         $least = PHP_INT_MAX;
         $out = 0;
         foreach ($this->rows as $r => $row) {
+            Budget::ask();
             $own = 0;
             foreach ($row as $a) {
+                Budget::ask();
                 foreach ($row as $b) {
                     $own += $a < $b && 1 === $this->held[$a][$b] ? 1 : 0;
                 }
@@ -100,6 +105,7 @@ final class FewerRows
         $row = $this->rows[$out];
         array_splice($this->rows, $out, 1);
         foreach ($row as $a) {
+            Budget::ask();
             foreach ($row as $b) {
                 if ($a < $b) {
                     $this->loseOne($a, $b);
@@ -118,6 +124,7 @@ final class FewerRows
             $least = PHP_INT_MAX;
             $ties = 0;
             foreach ($this->rows as $r => $row) {
+                Budget::ask();
                 [$cellA] = $this->meetings->answers[$a];
                 [$cellB] = $this->meetings->answers[$b];
                 $changes = [];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Plan\Cover;
 
+use Ithrel\Core\Work\Budget;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
@@ -54,6 +55,7 @@ final class GreedyRows
         $answers = max(1, count($this->meetings->answers));
         $left = self::STEPS;
         while (null !== ($start = $this->fullest())) {
+            Budget::ask();
             $best = $this->row($start, null);
             $most = $this->gain($best);
             $cost = $answers * count($best) + $this->costOfLiving($best);
@@ -94,6 +96,7 @@ final class GreedyRows
         $best = null;
         $most = 0;
         foreach ($this->open as $a => $others) {
+            Budget::ask();
             if (count($others) > $most) {
                 [$best, $most] = [$a, count($others)];
             }
@@ -115,6 +118,7 @@ final class GreedyRows
         $live = $this->meetings->live;
         $next = $start;
         while (true) {
+            Budget::ask();
             [$cell, $letter] = $this->meetings->answers[$next];
             $row[$cell] = $next;
             $pins[$cell] = $letter;

@@ -6,6 +6,7 @@ namespace Ithrel\Core\Plan\Cover;
 
 use Ithrel\Core\Reach\Diagram;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Work\Budget;
 
 /**
  * Which answers something selectable still has when others are given: asked of the diagram of one component, as answers
@@ -111,6 +112,7 @@ final class LiveAnswers
                 }
             }
             foreach ($diagram->edges[$p] as $node => $children) {
+                Budget::ask();
                 $weight[$p][$node] = -1;
                 foreach ($children as $g => $child) {
                     $more =
@@ -172,6 +174,7 @@ final class LiveAnswers
         }
         for ($p = $depth - 1; $p >= 0; --$p) {
             foreach ($diagram->edges[$p] as $node => $children) {
+                Budget::ask();
                 $alive[$p][$node] = false;
                 foreach ($children as $g => $child) {
                     if ($child >= 0 && $alive[$p + 1][$child] && [] !== $open[$p][$g]) {
@@ -186,6 +189,7 @@ final class LiveAnswers
         foreach ($diagram->cells as $p => $cell) {
             $next = $groups = [];
             foreach (array_keys($at) as $node) {
+                Budget::ask();
                 foreach ($diagram->edges[$p][$node] as $g => $child) {
                     if ($child >= 0 && $alive[$p + 1][$child] && [] !== $open[$p][$g]) {
                         $next[$child] = $groups[$g] = true;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Ithrel\Core\Plan\Cover;
 
+use Ithrel\Core\Work\Budget;
+
 /**
  * The answers of a setup by number, and which of them can meet in something selectable.
  */
@@ -33,6 +35,7 @@ final class Meetings
             return;
         }
         foreach ($this->answers as $a => [$cell, $letter]) {
+            Budget::ask();
             $diagram = $live->diagramOf[$cell];
             $near = $live->with($diagram, [$cell => $letter]);
             $this->met[$a] = [];

@@ -9,6 +9,7 @@ use Ithrel\Core\Answer\State;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Work\Budget;
 
 /**
  * What each value does to the price where combinations are few but their amounts cannot be added up: each combination
@@ -67,6 +68,7 @@ final class EffectsOneByOne
         }
         $met = [];
         foreach ($this->priced as [$choices]) {
+            Budget::ask();
             $picked = $choices->picked($option->index)[0] ?? null;
             if (null !== $picked) {
                 $met[$picked] = true;
@@ -91,6 +93,7 @@ final class EffectsOneByOne
     {
         $differences = [];
         foreach ($this->priced as [$choices, $amount]) {
+            Budget::ask();
             $picked = $choices->picked($option->index);
             if (!in_array($value, $picked, true)) {
                 continue;

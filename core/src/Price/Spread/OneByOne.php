@@ -10,6 +10,7 @@ use Ithrel\Core\Price\Pricer;
 use Ithrel\Core\Reach\Listing;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Charge\FormulaCharge;
+use Ithrel\Core\Work\Budget;
 
 /**
  * Totals of few combinations, each priced by itself with every candidate of its inputs; for charges that cannot be
@@ -55,6 +56,7 @@ final class OneByOne implements Totals
         foreach ((new Listing($reach, Listing::SELECTABLE, $pins))->from(gmp_init(0), self::MOST) as $choices) {
             $best = null;
             foreach (null === $this->inputs ? [$choices] : $this->inputs->candidates($choices) as $state) {
+                Budget::ask();
                 if (++$quotes > self::MOST_QUOTES) {
                     throw new NotExact('there are too many inputs to be tried one by one');
                 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Price\Spread;
 
 use Ithrel\Core\Reach\Diagram;
+use Ithrel\Core\Work\Budget;
 
 /**
  * The selectable combinations of options whose prices hang together, with how many of them come to each sum.
@@ -113,6 +114,7 @@ final class PriceGraph
     {
         $count = gmp_init(0);
         foreach ($a as $sum => $times) {
+            Budget::ask();
             $rest = self::less($wanted, $sum);
             if (self::ANY === $rest) {
                 foreach ($b as $more) {
@@ -153,6 +155,7 @@ final class PriceGraph
                 $isEnd = $p === count($diagram->cells) - 1;
                 $index = $next = $edges = [];
                 foreach ($states as [$node, $memory]) {
+                    Budget::ask();
                     $own = [];
                     foreach ($diagram->edges[$p][$node] as $g => $child) {
                         if ($child < 0 || Diagram::isZero($diagram->selectable[$p + 1][$child])) {
@@ -196,8 +199,10 @@ final class PriceGraph
         for ($p = $positions - 1; $p >= 0; --$p) {
             $layer = [];
             foreach ($this->edges[$p] as $edges) {
+                Budget::ask();
                 $own = [];
                 foreach ($edges as [$child, $sum, $letters]) {
+                    Budget::ask();
                     $ways = count($letters);
                     foreach ($below[$child] ?? [] as $more => $count) {
                         $total = Sums::plus($sum, $more);
@@ -229,6 +234,7 @@ final class PriceGraph
     {
         $joined = [];
         foreach ($a as $x => $m) {
+            Budget::ask();
             if (count($joined) > self::MOST_JOINED) {
                 throw new NotExact('there are too many different totals');
             }

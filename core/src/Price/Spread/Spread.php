@@ -8,6 +8,7 @@ use Brick\Math\BigDecimal;
 use Ithrel\Core\Answer\State;
 use Ithrel\Core\Price\Pricer;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Work\Budget;
 
 /**
  * What all selectable combinations come to, exactly: how many at each total, and any of them by its rank in the order
@@ -62,6 +63,7 @@ final class Spread implements Totals
     {
         $from = [[0 => 1]];
         foreach (array_reverse($this->graphs) as $graph) {
+            Budget::ask();
             $from[] = PriceGraph::joined($graph->all(), $from[count($from) - 1]);
         }
         $this->from = array_reverse($from);

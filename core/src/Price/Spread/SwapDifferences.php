@@ -9,6 +9,7 @@ use Ithrel\Core\Reach\Diagram;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
+use Ithrel\Core\Work\Budget;
 
 /**
  * By how much prices differ where one answer is swapped for another and nothing else changes: both combinations are
@@ -207,6 +208,7 @@ final class SwapDifferences
                 $isEnd = $p === count($diagram->cells) - 1;
                 $next = [];
                 foreach ($layer as [$nodeA, $nodeB, $memoryA, $memoryB, $sums]) {
+                    Budget::ask();
                     foreach (
                         $cell === $swapped
                             ? [[$mine, $other]]
@@ -254,6 +256,7 @@ final class SwapDifferences
         }
         $differences = [];
         foreach ($layer as [, , , , $sums]) {
+            Budget::ask();
             foreach ($sums as $sum => $count) {
                 $differences[$sum] = isset($differences[$sum]) ? PriceGraph::plus($differences[$sum], $count) : $count;
             }
