@@ -161,15 +161,9 @@ final class Cells
     {
         $others = null === $found ? null : self::entryPairs($found);
         $cells = [];
-        foreach ($expected as ['label' => $label, 'value' => $value]) {
-            $match = self::NONE;
-            foreach ($others ?? [] as $i => [$otherLabel, $otherValue]) {
-                if ($otherLabel === $label) {
-                    $match = $otherValue;
-                    unset($others[$i]);
-                    break;
-                }
-            }
+        $matches = self::matched(self::entryPairs($expected), $others);
+        foreach ($expected as $e => ['label' => $label, 'value' => $value]) {
+            $match = $matches[$e] ?? self::NONE;
             $cells[] = new Cell($stage, $line, Cell::ENTRY . $label, $value, null === $others ? null : $match);
         }
         foreach ($others ?? [] as [$label, $value]) {
@@ -177,6 +171,33 @@ final class Cells
         }
 
         return $cells;
+    }
+
+    /**
+     * What stands for each expected entry: of those of its label the one of its value, else one that is left. What
+     * matches is used up, so that two options of one label are not held against each other's values.
+     *
+     * @param list<array{string, string}> $expected label and value
+     * @param array<int, array{string, string}>|null $others what was found; what stands for none is left in it
+     *
+     * @return list<string|null> values; null: missing
+     */
+    public static function matched(array $expected, ?array &$others): array
+    {
+        $matches = [];
+        foreach ([true, false] as $isAlike) {
+            foreach ($expected as $e => [$label, $value]) {
+                foreach (isset($matches[$e]) ? [] : $others ?? [] as $i => [$otherLabel, $otherValue]) {
+                    if ($otherLabel === $label && (!$isAlike || $otherValue === $value)) {
+                        $matches[$e] = $otherValue;
+                        unset($others[$i]);
+                        break;
+                    }
+                }
+            }
+        }
+
+        return array_map(static fn(int $e): ?string => $matches[$e] ?? null, array_keys($expected));
     }
 
     /**

@@ -327,32 +327,27 @@ final readonly class CheckComparison
             return [];
         }
         $differences = [];
-        foreach ($own as [$label, $value]) {
-            $match = array_values(array_filter($other, static fn(array $o): bool => $o[0] === $label));
-            if ([] === $match) {
+        $left = $other;
+        foreach (Cells::matched($own, $left) as $e => $match) {
+            [$label, $value] = $own[$e];
+            if (null === $match) {
                 $differences[] = new Difference('entries', $stage, $label . ': ' . $value, 'missing', [
                     $this->places->ofLabel($label) . '/stages',
                 ]);
-            } elseif ($match[0][1] !== $value) {
-                $differences[] = new Difference(
-                    'entries',
-                    $stage,
-                    $label . ': ' . $value,
-                    $label . ': ' . $match[0][1],
-                    [$this->places->ofLabel($label)],
-                );
+            } elseif ($match !== $value) {
+                $differences[] = new Difference('entries', $stage, $label . ': ' . $value, $label . ': ' . $match, [
+                    $this->places->ofLabel($label),
+                ]);
             }
         }
-        foreach ($other as [$label, $value]) {
-            if ([] === array_filter($own, static fn(array $o): bool => $o[0] === $label)) {
-                $differences[] = new Difference(
-                    'entries',
-                    $stage,
-                    'nothing',
-                    $label . ': ' . $value,
-                    $this->places->ofStranger($check, $label),
-                );
-            }
+        foreach ($left ?? [] as [$label, $value]) {
+            $differences[] = new Difference(
+                'entries',
+                $stage,
+                'nothing',
+                $label . ': ' . $value,
+                $this->places->ofStranger($check, $label),
+            );
         }
 
         return [] === $differences

@@ -41,7 +41,7 @@ final readonly class WrittenAmount
      * @param string|null $currency ISO 4217, where the text names one
      * @param bool $isSigned whether a plus or minus stands before it
      * @param bool $isSignGuessed whether a sign names the currency that several share
-     * @param bool $isGuess whether it could also be another, and nothing beside it says which
+     * @param BigDecimal|null $other what it could be as well, where nothing beside it says which
      */
     private function __construct(
         public BigDecimal $amount,
@@ -49,7 +49,7 @@ final readonly class WrittenAmount
         public bool $isSigned,
         public bool $isPercent,
         public bool $isSignGuessed,
-        public bool $isGuess,
+        public ?BigDecimal $other,
     ) {}
 
     /**
@@ -75,8 +75,20 @@ final readonly class WrittenAmount
             $read->isSigned,
             $isPercent,
             null !== $read->currency && !str_contains(strtoupper($text), $read->currency),
-            null !== $read->other,
+            null === $read->other ? null : $read->amount,
         );
+    }
+
+    /** Whether it is a guess between two. */
+    public function isGuess(): bool
+    {
+        return null !== $this->other;
+    }
+
+    /** Whether what is written can mean an amount. */
+    public function canBe(BigDecimal $amount): bool
+    {
+        return $this->amount->isEqualTo($amount) || true === $this->other?->isEqualTo($amount);
     }
 
     /** Digits of other scripts as 0 to 9, with the decimal signs that go with them. */

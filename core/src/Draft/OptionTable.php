@@ -424,8 +424,8 @@ final class OptionTable
 
         return new Fact(
             self::asCharge($read->isPercent, $this->cells->money($amount), Cells::text($amount)),
-            $read->isGuess ? $from . ', which could also be written with decimals' : $from,
-            !$read->isGuess,
+            $read->isGuess() ? $from . ', which could also be written with decimals' : $from,
+            !$read->isGuess(),
         );
     }
 

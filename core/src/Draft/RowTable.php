@@ -126,8 +126,8 @@ final class RowTable
                     null === $amount->currency ? null : new Fact($amount->currency, $from, !$amount->isSignGuessed);
                 $facts[$meaning] = new Fact(
                     $cells->money($amount->amount),
-                    $amount->isGuess ? $from . ', which could also be written with decimals' : $from,
-                    !$amount->isGuess,
+                    $amount->isGuess() ? $from . ', which could also be written with decimals' : $from,
+                    !$amount->isGuess(),
                 );
             } elseif ('stock' === $meaning || 'weight' === $meaning) {
                 $decimal = $cells->decimal($row, $meaning);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Finding\Pass;
 
 use Brick\Math\BigDecimal;
+use Ithrel\Core\Decimal\AmountReader;
 use Ithrel\Core\Decimal\PlainDecimal;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
@@ -20,7 +21,7 @@ use Ithrel\Core\Setup\Option;
  */
 final class LimitCaptions implements Pass
 {
-    private const NUMBER = '\d{1,12}(?:[.,]\d{1,6})?';
+    private const NUMBER = '(?:\d{1,3}(?:[ ,.\'’\x{A0}\x{202F}]\d{3})+(?!\d)(?:[.,]\d{1,6})?|\d{1,12}(?:[.,]\d{1,6})?)';
     private const UNIT = '(?:\s?(?<unit>\p{L}+[²³]?|°|"|″|%))?';
     private const MOST =
         '/\b(?:up to|at most|max(?:imum)?\b\.?(?:\s+of)?|no more than|not more than|limited to)\s+(?<n>' .
@@ -151,7 +152,7 @@ final class LimitCaptions implements Pass
         }
         preg_match_all(self::RANGE, $text, $found, PREG_SET_ORDER);
         foreach ($found as $m) {
-            if (self::decimal($m['a'])->isLessThan(self::decimal($m['b']))) {
+            if (self::readings($m['a'])[0]->isLessThan(self::readings($m['b'])[0])) {
                 $unit = '' === ($m['unit'] ?? '') ? null : mb_strtolower($m['unit']);
                 array_push($promises, ['min', $m['a'], $unit], ['max', $m['b'], $unit]);
             }
@@ -168,20 +169,31 @@ final class LimitCaptions implements Pass
     {
         if (isset(self::BYTES[$unit])) {
             $set = 'max' === $side ? $option->file?->maxBytes : null;
-            $readings = array_map(
-                static fn(int $of): BigDecimal => self::decimal($said)->multipliedBy($of),
-                self::BYTES[$unit],
-            );
+            if (null === $set) {
+                return null;
+            }
+            foreach (self::readings($said) as $number) {
+                foreach (self::BYTES[$unit] as $of) {
+                    if ($number->multipliedBy($of)->isEqualTo($set)) {
+                        return null;
+                    }
+                }
+            }
 
-            return null === $set || $readings[0]->isEqualTo($set) || $readings[1]->isEqualTo($set)
-                ? null
-                : $set . ' bytes';
+            return $set . ' bytes';
         }
         $limit = $this->limit($option, $side, $unit);
 
-        return null === $limit || self::decimal($said)->isEqualTo($limit)
-            ? null
-            : PlainDecimal::of(BigDecimal::of($limit));
+        if (null === $limit) {
+            return null;
+        }
+        foreach (self::readings($said) as $number) {
+            if ($number->isEqualTo($limit)) {
+                return null;
+            }
+        }
+
+        return PlainDecimal::of(BigDecimal::of($limit));
     }
 
     /** The limit that a number with a unit speaks of. */
@@ -252,8 +264,16 @@ final class LimitCaptions implements Pass
         return in_array(self::plainUnit($unit), self::KNOWN, true);
     }
 
-    private static function decimal(string $text): BigDecimal
+    /**
+     * What a number in a sentence can mean: "1,000" is a thousand as well as one.
+     *
+     * @return non-empty-list<BigDecimal>
+     */
+    private static function readings(string $text): array
     {
-        return BigDecimal::of(str_replace(',', '.', $text));
+        $read = (new AmountReader())->read($text);
+        $all = array_values(array_filter([$read->other, $read->amount]));
+
+        return [] === $all ? [BigDecimal::of((string) preg_replace('/\D/', '', $text))] : $all;
     }
 }

@@ -78,7 +78,7 @@ final class PriceCaptions implements Pass
         $text = static fn(BigDecimal $amount): string => Amount::text($amount, $setup->currency);
         $charge = $value->charge;
         if ($said->amount->isPercent) {
-            if ($charge instanceof PercentCharge && !$charge->rate->isEqualTo($said->amount->amount)) {
+            if ($charge instanceof PercentCharge && !$said->amount->canBe($charge->rate)) {
                 yield $this->told($at, $value->label, $said, PlainDecimal::of($charge->rate) . '% is charged', [
                     'charged' => (string) $charge->rate,
                 ]);
@@ -87,7 +87,7 @@ final class PriceCaptions implements Pass
             return;
         }
         $amount = $said->amount->amount;
-        if ($charge instanceof FixedCharge && !$amount->isEqualTo($charge->amount)) {
+        if ($charge instanceof FixedCharge && !$said->amount->canBe($charge->amount)) {
             yield new Finding(
                 'price.caption',
                 Severity::Warning,
@@ -112,7 +112,7 @@ final class PriceCaptions implements Pass
             null !== $effect?->least &&
             null !== $effect->greatest &&
             null !== $effect->usual &&
-            !($effect->least->isEqualTo($amount) && $effect->greatest->isEqualTo($amount))
+            !($said->amount->canBe($effect->least) && $said->amount->canBe($effect->greatest))
         ) {
             $against = null === $effect->against ? 'no answer' : $option->values[$effect->against]->label;
             $really = $effect->least->isEqualTo($effect->greatest)
@@ -161,7 +161,7 @@ final class PriceCaptions implements Pass
                 if (
                     !$said->amount->isPercent &&
                     ('label' === $key || $said->amount->isSigned) &&
-                    !$said->amount->amount->isEqualTo($amount)
+                    !$said->amount->canBe($amount)
                 ) {
                     yield $this->told(
                         $option->at . '/' . $key,

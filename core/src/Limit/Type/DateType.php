@@ -166,18 +166,22 @@ final readonly class DateType implements Ordered
         // A week without closed days is enough to meet every weekday that is open at all.
         $span = 7 * (count($this->closed) + 1);
         $starts = null === $this->earliest && null === $low ? [min($today, $to)] : [];
-        foreach ([...$starts, $from] as $start) {
+        // From today on, else back from it; from the first day there is only where nothing nearer is open.
+        foreach ($starts as $start) {
             for ($day = max($from, $start); $day <= min($to, max($from, $start) + $span); ++$day) {
                 if ($this->isOpen($day)) {
                     return $day;
                 }
             }
-        }
-        if ([] !== $starts) {
-            for ($day = $to; $day >= max($from, $to - $span); --$day) {
+            for ($day = min($to, $start); $day >= max($from, $start - $span); --$day) {
                 if ($this->isOpen($day)) {
                     return $day;
                 }
+            }
+        }
+        for ($day = $from; $day <= min($to, $from + $span); ++$day) {
+            if ($this->isOpen($day)) {
+                return $day;
             }
         }
 

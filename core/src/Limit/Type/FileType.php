@@ -35,7 +35,8 @@ final readonly class FileType implements InputType
         $pixels = $option->object('pixels');
 
         return new self(
-            $option->has('types') ? $option->texts('types') : null,
+            // Types are alike in any letter case (RFC 2045, 5.1).
+            $option->has('types') ? array_map(strtolower(...), $option->texts('types')) : null,
             $option->whole('maxBytes'),
             $files->whole('min'),
             $files->whole('max'),
@@ -176,6 +177,8 @@ final readonly class FileType implements InputType
                 [['wide', $this->minWidth, $file->width], ['high', $this->minHeight, $file->height]]
                 as [$word, $least, $found]
             ) {
+                // A file of no bytes is no picture, whatever is said of it.
+                $found = 0 === $file->bytes ? 0 : $found;
                 if (null !== $least && null !== $found && $found < $least) {
                     yield new LimitProblem(
                         'input.pixels',

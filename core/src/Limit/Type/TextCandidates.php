@@ -81,7 +81,10 @@ final readonly class TextCandidates
     ];
 
     private const ALLOWED = [
-        'no-emoji' => ['a sign that is no emoji by default' => "\u{A9}"],
+        'no-emoji' => [
+            'a sign that is no emoji by default' => "\u{A9}",
+            'leading zeros, to be carried as typed' => '007',
+        ],
         'letters' => [
             'a letter with an accent, composed' => "\u{E9}",
             'a letter with an accent, decomposed' => "e\u{301}",
@@ -89,7 +92,10 @@ final readonly class TextCandidates
         ],
         'digits' => ['leading zeros, to be carried as typed' => '007'],
         'letters-digits' => ['a letter with an accent' => "\u{E9}", 'leading zeros, to be carried as typed' => '007'],
-        'basic-latin' => ['a quotation mark and an ampersand' => '"&'],
+        'basic-latin' => [
+            'a quotation mark and an ampersand' => '"&',
+            'leading zeros, to be carried as typed' => '007',
+        ],
     ];
 
     private string $plain;

@@ -118,11 +118,13 @@ final class LimitEdges implements Rule, SaysWhatIsLeft
             return null;
         }
         $with = $state->with($option->index, $answer);
+        // What the answer closes is left behind, as a shopper leaves it.
         $settled = $maker->page->drop($with);
         if (!$maker->page->isComplete($settled)) {
             // What became required is filled in.
-            $with = ($maker->filledAnew($with) ?? $state)->with($option->index, $answer);
+            $settled = $maker->page->drop(($maker->filledAnew($with) ?? $state)->with($option->index, $answer));
         }
+        $with = $settled->has($option->index) ? $settled : $with;
 
         return $maker->isSettled($with) ? $maker->any(Purpose::Limit, $about, [$place], $with, $option->code) : null;
     }

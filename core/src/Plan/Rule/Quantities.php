@@ -107,7 +107,11 @@ final class Quantities implements Rule
             $quantity <= min($rule->max ?? self::MOST_PIECES, self::MOST_PIECES);
             $quantity += $rule->step
         ) {
-            if ($unit->multipliedBy($quantity)->isGreaterThanOrEqualTo(1_000)) {
+            // Pieces may cost less together, so that the total itself is asked.
+            $total = $unit->multipliedBy($quantity)->isGreaterThanOrEqualTo(1_000)
+                ? $maker->appraised($state, $quantity)->quote->total
+                : null;
+            if (true === $total?->isGreaterThanOrEqualTo(1_000)) {
                 yield from array_filter([
                     $maker->sale(
                         Purpose::Quantity,

@@ -183,7 +183,7 @@ final class InputRange
         if (!$isMonotone && $most - $least <= self::FEW) {
             return [$this->ofLengths($option, $samples, range($least, $most)), false, false];
         }
-        $lengths = [$least, min($most, 100_000)];
+        $lengths = [$least, $most];
         for ($i = 1; !$isMonotone && $i < self::SAMPLE; ++$i) {
             $lengths[] = $least + intdiv(($most - $least) * $i, self::SAMPLE);
         }

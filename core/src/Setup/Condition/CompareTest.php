@@ -177,8 +177,8 @@ final readonly class CompareTest extends Test
             ? '/\G(\d{4}-\d\d-\d\d|[+-]\d{1,5}d)(?: \(\d{4}-\d\d-\d\d\))?(?![\w.])/'
             : '/\G(-?\d+(?:\.\d+)?)(?!\w)/';
         $test = ['option' => $option->code];
+        $before = $words->at;
         do {
-            $here = $words->at;
             $key = null;
             foreach (self::READ as $said => $each) {
                 if (null === $key && $words->takes($said)) {
@@ -189,7 +189,7 @@ final readonly class CompareTest extends Test
             if (null === $key || null === $bound) {
                 if ([] !== array_diff_key($test, ['option' => 1])) {
                     // The "and" leads on to another test.
-                    $words->at = $here - strlen(' and');
+                    $words->at = $before;
                     break;
                 }
                 throw $words->expected(
@@ -201,7 +201,16 @@ final readonly class CompareTest extends Test
             if (null !== $option->number?->unit) {
                 $words->takes($option->number->unit);
             }
+            if (isset($test[$key])) {
+                throw $words->expected(
+                    sprintf(
+                        'another bound than “%s”, which stands there already',
+                        array_search($key, self::READ, true),
+                    ),
+                );
+            }
             $test[$key] = $bound[1];
+            $before = $words->at;
         } while ($words->takes('and'));
 
         return $test;
