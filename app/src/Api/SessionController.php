@@ -96,9 +96,7 @@ final readonly class SessionController
                 required: true,
                 content: new OA\JsonContent(ref: '#/components/schemas/PasswordGiven'),
             ),
-            responses: [
-                new OA\Response(response: 204, description: 'It is another one; one signs in with it, everywhere.'),
-            ],
+            responses: [new OA\Response(response: 204, description: 'It is another one; her other sessions end.')],
         ),
     ]
     public function changePassword(#[MapRequestPayload] PasswordGiven $given): Response

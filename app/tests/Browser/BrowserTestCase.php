@@ -7,6 +7,8 @@ namespace Ithrel\App\Tests\Browser;
 use DAMA\DoctrineTestBundle\PHPUnit\SkipDatabaseRollback;
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\ElementNotInteractableException;
+use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverBy;
@@ -144,7 +146,16 @@ abstract class BrowserTestCase extends TestCase
 
     protected static function click(string $selector): void
     {
-        self::first($selector)->click();
+        // As a person does: what is not shown yet, or is just being drawn anew, is pressed once it is there.
+        self::eventually(static function () use ($selector): bool {
+            try {
+                self::first($selector)->click();
+
+                return true;
+            } catch (ElementNotInteractableException | StaleElementReferenceException) {
+                return false;
+            }
+        }, $selector . ' cannot be pressed');
     }
 
     /** Presses somewhere on the window, as a mouse does. */
@@ -191,7 +202,7 @@ abstract class BrowserTestCase extends TestCase
                 if ($holds()) {
                     return;
                 }
-            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException) {
+            } catch (StaleElementReferenceException) {
                 // The page was drawn anew between finding and reading; look again.
             }
             usleep($pause);

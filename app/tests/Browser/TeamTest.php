@@ -92,7 +92,7 @@ final class TeamTest extends BrowserTestCase
         self::eventually(
             static fn(): bool => str_contains(
                 implode('', array_map(static fn($e): string => $e->getText(), self::all('.filters'))),
-                '74 as expected',
+                '75 as expected',
             ),
             'the rehearsal does not end',
             90,
@@ -109,6 +109,8 @@ final class TeamTest extends BrowserTestCase
             self::all('.own input')[$i]->sendKeys($password);
         }
         self::click('//button[normalize-space()="Change password"]');
+        self::eventually(static fn(): bool => [] === self::all('.own'), 'the password is not changed');
+        self::click('//button[normalize-space()="Sign out"]');
         self::awaitText('h1', 'Sign in');
         self::signIn('Tess', 'another of Tess');
         self::awaitText('.who', 'Tess, tester');

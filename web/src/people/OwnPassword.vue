@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { useMutation } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, client } from '../shared/api'
 import Trouble from '../shared/Trouble.vue'
 
-/** Asks for the password as it is and as it shall be; whoever changed it signs in with the new one. */
+/** Asks for the password as it is and as it shall be; other sessions of hers end with the change. */
 const isOpen = defineModel<boolean>({ required: true })
-const queryClient = useQueryClient()
 const old = ref('')
 const wanted = ref('')
 const again = ref('')
@@ -14,9 +13,8 @@ const isTwice = computed(() => wanted.value === again.value)
 const change = useMutation({
   mutationFn: () =>
     answer(client.PUT('/api/session/password', { body: { old: old.value, new: wanted.value } })),
-  onSuccess: async () => {
+  onSuccess: () => {
     isOpen.value = false
-    await queryClient.resetQueries()
   },
   onSettled: () => {
     old.value = wanted.value = again.value = ''
@@ -25,13 +23,13 @@ const change = useMutation({
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="400">
+  <v-dialog v-model="isOpen" max-width="400" aria-label="Change your password">
     <form class="own" @submit.prevent="change.mutate()">
       <h2>Change your password</h2>
       <v-text-field v-model="old" label="Password now" type="password" autocomplete="current-password" autofocus />
       <v-text-field v-model="wanted" label="New password" type="password" autocomplete="new-password" />
       <v-text-field v-model="again" label="New password again" type="password" autocomplete="new-password" />
-      <p class="quiet">At least 10 characters. You sign in with it afterwards, everywhere.</p>
+      <p class="quiet">At least 10 characters. You stay signed in here, and are signed out everywhere else.</p>
       <p v-if="again !== '' && !isTwice" role="alert">The two new passwords differ.</p>
       <Trouble v-if="change.error.value" :error="change.error.value" />
       <div class="acts">
