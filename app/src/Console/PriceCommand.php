@@ -19,6 +19,7 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 #[AsCommand('price', 'Prices states and says the cart line expected.')]
@@ -97,6 +98,13 @@ final class PriceCommand extends Command
                         false,
                         OutputInterface::OUTPUT_RAW,
                     );
+                    // A total is told of what cannot be bought too, with why: beside the cells, or below the lines.
+                    foreach ($appraisal->problems as $problem) {
+                        $words = SetupFile::harmless('Cannot be bought: ' . $problem->message);
+                        'csv' === $format && $output instanceof ConsoleOutputInterface
+                            ? $output->getErrorOutput()->writeln('ithrel: ' . $words, OutputInterface::OUTPUT_RAW)
+                            : $output->writeln($words, OutputInterface::OUTPUT_RAW);
+                    }
                     continue;
                 }
             } catch (UnreadableDocument $e) {

@@ -212,6 +212,43 @@ final class PriceSheetTest extends TestCase
     }
 
     /**
+     * @return iterable<string, array{string, string}> sheet, and what becomes of its one row
+     */
+    public static function headings(): iterable
+    {
+        yield 'a unit in brackets' => ["Size,Gift wrap,Width (cm),Total\nLarge,no,20,122.00\n", 'agrees'];
+        yield 'a beginning' => ["Size,Gift,Wid,Total\nLarge,no,20,122.00\n", 'unreadable'];
+        yield 'a word that begins a label' => ["Size,Gift,Width,Total\nLarge,no,20,122.00\n", 'agrees'];
+        yield 'a code in capitals' => ["SIZE,WRAP,WIDTH,Total\nLarge,no,20,122.00\n", 'agrees'];
+        yield 'a stranger beside what agrees' => ["Size,Gift wrap,Colour,Total\nSmall,no,red,100.00\n", 'agrees'];
+        yield 'a stranger beside what differs' => ["Size,Gift wrap,Colour,Total\nSmall,no,red,101.00\n", 'unreadable'];
+        yield 'a stranger that says nothing' => ["Size,Gift wrap,Colour,Total\nSmall,no,,101.00\n", 'differs'];
+        yield 'a SKU says nothing of the price' => ["Size,Gift wrap,SKU,Total\nSmall,no,X1,101.00\n", 'differs'];
+        yield 'the trade\'s own word' => ["Size,Gift wrap,Qty,Amount\nSmall,no,2,200.00\n", 'agrees'];
+        yield 'one column twice' => ["Size,Size,Gift wrap,Total\nSmall,Large,no,100.00\n", 'unreadable'];
+        yield 'a thousand that could be one' => ["Size,Gift wrap,Total\nSmall,no,1.000\n", 'unreadable'];
+        yield 'another currency' => ["Size,Gift wrap,Total\nSmall,no,$100.00\n", 'unreadable'];
+        yield 'a remark' => ["Size,Gift wrap,Total\nSmall,no,on request (2 weeks)\n", 'unreadable'];
+    }
+
+    #[DataProvider('headings')]
+    public function testAColumnThatIsNotUsedMakesNoRowWrong(string $sheet, string $verdict): void
+    {
+        $row = $this->check($sheet)[0];
+        self::assertSame($verdict, $row->verdict, implode(' ', $row->problems));
+    }
+
+    public function testTheColumnThatIsNotUsedIsNamed(): void
+    {
+        $sheet = PriceSheet::read($this->reach->setup, "Size,Gift wrap,Colour,Total\nSmall,no,red,101.00\n");
+        self::assertSame(['Colour'], $sheet->unused());
+        self::assertSame(
+            ['The column “Colour” is not one of the setup\'s, so the row was not read.'],
+            (new PriceSheetCheck($this->reach))->check($sheet)[0]->problems,
+        );
+    }
+
+    /**
      * @return list<SheetRow>
      */
     private function check(string $sheet): array

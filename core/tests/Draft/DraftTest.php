@@ -522,6 +522,58 @@ final class DraftTest extends TestCase
         TableReader::read("option,value\n", 't', 2);
     }
 
+    public function testSignsSortNumbersAndSeveralValuesInOneCell(): void
+    {
+        $table =
+            "Option,Value,+/-,Price,Sort order,Inventory\nSize,Large,+,5.00,20,3\n,Small,-,2.00,10,4\n" .
+            "Colour,Red | Green | Blue,,,,\n";
+        $draft = Drafter::of([TableReader::read($table, 'lamp', 2)]);
+        $options = self::plain($draft)['options'];
+        self::assertIsArray($options);
+        self::assertSame(
+            [['Small', '-2.00', '4'], ['Large', '5.00', '3']],
+            array_map(static fn(array $v): array => [$v['label'], $v['charge'], $v['stock']], $options[0]['values']),
+        );
+        self::assertSame(['Red', 'Green', 'Blue'], array_column($options[1]['values'], 'label'));
+        self::assertStringContainsString('was taken for 3 values', implode(' ', array_column($draft->left, 'why')));
+    }
+
+    public function testAConditionOnALineIsOfItsValueThoughTheOptionIsNamedOnEach(): void
+    {
+        $table =
+            "Option,Value,Shown when\nSize,Small,\nSize,Large,\nBulb,E14,Size is Small\nBulb,E27,Size is Large\n" .
+            "Cord,Short,Size is Large\nCord,Long,Size is Large\n";
+        $options = self::plain(Drafter::of([TableReader::read($table, 'lamp', 2)]))['options'];
+        self::assertIsArray($options);
+        self::assertSame(
+            [['option' => 'size', 'is' => 'small'], ['option' => 'size', 'is' => 'large']],
+            array_column($options[1]['values'], 'allowedWhen'),
+        );
+        self::assertSame(['option' => 'size', 'is' => 'large'], $options[2]['shownWhen']);
+        self::assertArrayNotHasKey('allowedWhen', $options[2]['values'][1]);
+    }
+
+    public function testANumberThatIsNearlyTheSameInEveryRowIsNoOption(): void
+    {
+        $table = "Size,SKU,Price,Pack,Qty\n";
+        foreach (['A', 'B', 'C', 'D', 'E', 'F'] as $i => $size) {
+            $table .= sprintf("%s,S%d,1%d.00,%d,1\n", $size, $i, $i, 5 === $i ? 12 : 6);
+        }
+        $draft = Drafter::of([TableReader::read($table, 'lamp', 2)]);
+        $options = self::plain($draft)['options'];
+        self::assertIsArray($options);
+        self::assertSame(['size'], array_column($options, 'code'));
+        self::assertSame(
+            ['column Pack', 'column Qty'],
+            array_values(
+                array_filter(
+                    array_column($draft->left, 'from'),
+                    static fn(string $f): bool => str_starts_with($f, 'column'),
+                ),
+            ),
+        );
+    }
+
     /**
      * As JSON has it, and read by the reader of documents without a problem.
      *

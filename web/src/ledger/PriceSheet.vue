@@ -69,7 +69,8 @@ async function save(): Promise<void> {
 }
 function role(column: { role: string; option: string | null }): string {
   if (column.role === 'option') return `option ${column.option ?? ''}`
-  return column.role === 'ignored' ? 'not used' : column.role.replace('-', ' ')
+  if (column.role === 'ignored') return 'not used'
+  return column.role === 'beside' ? 'not needed' : column.role.replace('-', ' ')
 }
 </script>
 

@@ -14,7 +14,7 @@ final readonly class SheetColumnView
 {
     public function __construct(
         #[OA\Property] public string $heading,
-        #[OA\Property(enum: ['option', 'quantity', 'total', 'unit-price', 'ignored'])] public string $role,
+        #[OA\Property(enum: ['option', 'quantity', 'total', 'unit-price', 'beside', 'ignored'])] public string $role,
         #[OA\Property(nullable: true)] public ?string $option,
     ) {}
 }
