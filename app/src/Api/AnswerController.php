@@ -34,6 +34,7 @@ final readonly class AnswerController
                     response: 200,
                     description: 'The answer, with the status and the content that its own address would have given it.',
                 ),
+                new OA\Response(response: 201, description: 'The same, where something was made.'),
             ],
         ),
     ]

@@ -51,7 +51,9 @@ final readonly class ChangeLog
                 if (!$response instanceof Response || !$response->isSuccessful()) {
                     return $response;
                 }
-                $write = fn() => $this->write($changes->words, $setup, (string) $response->getContent());
+                // Who it was is known now, and no longer once the request is over.
+                $who = $this->who->name();
+                $write = fn() => $this->write($who, $changes->words, $setup, (string) $response->getContent());
                 $changes->waits ? $this->afterwards->later($write) : $write();
 
                 return $response;
@@ -65,14 +67,14 @@ final readonly class ChangeLog
      * @param array{string|null, string|null} $setup id and title
      * @param string $answer in JSON; "" where there is none
      */
-    private function write(string $words, array $setup, string $answer): void
+    private function write(string $who, string $words, array $setup, string $answer): void
     {
         $made = json_decode($answer, true, 512);
         $told = is_array($made) ? array_filter($made, is_string(...)) : [];
         if (null === $setup[0] && isset($told['id'], $told['title'])) {
             $setup = [$told['id'], $told['title']];
         }
-        $this->log->write($this->who->name(), str_replace('{name}', $told['name'] ?? '', $words), ...$setup);
+        $this->log->write($who, str_replace('{name}', $told['name'] ?? '', $words), ...$setup);
     }
 
     /**

@@ -8,6 +8,7 @@ use Ithrel\App\Http\Problems;
 use Ithrel\App\People\Accounts;
 use Ithrel\App\People\Who;
 use Ithrel\App\Queue\JobInHand;
+use Ithrel\App\Store\Afterwards;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\HttpKernelInterface;
@@ -28,6 +29,7 @@ final readonly class AnsweringWork
         private TokenStorageInterface $tokens,
         private Accounts $accounts,
         private AtWork $atWork,
+        private Afterwards $afterwards,
     ) {}
 
     #[AsMessageHandler]
@@ -49,6 +51,7 @@ final readonly class AnsweringWork
         try {
             $this->actAs($asked['person']);
             $this->answers->done($wanted->id, $this->work($asked));
+            $this->afterwards->doAll();
         } catch (Abandoned) {
             $this->answers->cancel($wanted->id);
         } finally {

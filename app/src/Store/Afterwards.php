@@ -54,7 +54,8 @@ final class Afterwards
         $this->doAll();
     }
 
-    private function doAll(): void
+    /** As after an answer: for a worker, which ends no request. */
+    public function doAll(): void
     {
         while ([] !== $this->work) {
             $work = array_shift($this->work);

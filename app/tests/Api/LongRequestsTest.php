@@ -83,6 +83,21 @@ final class LongRequestsTest extends ApiTestCase
         self::assertSame('cancelled', $connection->fetchOne('SELECT state FROM later_answer WHERE id = ?', [$id]));
     }
 
+    #[TestDox('who did what stands in the log, though it is written after the answer')]
+    public function testTheLogNamesWhoAskedAfterTheAnswerToo(): void
+    {
+        $id = $this->bringIn('04-engraved-plate');
+        $log = fn(string $id): array => array_map(
+            static fn(array $l): array => [$l['person'], $l['what']],
+            $this->send('GET', '/api/log?setup=' . $id, null, 200),
+        );
+        $sheet = ['text' => "check,stage,what,found\n1,,result,ok\n"];
+        $this->browser->setServerParameter('HTTP_ITHREL_PERSON', 'Mara');
+        $this->send('POST', "/api/setups/{$id}/hand-sheet", $sheet, 201);
+        $words = 'brought in a sheet filled in by hand';
+        self::assertSame(['Mara', $words], $log($id)[0]);
+    }
+
     public function testWhatIsSentToBeCheckedIsAnsweredLaterToo(): void
     {
         $this->totals();
