@@ -133,7 +133,7 @@ final readonly class AccountController
         });
     }
 
-    #[Route('/api/accounts/{name}', methods: ['DELETE'])]
+    #[Route('/api/accounts/{name}', requirements: ['name' => '.+'], methods: ['DELETE'])]
     #[Needs(Role::Lead)]
     #[Changes('removed the account of {name}')]
     #[
