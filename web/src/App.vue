@@ -43,7 +43,12 @@ useShortcuts({ '?': () => (help.value = true) })
       <router-link to="/" class="brand">Ithrel</router-link>
       <span class="quiet motto">option setups, proofread</span>
       <span class="grow" />
-      <v-btn v-if="session?.name" class="who" variant="text" title="Change your password" @click="isPasswordAsked = true"
+      <v-btn
+        v-if="session?.name"
+        class="who"
+        variant="text"
+        title="Change your password"
+        @click="isPasswordAsked = true"
         >{{ session.name }}, {{ session.role }}</v-btn
       >
       <v-btn v-if="session?.name" variant="text" @click="signOut.mutate()">Sign out</v-btn>

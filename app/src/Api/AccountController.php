@@ -6,6 +6,7 @@ namespace Ithrel\App\Api;
 
 use Ithrel\App\Api\Dto\AccountGiven;
 use Ithrel\App\Api\Dto\AccountView;
+use Ithrel\App\Http\AsSeen;
 use Ithrel\App\Http\Created;
 use Ithrel\App\People\Accounts;
 use Ithrel\App\People\Changes;
@@ -27,7 +28,7 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class AccountController
 {
-    public function __construct(private Accounts $accounts, private Who $who) {}
+    public function __construct(private Accounts $accounts, private Who $who, private AsSeen $asSeen) {}
 
     #[Route('/api/accounts', methods: ['GET'])]
     #[Needs(Role::Lead)]
@@ -103,6 +104,7 @@ final readonly class AccountController
         OA\Patch(
             path: '/api/accounts',
             operationId: 'changeAccount',
+            parameters: [new OA\Parameter(ref: '#/components/parameters/AsSeen')],
             requestBody: new OA\RequestBody(
                 required: true,
                 content: new OA\JsonContent(ref: '#/components/schemas/AccountGiven'),
@@ -122,6 +124,7 @@ final readonly class AccountController
 
         return $this->done(function () use ($given): Account {
             $account = $this->another($given->name);
+            $this->asSeen->ask(self::view($account)->etag, 'Somebody else changed this account meanwhile.');
             if (null !== $given->password) {
                 $this->accounts->setPassword($account, $given->password);
             }
@@ -141,6 +144,7 @@ final readonly class AccountController
             path: '/api/accounts/{name}',
             operationId: 'removeAccount',
             parameters: [
+                new OA\Parameter(ref: '#/components/parameters/AsSeen'),
                 new OA\Parameter(name: 'name', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
@@ -158,6 +162,7 @@ final readonly class AccountController
 
         return $this->done(function () use ($name): Account {
             $account = $this->another($name);
+            $this->asSeen->ask(self::view($account)->etag, 'Somebody else changed this account meanwhile.');
             $this->accounts->remove($account);
 
             return $account;
@@ -199,6 +204,11 @@ final readonly class AccountController
 
     private static function view(Account $account): AccountView
     {
-        return new AccountView($account->name(), $account->role()->value, $account->createdAt()->format(DATE_ATOM));
+        return new AccountView(
+            $account->name(),
+            $account->role()->value,
+            $account->createdAt()->format(DATE_ATOM),
+            AsSeen::tag([$account->role(), $account->getPassword()]),
+        );
     }
 }

@@ -7,6 +7,7 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\CatalogueRow;
 use Ithrel\App\Api\Dto\CatalogueView;
 use Ithrel\App\Api\Dto\SheetText;
+use Ithrel\App\Http\AsSeen;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Who;
 use Ithrel\App\Store\Catalogues;
@@ -25,7 +26,12 @@ final readonly class CatalogueController
 {
     private const PAGE = 100;
 
-    public function __construct(private Catalogues $catalogues, private Shelf $shelf, private Who $who) {}
+    public function __construct(
+        private Catalogues $catalogues,
+        private Shelf $shelf,
+        private Who $who,
+        private AsSeen $asSeen,
+    ) {}
 
     #[Route('/api/catalogue', methods: ['GET'])]
     #[
@@ -58,6 +64,7 @@ final readonly class CatalogueController
         OA\Put(
             path: '/api/catalogue',
             operationId: 'putCatalogue',
+            parameters: [new OA\Parameter(ref: '#/components/parameters/AsSeen')],
             requestBody: new OA\RequestBody(
                 required: true,
                 content: new OA\JsonContent(ref: '#/components/schemas/SheetText'),
@@ -73,6 +80,7 @@ final readonly class CatalogueController
     ]
     public function put(#[MapRequestPayload] SheetText $sheet): JsonResponse
     {
+        $this->asSeen->ask($this->tag(), 'Somebody else brought in another catalogue meanwhile.');
         $this->catalogues->keep($sheet->text, $this->who->name());
 
         return new JsonResponse($this->view('', 0));
@@ -125,6 +133,7 @@ final readonly class CatalogueController
                     Views::finding(...),
                     null === $catalogue ? [] : $this->catalogues->findings($catalogue, $stored, $setup),
                 ),
+                $this->tag(),
             ),
         );
     }
@@ -155,7 +164,15 @@ final readonly class CatalogueController
                 array_slice($meant, $from, self::PAGE),
             ),
             [],
+            $this->tag(),
         );
+    }
+
+    private function tag(): string
+    {
+        $kept = $this->catalogues->kept();
+
+        return AsSeen::tag(null === $kept ? null : [$kept->when(), hash('sha256', $kept->text())]);
     }
 
     /**

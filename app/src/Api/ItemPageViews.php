@@ -9,6 +9,7 @@ use Ithrel\App\Api\Dto\MappedThing;
 use Ithrel\App\Api\Dto\PictureSpot;
 use Ithrel\App\Api\Dto\ShopTold;
 use Ithrel\App\Api\Dto\StageView;
+use Ithrel\App\Http\AsSeen;
 use Ithrel\App\Rehearsal\Page\StagePicture;
 use Ithrel\App\Store\ItemPage;
 use Ithrel\App\Store\Shelf;
@@ -87,6 +88,7 @@ final readonly class ItemPageViews
             $shop->mayOrder(),
             $shop->pause(),
             (object) $shop->ceilings(),
+            AsSeen::tag([$shop->name(), $shop->hosts(), $shop->mayOrder(), $shop->pause(), $shop->ceilings()]),
         );
     }
 
@@ -236,6 +238,7 @@ final readonly class ItemPageViews
             createdAt: $page->createdAt()->format(DATE_ATOM),
             things: $things,
             stages: $stages,
+            etag: AsSeen::tag([PageMap::fromArray($page->map() ?? [], '')->toArray(), $page->byHand()]),
         );
     }
 }

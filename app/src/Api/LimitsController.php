@@ -10,6 +10,7 @@ use Ithrel\App\Api\Dto\SamplesGiven;
 use Ithrel\App\Api\Dto\TickGiven;
 use Ithrel\App\Api\Dto\UnitPairView;
 use Ithrel\App\Browser\MadeFile;
+use Ithrel\App\Http\AsSeen;
 use Ithrel\App\Http\Query;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Who;
@@ -48,7 +49,12 @@ final readonly class LimitsController
     /** A file that is made here is sent whole; a longer one is made by its tester. */
     private const MOST_BYTES = 100_000_000;
 
-    public function __construct(private Shelf $shelf, private LimitNotes $notes, private Who $who) {}
+    public function __construct(
+        private Shelf $shelf,
+        private LimitNotes $notes,
+        private Who $who,
+        private AsSeen $asSeen,
+    ) {}
 
     #[Route('/api/setups/{id}/limits', methods: ['GET'])]
     #[
@@ -123,6 +129,7 @@ final readonly class LimitsController
                 content: new OA\JsonContent(ref: '#/components/schemas/TickGiven'),
             ),
             parameters: [
+                new OA\Parameter(ref: '#/components/parameters/AsSeen'),
                 new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
@@ -137,7 +144,17 @@ final readonly class LimitsController
         $tick = in_array($found, ['taken', 'refused', 'empty'], true)
             ? new Tick($given->known, $route, $found, trim($given->note), $this->who->name(trim($given->by)))
             : null;
-        $this->notes->tick($this->shelf->get($id), $given->known, $route, $tick);
+        $stored = $this->shelf->get($id);
+        $this->asSeen->ask(
+            self::tag($this->notes->of($stored, $given->known, $route)),
+            'Somebody else ticked this edge meanwhile.',
+        );
+        if (null !== $tick && !$this->hasRow($stored, $given->known)) {
+            throw new UnprocessableEntityHttpException(
+                'The boundary sheets have no such row. The setup may have changed since.',
+            );
+        }
+        $this->notes->tick($stored, $given->known, $route, $tick);
 
         return new Response(null, Response::HTTP_NO_CONTENT);
     }
@@ -153,6 +170,7 @@ final readonly class LimitsController
                 content: new OA\JsonContent(ref: '#/components/schemas/SamplesGiven'),
             ),
             parameters: [
+                new OA\Parameter(ref: '#/components/parameters/AsSeen'),
                 new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [new OA\Response(response: 204, description: 'They are kept with the setup.')],
@@ -171,6 +189,10 @@ final readonly class LimitsController
                 throw new UnprocessableEntityHttpException($problem->message);
             }
         }
+        $this->asSeen->ask(
+            AsSeen::tag($this->notes->samples($stored)[$option->code] ?? []),
+            'Somebody else gave samples of this pattern meanwhile.',
+        );
         $this->notes->giveSamples($stored, $option->code, array_values(array_unique($given->texts)));
 
         return new Response(null, Response::HTTP_NO_CONTENT);
@@ -274,7 +296,27 @@ final readonly class LimitsController
             pattern: $option?->text?->pattern?->source,
             samples: $samples,
             units: $this->units($setup, $sheet, $pairs),
+            etag: AsSeen::tag($samples),
         );
+    }
+
+    private function hasRow(StoredSetup $stored, string $known): bool
+    {
+        $sheets = (new Boundaries($this->shelf->reach($stored->latest()), $this->notes->samples($stored)))->sheets();
+        foreach ($sheets as $sheet) {
+            foreach ($sheet->rows as $row) {
+                if ($sheet->known($row) === $known) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    private static function tag(?LimitTick $tick): string
+    {
+        return AsSeen::tag(null === $tick ? null : [$tick->tick()->found, $tick->tick()->note]);
     }
 
     private function example(Setup $setup, BoundarySheet $sheet): ?string
@@ -386,6 +428,10 @@ final readonly class LimitsController
             express: ($ticks['express'] ?? null)?->tick()->found,
             note: $note,
             seen: $seen,
+            etags: [
+                'form' => self::tag($ticks['form'] ?? null),
+                'express' => self::tag($ticks['express'] ?? null),
+            ],
         );
     }
 }

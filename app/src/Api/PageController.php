@@ -7,6 +7,7 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\NewItemPage;
 use Ithrel\App\Api\Dto\ShopGiven;
 use Ithrel\App\Api\Dto\ThingMended;
+use Ithrel\App\Http\AsSeen;
 use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Role;
@@ -37,6 +38,7 @@ final readonly class PageController
         private ShopSettings $shops,
         private Pictures $pictures,
         private Who $who,
+        private AsSeen $asSeen,
     ) {}
 
     #[Route('/api/setups/{id}/pages', methods: ['GET'])]
@@ -120,7 +122,9 @@ final readonly class PageController
     ]
     public function get(string $page): JsonResponse
     {
-        return new JsonResponse($this->views->full($this->pages->get($page)));
+        $told = $this->views->full($this->pages->get($page));
+
+        return AsSeen::told($told, $told->etag);
     }
 
     #[Route('/api/pages/{page}/map', methods: ['PATCH'])]
@@ -134,6 +138,7 @@ final readonly class PageController
                 content: new OA\JsonContent(ref: '#/components/schemas/ThingMended'),
             ),
             parameters: [
+                new OA\Parameter(ref: '#/components/parameters/AsSeen'),
                 new OA\Parameter(name: 'page', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
@@ -148,9 +153,15 @@ final readonly class PageController
     public function mend(string $page, #[MapRequestPayload] ThingMended $mended): JsonResponse
     {
         $own = $this->pages->get($page);
+        $this->asSeen->ask(
+            $this->views->short($own)->etag,
+            'The map of this page is another by now. Look at it, then point once more.',
+        );
         $this->pages->mend($own, $mended->what, $mended->key);
 
-        return new JsonResponse($this->views->full($own));
+        $told = $this->views->full($own);
+
+        return AsSeen::told($told, $told->etag);
     }
 
     #[Route('/api/pages/{page}/map.json', methods: ['GET'])]
@@ -191,6 +202,7 @@ final readonly class PageController
                 content: new OA\JsonContent(ref: '#/components/schemas/ShopGiven'),
             ),
             parameters: [
+                new OA\Parameter(ref: '#/components/parameters/AsSeen'),
                 new OA\Parameter(name: 'shop', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
@@ -205,12 +217,18 @@ final readonly class PageController
     public function shop(string $shop, #[MapRequestPayload] ShopGiven $given): JsonResponse
     {
         $own = $this->pages->shop($shop);
+        $this->asSeen->ask(
+            $this->views->shop($own)->etag,
+            'Somebody else changed what is said of this shop meanwhile.',
+        );
         if ($given->orders && !$own->mayOrder() && !$this->who->role(Role::Lead)->includes(Role::Lead)) {
             throw new AccessDeniedHttpException('That orders are placed in a shop is switched on by a lead.');
         }
         $this->pages->setShop($own, trim($given->name), $given->hosts, $given->orders, $given->pause, $given->ceilings);
 
-        return new JsonResponse($this->views->shop($own));
+        $told = $this->views->shop($own);
+
+        return AsSeen::told($told, $told->etag);
     }
 
     #[Route('/api/pictures/{of}/{file}', methods: ['GET'])]

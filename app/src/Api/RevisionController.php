@@ -7,8 +7,12 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\DocumentText;
 use Ithrel\App\Api\Dto\RevisionPage;
 use Ithrel\App\Api\Dto\RevisionView;
+use Ithrel\App\Http\AsSeen;
 use Ithrel\App\Http\Created;
+use Ithrel\App\Http\Unchanged;
 use Ithrel\App\People\Changes;
+use Ithrel\App\Store\Afterwards;
+use Ithrel\App\Store\Reports;
 use Ithrel\App\Store\Revision;
 use Ithrel\App\Store\Shelf;
 use Ithrel\App\Store\StoredSetup;
@@ -28,7 +32,12 @@ final readonly class RevisionController
 {
     private const A_PAGE = 100;
 
-    public function __construct(private Shelf $shelf, private Views $views) {}
+    public function __construct(
+        private Shelf $shelf,
+        private Reports $reports,
+        private Afterwards $afterwards,
+        private AsSeen $asSeen,
+    ) {}
 
     #[Route('/api/setups/{id}/revisions', methods: ['GET'])]
     #[
@@ -88,16 +97,7 @@ final readonly class RevisionController
     ]
     public function show(string $id, int $number): JsonResponse
     {
-        $revision = $this->revision($this->shelf->get($id), $number);
-
-        return new JsonResponse(
-            new RevisionView(
-                $revision->number(),
-                $revision->sha256(),
-                $revision->createdAt()->format(DATE_ATOM),
-                strlen($revision->document()),
-            ),
-        );
+        return new JsonResponse(self::view($this->revision($this->shelf->get($id), $number)));
     }
 
     #[Route('/api/setups/{id}/revisions', methods: ['POST'])]
@@ -111,24 +111,26 @@ final readonly class RevisionController
                 content: new OA\JsonContent(ref: '#/components/schemas/DocumentText'),
             ),
             parameters: [
+                new OA\Parameter(ref: '#/components/parameters/AsSeen'),
                 new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
                 new OA\Response(
                     response: 201,
                     description: 'Kept as the next revision.',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Desk'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/RevisionView'),
                 ),
-                new OA\Response(ref: '#/components/responses/Problem', response: 412),
+                new OA\Response(
+                    response: 200,
+                    description: 'It is the latest revision as it is.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RevisionView'),
+                ),
             ],
         ),
     ]
     public function revise(string $id, #[MapRequestPayload] DocumentText $document): JsonResponse
     {
-        $setup = $this->shelf->get($id);
-        $this->shelf->revise($setup, $document->text, $document->on);
-
-        return $this->created($setup);
+        return $this->revised($this->shelf->get($id), $document->text);
     }
 
     #[
@@ -144,6 +146,7 @@ final readonly class RevisionController
             path: '/api/setups/{id}/revisions/{number}/restore',
             operationId: 'restoreRevision',
             parameters: [
+                new OA\Parameter(ref: '#/components/parameters/AsSeen'),
                 new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
                 new OA\Parameter(name: 'number', in: 'path', required: true, schema: new OA\Schema(type: 'integer')),
             ],
@@ -151,7 +154,12 @@ final readonly class RevisionController
                 new OA\Response(
                     response: 201,
                     description: 'Its document is the next revision; those in between stay.',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Desk'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/RevisionView'),
+                ),
+                new OA\Response(
+                    response: 200,
+                    description: 'It is the latest revision as it is.',
+                    content: new OA\JsonContent(ref: '#/components/schemas/RevisionView'),
                 ),
             ],
         ),
@@ -159,9 +167,8 @@ final readonly class RevisionController
     public function restore(string $id, int $number): JsonResponse
     {
         $setup = $this->shelf->get($id);
-        $this->shelf->revise($setup, $this->revision($setup, $number)->document());
 
-        return $this->created($setup);
+        return $this->revised($setup, $this->revision($setup, $number)->document());
     }
 
     #[Route('/api/setups/{id}/document', methods: ['GET'])]
@@ -222,11 +229,34 @@ final readonly class RevisionController
         return $response;
     }
 
-    private function created(StoredSetup $setup): Created
+    /** What it comes to is worked out once who brought it in has her answer. */
+    private function revised(StoredSetup $setup, string $document): JsonResponse
     {
-        $document = sprintf('/api/setups/%s/revisions/%d/document', $setup->id(), $setup->latest()->number());
+        $latest = $setup->latest();
+        $place = static fn(Revision $r): string => sprintf('/api/setups/%s/revisions/%d', $setup->id(), $r->number());
+        if ($latest->sha256() === hash('sha256', $document)) {
+            return new Unchanged(self::view($latest), $place($latest));
+        }
+        $this->asSeen->ask(
+            $latest->sha256(),
+            sprintf('Revision %d came in while you wrote. Nothing of yours is lost.', $latest->number()),
+        );
+        $revision = $this->shelf->revise($setup, $document);
+        $this->afterwards->later(function () use ($revision): void {
+            $this->reports->of($revision, Reports::SECONDS_AFTERWARDS);
+        });
 
-        return new Created($this->views->desk($setup), $document);
+        return new Created(self::view($revision), $place($revision));
+    }
+
+    private static function view(Revision $revision): RevisionView
+    {
+        return new RevisionView(
+            $revision->number(),
+            $revision->sha256(),
+            $revision->createdAt()->format(DATE_ATOM),
+            strlen($revision->document()),
+        );
     }
 
     private function revision(StoredSetup $setup, int $number): Revision

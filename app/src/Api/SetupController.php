@@ -7,6 +7,7 @@ namespace Ithrel\App\Api;
 use Ithrel\App\Api\Dto\DocumentText;
 use Ithrel\App\Api\Dto\NewTitle;
 use Ithrel\App\Gate\Verdicts;
+use Ithrel\App\Http\AsSeen;
 use Ithrel\App\Http\Created;
 use Ithrel\App\People\Changes;
 use Ithrel\App\People\Role;
@@ -43,6 +44,14 @@ use Symfony\Component\Routing\Attribute\Route;
     ),
 ]
 #[
+    OA\HeaderParameter(
+        parameter: 'AsSeen',
+        name: 'If-Match',
+        description: 'the tag of the state that is changed, in quotation marks; another by now refuses it',
+        schema: new OA\Schema(type: 'string'),
+    ),
+]
+#[
     OA\Response(
         response: 'Problem',
         description: 'What went wrong, and where.',
@@ -62,6 +71,7 @@ final readonly class SetupController
         private Views $views,
         private Who $who,
         private Afterwards $afterwards,
+        private AsSeen $asSeen,
     ) {}
 
     #[Route('/api/setups', methods: ['GET'])]
@@ -181,6 +191,7 @@ final readonly class SetupController
                 content: new OA\JsonContent(ref: '#/components/schemas/NewTitle'),
             ),
             parameters: [
+                new OA\Parameter(ref: '#/components/parameters/AsSeen'),
                 new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
@@ -195,6 +206,7 @@ final readonly class SetupController
     public function rename(string $id, #[MapRequestPayload] NewTitle $title): JsonResponse
     {
         $setup = $this->shelf->get($id);
+        $this->asSeen->ask(AsSeen::tag($setup->title()), 'Somebody else gave it another name meanwhile.');
         $this->shelf->rename($setup, trim($title->title));
 
         return new JsonResponse($this->views->shelfEntry($setup));
@@ -207,6 +219,7 @@ final readonly class SetupController
             path: '/api/setups/{id}',
             operationId: 'removeSetup',
             parameters: [
+                new OA\Parameter(ref: '#/components/parameters/AsSeen'),
                 new OA\Parameter(name: 'id', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [new OA\Response(response: 204, description: 'Removed with its revisions.')],
@@ -215,6 +228,7 @@ final readonly class SetupController
     public function remove(string $id): Response
     {
         $setup = $this->shelf->get($id);
+        $this->asSeen->ask($setup->latest()->sha256(), 'Another revision came in meanwhile.');
         // What is removed is gone, with all that was accepted; a tester puts it away.
         if ($this->who->role(Role::Lead)->includes(Role::Lead)) {
             $this->shelf->remove($setup);

@@ -14,6 +14,7 @@ use Ithrel\App\Api\Dto\RunningView;
 use Ithrel\App\Api\Dto\ShelfEntry;
 use Ithrel\App\Api\Dto\ShelfView;
 use Ithrel\App\Gate\Verdicts;
+use Ithrel\App\Http\AsSeen;
 use Ithrel\App\Store\Editions;
 use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\App\Store\Reports;
@@ -122,6 +123,7 @@ final readonly class Views
             verdict: $verdict['verdict'] ?? null,
             open: $verdict['open'] ?? 0,
             due: $row['isDue'],
+            etag: AsSeen::tag($row['title']),
         );
     }
 

@@ -48,7 +48,7 @@ final readonly class ChangeLog
                 // A setup that is removed is still called by its name before.
                 $setup = $this->setup($request);
                 $response = call_user_func_array($controller, $arguments);
-                if (!$response instanceof Response || !$response->isSuccessful()) {
+                if (!$response instanceof Response || !$response->isSuccessful() || $response instanceof Unchanged) {
                     return $response;
                 }
                 // Who it was is known now, and no longer once the request is over.

@@ -35,6 +35,7 @@ final class CommonAnswers
         403 => 'Asked from a page that is not Ithrel\'s own, or by somebody whose role does not do this.',
         404 => 'There is no such thing.',
         405 => 'The address takes other methods; Allow names them.',
+        412 => 'It is another by now than If-Match says. ETag says what it is; nothing was changed.',
         413 => 'More than is taken.',
         415 => 'What is sent here is JSON.',
         421 => 'Ithrel is not reached under this name.',
@@ -98,11 +99,18 @@ final class CommonAnswers
         if (str_contains($path, '{')) {
             $of[] = 404;
         }
-        if (str_starts_with($path, '/api/documents/') && $isSafe) {
+        $isTagged =
+            str_starts_with($path, '/api/documents/') ||
+            in_array($path, ['/api/pages/{page}', '/api/setups/{id}/revisions/{number}/document'], true);
+        if ($isTagged && $isSafe) {
             $of[] = self::NOT_MODIFIED;
         }
         if ($isSafe || self::isAnsweredLater($operation)) {
             $of[] = self::LATER;
+        }
+        $parameters = Generator::isDefault($operation->parameters) ? [] : $operation->parameters;
+        if (in_array('#/components/parameters/AsSeen', array_column($parameters, 'ref'), true)) {
+            $of[] = 412;
         }
         if (!$isSafe) {
             array_push($of, 413, 415, 507);

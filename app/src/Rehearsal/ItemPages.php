@@ -15,6 +15,7 @@ use Ithrel\App\Store\Shop;
 use Ithrel\App\Store\StoredSetup;
 use Ithrel\Core\Document\JsonText;
 use Ithrel\Core\Document\UnreadableDocument;
+use Ithrel\Core\Page\LinePlaces;
 use Ithrel\Core\Page\PageMap;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -25,6 +26,8 @@ use Symfony\Component\Messenger\MessageBusInterface;
 final readonly class ItemPages
 {
     public const A_PAGE = 20;
+
+    private const OF_LINES = ['line', ...LinePlaces::FIELDS, 'total'];
 
     public function __construct(
         private EntityManagerInterface $entities,
@@ -75,34 +78,48 @@ final readonly class ItemPages
     }
 
     /**
-     * Of what the page itself does not show, what is known of its shop from another item is taken.
+     * Of what the page itself does not show, what is known of its shop from another item is taken. What a person said
+     * of the page while a browser was at it stands over what the browser found.
      *
      * @param list<StagePicture> $stages
      */
     public function mapped(ItemPage $page, PageMap $map, array $stages, int $seconds): void
     {
-        $known = PageMap::fromArray($page->shop()->map() ?? [], $page->address());
-        foreach (['cart', 'checkout'] as $stage) {
-            if (null === $map->place($stage . ' line') && null !== $known->place($stage . ' line')) {
-                foreach (['line', 'unitPrice', 'lineTotal', 'sku', 'quantity', 'weight', 'image', 'total'] as $field) {
-                    $map->put($stage . ' ' . $field, $known->place($stage . ' ' . $field));
+        $before = PageMap::fromArray($page->map() ?? [], '');
+        $this->entities->wrapInTransaction(function () use ($page, $before, $map, $stages, $seconds): void {
+            $this->entities->refresh($page);
+            $this->entities->refresh($page->shop());
+            $known = PageMap::fromArray($page->shop()->map() ?? [], $page->address());
+            foreach (['cart', 'checkout'] as $stage) {
+                if (null === $map->place($stage . ' line') && null !== $known->place($stage . ' line')) {
+                    foreach (self::OF_LINES as $field) {
+                        $map->put($stage . ' ' . $field, $known->place($stage . ' ' . $field));
+                    }
                 }
             }
-        }
-        $page->mapped($map->toArray(), $this->kept($page, $stages), $seconds);
-        $page->shop()->learn(['shop' => $map->toArray()['shop']]);
-        $this->entities->flush();
+            $now = PageMap::fromArray($page->map() ?? [], '');
+            $said = array_filter(
+                $page->byHand(),
+                static fn(string $what): bool => $now->place($what) !== $before->place($what) &&
+                    $map->put($what, $now->place($what)),
+            );
+            $page->mapped($map->toArray(), $this->kept($page, $stages), $seconds, array_values($said));
+            $page->shop()->learn(['shop' => $map->toArray()['shop']]);
+        });
     }
 
     /**
-     * It was walked by its map, as a person mended it.
+     * It was walked by its map, as a person mended it; where she mended it since, it is walked once more.
      *
      * @param list<StagePicture> $stages
      */
     public function toured(ItemPage $page, array $stages): void
     {
-        $page->toured($this->kept($page, $stages));
-        $this->entities->flush();
+        $this->entities->wrapInTransaction(function () use ($page, $stages): void {
+            if (!$this->isMendedSince($page)) {
+                $page->toured($this->kept($page, $stages));
+            }
+        });
     }
 
     /** Whether somebody mended the map since it was read. */
@@ -139,10 +156,14 @@ final readonly class ItemPages
         return $pictures;
     }
 
+    /** It could not be mapped; a map that somebody mended meanwhile is tried all the same. */
     public function failed(ItemPage $page, string $why): void
     {
-        $page->failed($why);
-        $this->entities->flush();
+        $this->entities->wrapInTransaction(function () use ($page, $why): void {
+            if (!$this->isMendedSince($page)) {
+                $page->failed($why);
+            }
+        });
     }
 
     /**

@@ -82,7 +82,7 @@ final readonly class Catalogues
         $texts = $this->connection->fetchFirstColumn(
             'SELECT r.document FROM revision r JOIN setup s ON s.id = r.setup_id WHERE s.put_away_at IS NULL AND ' .
                 's.id <> ? AND r.number = (SELECT MAX(l.number) FROM revision l WHERE l.setup_id = s.id) AND ' .
-                'instr(r.document, \'"appliesTo"\') > 0 ORDER BY s.id DESC LIMIT ' .
+                '(instr(r.document, \'"appliesTo"\') > 0 OR instr(r.document, \'\\u\') > 0) ORDER BY s.id DESC LIMIT ' .
                 self::MOST_OTHERS,
             [$but->id()],
         );

@@ -60,15 +60,16 @@ class ItemPage
     /**
      * @param array<string, mixed> $map
      * @param list<array<string, mixed>> $pictures
+     * @param list<string> $byHand what a person said of it while it was mapped
      */
-    public function mapped(array $map, array $pictures, int $seconds): void
+    public function mapped(array $map, array $pictures, int $seconds, array $byHand): void
     {
         [$this->state, $this->message, $this->map, $this->pictures, $this->byHand, $this->seconds] = [
-            self::READY,
+            [] === $byHand ? self::READY : self::TRYING,
             null,
             $map,
             $pictures,
-            [],
+            $byHand,
             $seconds,
         ];
     }

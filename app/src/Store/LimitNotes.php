@@ -30,16 +30,18 @@ final readonly class LimitNotes
         return array_map(static fn(LimitTick $tick): Tick => $tick->tick(), $this->ticks($setup));
     }
 
+    /** What was seen at one edge, on one route. */
+    public function of(StoredSetup $setup, string $known, string $route): ?LimitTick
+    {
+        return $this->entities->find(LimitTick::class, ['setup' => $setup->id(), 'known' => $known, 'route' => $route]);
+    }
+
     /**
      * @param Tick|null $tick null takes it away
      */
     public function tick(StoredSetup $setup, string $known, string $route, ?Tick $tick): void
     {
-        $kept = $this->entities->find(LimitTick::class, [
-            'setup' => $setup->id(),
-            'known' => $known,
-            'route' => $route,
-        ]);
+        $kept = $this->of($setup, $known, $route);
         $now = new \DateTimeImmutable();
         if (null === $tick) {
             if (null !== $kept) {

@@ -11,7 +11,6 @@ use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Reach\Reach;
 use Ithrel\Core\Setup\Reader;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
-use Symfony\Component\HttpKernel\Exception\PreconditionFailedHttpException;
 
 /**
  * The setups kept: brings them in, finds, checks and removes them.
@@ -66,24 +65,15 @@ final class Shelf
     }
 
     /**
-     * @param string|null $on hash of the revision that it was written on; null: whatever came before
-     *
      * @throws UnreadableDocument where the text is no setup document; the setup stays as it was
-     * @throws PreconditionFailedHttpException where another revision came in between
      */
-    public function revise(StoredSetup $stored, string $document, ?string $on = null): Revision
+    public function revise(StoredSetup $stored, string $document): Revision
     {
         $setup = $this->reader->read($document, Today::of(self::today()));
 
         // Another may revise it at the same time; each gets the number after what is there once its turn has come.
-        return $this->entities->wrapInTransaction(function () use ($stored, $document, $setup, $on): Revision {
+        return $this->entities->wrapInTransaction(function () use ($stored, $document, $setup): Revision {
             $this->entities->refresh($stored);
-            $latest = $stored->newest() ?? throw new \LogicException('A stored setup has a revision.');
-            if (null !== $on && $latest->sha256() !== $on && $latest->sha256() !== hash('sha256', $document)) {
-                throw new PreconditionFailedHttpException(
-                    sprintf('Revision %d came in while you wrote. Nothing of yours is lost.', $latest->number()),
-                );
-            }
 
             return $stored->revise($document, self::short($setup->item->name), new \DateTimeImmutable());
         });

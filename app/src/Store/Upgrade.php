@@ -13,13 +13,7 @@ use Doctrine\DBAL\Connection;
  */
 final readonly class Upgrade
 {
-    /** Copies that are kept. */
-    private const COPIES = 3;
-
-    /**
-     * @param string $file of the database
-     */
-    public function __construct(private Connection $connection, private string $file) {}
+    public function __construct(private Connection $connection, private Backup $backup) {}
 
     /**
      * @param \Closure(): void $change
@@ -30,7 +24,7 @@ final readonly class Upgrade
      */
     public function around(\Closure $change): ?string
     {
-        $copy = $this->copy();
+        $copy = $this->backup->take();
         $this->connection->executeStatement('PRAGMA foreign_keys = OFF');
         try {
             $change();
@@ -47,32 +41,6 @@ final readonly class Upgrade
             }
         } finally {
             $this->connection->executeStatement('PRAGMA foreign_keys = ON');
-        }
-
-        return $copy;
-    }
-
-    /** SQLite's own means copy a database that others write to. */
-    private function copy(): ?string
-    {
-        if (!is_file($this->file) || 0 === filesize($this->file)) {
-            return null;
-        }
-        $copy = sprintf('%s.before-%s', $this->file, gmdate('Ymd-His'));
-        $from = new \SQLite3($this->file, SQLITE3_OPEN_READONLY);
-        $to = new \SQLite3($copy);
-        chmod($copy, 0o600);
-        try {
-            if (!$from->backup($to)) {
-                throw new \RuntimeException(sprintf('%s cannot be written; nothing was changed.', $copy));
-            }
-        } finally {
-            $from->close();
-            $to->close();
-        }
-        $copies = glob($this->file . '.before-*');
-        foreach (array_slice(array_reverse(false === $copies ? [] : $copies), self::COPIES) as $old) {
-            @unlink($old);
         }
 
         return $copy;

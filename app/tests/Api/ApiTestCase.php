@@ -52,15 +52,17 @@ abstract class ApiTestCase extends WebTestCase
 
     /**
      * @param array<string, mixed>|null $body
+     * @param string|null $seen tag of what was seen before it is changed
      *
      * @return array<array-key, mixed>
      */
-    protected function send(string $method, string $address, ?array $body, int $status): array
+    protected function send(string $method, string $address, ?array $body, int $status, ?string $seen = null): array
     {
         $this->browser->request(
             $method,
             $address,
-            server: ['CONTENT_TYPE' => 'application/json'],
+            server: ['CONTENT_TYPE' => 'application/json'] +
+                (null === $seen ? [] : ['HTTP_IF_MATCH' => '"' . $seen . '"']),
             content: null === $body ? null : json_encode($body, JSON_THROW_ON_ERROR),
         );
         $content = (string) $this->browser->getResponse()->getContent();

@@ -214,13 +214,8 @@ final class DraftApiTest extends ApiTestCase
         $id = $this->send('POST', '/api/setups', ['text' => $document('1.00')], 201)['id'];
         self::assertIsString($id);
         $on = hash('sha256', $document('1.00'));
-        $this->send('POST', '/api/setups/' . $id . '/revisions', ['text' => $document('2.00'), 'on' => $on], 201);
-        $refused = $this->send(
-            'POST',
-            '/api/setups/' . $id . '/revisions',
-            ['text' => $document('3.00'), 'on' => $on],
-            412,
-        );
+        $this->send('POST', '/api/setups/' . $id . '/revisions', ['text' => $document('2.00')], 201, $on);
+        $refused = $this->send('POST', '/api/setups/' . $id . '/revisions', ['text' => $document('3.00')], 412, $on);
         self::assertStringContainsString('Revision 2 came in while you wrote', (string) $refused['detail']);
         $diff = $this->send('POST', '/api/diffs', ['old' => $document('2.00'), 'new' => $document('3.00')], 200);
         self::assertSame(
@@ -230,8 +225,9 @@ final class DraftApiTest extends ApiTestCase
         $this->send(
             'POST',
             '/api/setups/' . $id . '/revisions',
-            ['text' => $document('3.00'), 'on' => hash('sha256', $document('2.00'))],
+            ['text' => $document('3.00')],
             201,
+            hash('sha256', $document('2.00')),
         );
     }
 }

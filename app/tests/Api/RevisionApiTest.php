@@ -37,8 +37,8 @@ final class RevisionApiTest extends ApiTestCase
         self::assertSame($id, $this->send('GET', $at, null, 200)['setup'], 'What was made is found where it was said.');
 
         $desk = $this->send('POST', "/api/setups/{$id}/revisions/1/restore", null, 201);
-        self::assertSame([3, hash('sha256', $first)], [$desk['revision'], $desk['sha256']]);
-        self::assertResponseHeaderSame('Location', "/api/setups/{$id}/revisions/3/document");
+        self::assertSame([3, hash('sha256', $first)], [$desk['number'], $desk['sha256']]);
+        self::assertResponseHeaderSame('Location', "/api/setups/{$id}/revisions/3");
         self::assertSame(
             ['"' . hash('sha256', $second) . '"'],
             [$this->etagOf("/api/setups/{$id}/revisions/2/document")],
@@ -46,7 +46,7 @@ final class RevisionApiTest extends ApiTestCase
         );
         self::assertSame(
             3,
-            $this->send('POST', "/api/setups/{$id}/revisions/3/restore", null, 201)['revision'],
+            $this->send('POST', "/api/setups/{$id}/revisions/3/restore", null, 200)['number'],
             'The latest again is not kept twice.',
         );
         $this->send('POST', "/api/setups/{$id}/revisions/9/restore", null, 404);

@@ -7,6 +7,7 @@ namespace Ithrel\App\Tests\Store;
 use Doctrine\DBAL\Configuration;
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\DriverManager;
+use Ithrel\App\Store\Backup;
 use Ithrel\App\Store\ImmediateTransactions;
 use Ithrel\App\Store\Upgrade;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -82,7 +83,7 @@ final class UpgradeTest extends TestCase
                 $c->executeStatement('INSERT INTO a (id) SELECT id FROM __temp__a');
             });
         };
-        $copy = (new Upgrade($connection, $this->folder . '/test.sqlite'))->around($rebuild);
+        $copy = (new Upgrade($connection, new Backup($this->folder . '/test.sqlite')))->around($rebuild);
         self::assertSame(16, (int) $connection->fetchOne('SELECT COUNT(*) FROM b'));
         self::assertIsString($copy);
         $connection->executeStatement('DELETE FROM a WHERE id = 1');
@@ -93,7 +94,7 @@ final class UpgradeTest extends TestCase
     {
         $connection = $this->keyed();
         try {
-            (new Upgrade($connection, $this->folder . '/test.sqlite'))->around(
+            (new Upgrade($connection, new Backup($this->folder . '/test.sqlite')))->around(
                 static fn() => $connection->executeStatement('DELETE FROM a'),
             );
             self::fail('It is told.');

@@ -49,6 +49,14 @@ final class Named
         return array_map(static fn(int $i): Option => $options[$i], $found);
     }
 
+    /** Whether a title is what an option is called, in any letter case, and not only begins so. */
+    public static function isExactly(Option $option, string $title): bool
+    {
+        $names = array_map(Heading::plain(...), [$option->code, $option->label, $option->name()]);
+
+        return in_array(Heading::plain($title), $names, true);
+    }
+
     /**
      * @return int|null its number
      */

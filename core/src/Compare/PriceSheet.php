@@ -102,7 +102,7 @@ final readonly class PriceSheet
         $options = Named::options($setup, $heading);
         $trade = Heading::trade($heading, array_keys(self::ROLES));
         // "Price" is the price, unless an option is called exactly so.
-        if (1 === count($options) && (null === $trade || self::isExactly($options[0], $heading))) {
+        if (1 === count($options) && (null === $trade || Named::isExactly($options[0], $heading))) {
             return new SheetColumn($heading, SheetColumn::OPTION, $options[0]->index);
         }
 
@@ -116,26 +116,21 @@ final readonly class PriceSheet
         );
     }
 
-    private static function isExactly(Option $option, string $heading): bool
-    {
-        return in_array(
-            Heading::plain($heading),
-            array_map(Heading::plain(...), [$option->code, $option->label, $option->name()]),
-            true,
-        );
-    }
-
     /**
+     * @param list<string>|null $cells of a row: those columns alone in which something stands there
+     *
      * @return list<string> headings of the columns that were not used
      */
-    public function unused(): array
+    public function unused(?array $cells = null): array
     {
-        return array_values(
-            array_map(
-                static fn(SheetColumn $c): string => $c->heading,
-                array_filter($this->columns, static fn(SheetColumn $c): bool => SheetColumn::IGNORED === $c->role),
-            ),
+        $unused = array_filter(
+            $this->columns,
+            static fn(SheetColumn $column, int $c): bool => SheetColumn::IGNORED === $column->role &&
+                (null === $cells || '' !== trim($cells[$c])),
+            ARRAY_FILTER_USE_BOTH,
         );
+
+        return array_map(static fn(SheetColumn $c): string => $c->heading, array_values($unused));
     }
 
     /** Letters that differ only in case, or blanks only in number, are the same here. */

@@ -54,25 +54,24 @@ final class PriceSheetCheck
             );
         }
         foreach ($sheet->rows as $i => $cells) {
-            $rows[] = $this->row($i + 1, $sheet->columns, $cells, $readers);
+            $rows[] = $this->row($i + 1, $sheet, $cells, $readers);
         }
 
         return $rows;
     }
 
     /**
-     * @param list<SheetColumn> $columns
      * @param list<string> $cells
      * @param list<AmountReader> $readers by column
      */
-    private function row(int $number, array $columns, array $cells, array $readers): SheetRow
+    private function row(int $number, PriceSheet $sheet, array $cells, array $readers): SheetRow
     {
         $setup = $this->reach->setup;
         $given = $unreadable = [];
         $quantity = $setup->quantity->min;
         $expected = null;
         $isUnit = false;
-        foreach ($columns as $c => $column) {
+        foreach ($sheet->columns as $c => $column) {
             $cell = $cells[$c];
             switch ($column->role) {
                 case SheetColumn::OPTION:
@@ -141,7 +140,7 @@ final class PriceSheetCheck
             default => SheetRow::DIFFERS,
         };
         // What was not looked at may be what makes the difference: nothing is said of such a row.
-        $unused = SheetRow::AGREES === $verdict ? [] : self::unused($columns, $cells);
+        $unused = SheetRow::AGREES === $verdict ? [] : $sheet->unused($cells);
         if ([] !== $unused) {
             $problems = [
                 sprintf(
@@ -153,24 +152,6 @@ final class PriceSheetCheck
         }
 
         return new SheetRow($number, $verdict, $problems, $assumed, $state, $quantity, $expected, $ours);
-    }
-
-    /**
-     * @param list<SheetColumn> $columns
-     * @param list<string> $cells
-     *
-     * @return list<string> headings of columns in which something stands that was not looked at
-     */
-    private static function unused(array $columns, array $cells): array
-    {
-        $unused = [];
-        foreach ($columns as $c => $column) {
-            if (SheetColumn::IGNORED === $column->role && '' !== trim($cells[$c])) {
-                $unused[] = $column->heading;
-            }
-        }
-
-        return $unused;
     }
 
     /**

@@ -95,7 +95,7 @@ final readonly class SaleList
             $trade =
                 Heading::trade($title, self::KNOWN) ??
                 (null === Heading::trade($title, ['total', 'unitPrice', 'salePrice']) ? null : 'price');
-            if (1 === count($options) && (null === $trade || self::isExactly($options[0], $title))) {
+            if (1 === count($options) && (null === $trade || Named::isExactly($options[0], $title))) {
                 if (isset($named[$options[0]->index])) {
                     $notices[] = sprintf('Two columns are %s; the second was not looked at.', $options[0]->name());
                     continue;
@@ -134,15 +134,6 @@ final readonly class SaleList
         }
 
         return [$columns, $notices];
-    }
-
-    private static function isExactly(Option $option, string $title): bool
-    {
-        return in_array(
-            Heading::plain($title),
-            array_map(Heading::plain(...), [$option->code, $option->label, $option->name()]),
-            true,
-        );
     }
 
     /**

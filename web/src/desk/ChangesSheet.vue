@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useMutation, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { answer, client } from '../shared/api'
+import { answer, asSeen, client } from '../shared/api'
 import Differences from '../shared/Differences.vue'
-import { queries } from '../shared/queries'
+import { queries, revised } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
 import { useDesk } from './useDesk'
 
@@ -37,18 +37,16 @@ const sides = computed(() => [
     .map((s) => ({ value: s.id, title: s.title })),
 ])
 const side = computed(() => (withSetup.value === '' ? `r${from.value}` : withSetup.value))
-const queryClient = useQueryClient()
 const restore = useMutation({
   mutationFn: (number: number) =>
     answer(
       client.POST('/api/setups/{id}/revisions/{number}/restore', {
-        params: { path: { id: desk.value.id, number } },
+        params: { path: { id: desk.value.id, number }, header: asSeen(desk.value.sha256) },
       }),
     ),
   onSuccess: async (next) => {
-    queryClient.setQueryData(queries.desk(desk.value.id).queryKey, next)
-    await queryClient.invalidateQueries({ queryKey: ['shelf'] })
-    beside(`r${next.revision - 1}`)
+    await revised(desk.value.id)
+    beside(`r${next.number - 1}`)
   },
 })
 function beside(value: string): void {

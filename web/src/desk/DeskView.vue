@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { answer, client, deskOf } from '../shared/api'
 import { grouped, readable } from '../shared/numbers'
 import FilePick from '../shared/FilePick.vue'
-import { queries, queryClient } from '../shared/queries'
+import { queries, revised } from '../shared/queries'
 import { bySeverity, SEVERITIES } from '../shared/severity'
 import { useShortcuts } from '../shared/shortcuts'
 import Trouble from '../shared/Trouble.vue'
@@ -56,10 +56,7 @@ async function toShop(): Promise<void> {
 const revise = useMutation({
   mutationFn: (text: string) =>
     answer(client.POST('/api/setups/{id}/revisions', { params: { path: { id: props.id } }, body: { text } })),
-  onSuccess: async (next) => {
-    queryClient.setQueryData(queries.desk(props.id).queryKey, next)
-    await queryClient.invalidateQueries({ queryKey: ['shelf'] })
-  },
+  onSuccess: () => revised(props.id),
 })
 async function picked(file: File): Promise<void> {
   revise.mutate(await file.text())

@@ -28,6 +28,7 @@ const row = (
   express: null as string | null,
   note: '',
   seen: null as string | null,
+  etags: { form: 'f', express: 'e' },
 })
 const width = {
   option: 'width',

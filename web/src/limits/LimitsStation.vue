@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useDesk } from '../desk/useDesk'
-import { answer, client } from '../shared/api'
+import { answer, asSeen, client } from '../shared/api'
 import { queries } from '../shared/queries'
 import { testerName } from '../shared/tester'
 import TesterName from '../shared/TesterName.vue'
@@ -55,11 +55,15 @@ type Row = (typeof sheets.value)[number]['rows'][number]
 type Outcome = Row['expected']
 const queryClient = useQueryClient()
 const renew = (): Promise<void> => queryClient.invalidateQueries({ queryKey: ['limits', desk.value.id] })
+/** The row as it is told by now. */
+const now = (row: Row): Row => sheets.value.flatMap((s) => s.rows).find((r) => r.known === row.known) ?? row
 const tick = useMutation({
+  // One after the other, so that her next tick is of what her last one left.
+  scope: { id: 'ticks' },
   mutationFn: (tick: { row: Row; route: 'form' | 'express'; found: Outcome | null; note?: string }) =>
     answer(
       client.PUT('/api/setups/{id}/limits/ticks', {
-        params: { path: { id: desk.value.id } },
+        params: { path: { id: desk.value.id }, header: asSeen(now(tick.row).etags[tick.route]) },
         body: {
           known: tick.row.known,
           route: tick.route,
@@ -160,6 +164,7 @@ async function copy(text: string, row: number): Promise<void> {
         :option="chosen.option"
         :pattern="chosen.pattern"
         :samples="chosen.samples"
+        :etag="chosen.etag"
         @given="renew"
       />
       <Trouble v-if="tick.error.value" :error="tick.error.value" class="my-2" />

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useMutation } from '@tanstack/vue-query'
 import { ref } from 'vue'
-import { answer, client } from '../shared/api'
+import { answer, asSeen, client } from '../shared/api'
 import Trouble from '../shared/Trouble.vue'
 
 /** A text that fits the pattern, given by the tester and kept with the setup; the plan tries it. */
-const props = defineProps<{ id: string; option: string; pattern: string; samples: string[] }>()
+const props = defineProps<{ id: string; option: string; pattern: string; samples: string[]; etag: string }>()
 const emit = defineEmits<{ given: [] }>()
 const text = ref('')
 
@@ -13,7 +13,7 @@ const give = useMutation({
   mutationFn: (texts: string[]) =>
     answer(
       client.PUT('/api/setups/{id}/limits/samples', {
-        params: { path: { id: props.id } },
+        params: { path: { id: props.id }, header: asSeen(props.etag) },
         body: { option: props.option, texts },
       }),
     ),

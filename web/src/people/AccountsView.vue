@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useInfiniteQuery, useMutation, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { answer, client } from '../shared/api'
+import { answer, asSeen, client, type Account } from '../shared/api'
 import Trouble from '../shared/Trouble.vue'
 import { useSession } from './session'
 
@@ -23,7 +23,7 @@ const all = computed(() => accounts.data.value?.pages.flat() ?? [])
 const name = ref('')
 const role = ref<Role>('tester')
 const password = ref('')
-const removing = ref<string | null>(null)
+const removing = ref<Account | null>(null)
 
 const onSuccess = async () => {
   removing.value = null
@@ -43,17 +43,24 @@ const add = useMutation({
   },
 })
 const change = useMutation({
-  mutationFn: (of: { name: string; role: Role }) => answer(client.PATCH('/api/accounts', { body: of })),
+  mutationFn: ({ of, role }: { of: Account; role: Role }) =>
+    answer(
+      client.PATCH('/api/accounts', { params: { header: asSeen(of.etag) }, body: { name: of.name, role } }),
+    ),
   onSuccess,
 })
 const remove = useMutation({
-  mutationFn: (of: string) => 
-    answer(client.DELETE('/api/accounts/{name}', { params: { path: { name: of } } })),
+  mutationFn: (of: Account) =>
+    answer(
+      client.DELETE('/api/accounts/{name}', {
+        params: { path: { name: of.name }, header: asSeen(of.etag) },
+      }),
+    ),
   onSuccess,
 })
-function become(of: string, event: Event): void {
+function become(of: Account, event: Event): void {
   const next = ROLES.find((r) => r === (event.target as HTMLSelectElement).value)
-  if (next) change.mutate({ name: of, role: next })
+  if (next) change.mutate({ of, role: next })
 }
 </script>
 
@@ -76,15 +83,15 @@ function become(of: string, event: Event): void {
           <th scope="row">{{ a.name }}</th>
           <td>
             <span v-if="a.name === session?.name">{{ a.role }}, you</span>
-            <select v-else :value="a.role" :aria-label="`Role of ${a.name}`" @change="become(a.name, $event)">
+            <select v-else :value="a.role" :aria-label="`Role of ${a.name}`" @change="become(a, $event)">
               <option v-for="r in ROLES" :key="r" :value="r">{{ r }}</option>
             </select>
           </td>
           <td class="quiet">{{ a.createdAt.slice(0, 10) }}</td>
           <td>
             <template v-if="a.name !== session?.name">
-              <v-btn v-if="removing !== a.name" variant="text" @click="removing = a.name">Remove…</v-btn>
-              <v-btn v-else variant="flat" color="error" @click="remove.mutate(a.name)"
+              <v-btn v-if="removing?.name !== a.name" variant="text" @click="removing = a">Remove…</v-btn>
+              <v-btn v-else variant="flat" color="error" @click="remove.mutate(a)"
                 >Remove the account of {{ a.name }}</v-btn
               >
             </template>

@@ -26,10 +26,18 @@ const change = useMutation({
   <v-dialog v-model="isOpen" max-width="400" aria-label="Change your password">
     <form class="own" @submit.prevent="change.mutate()">
       <h2>Change your password</h2>
-      <v-text-field v-model="old" label="Password now" type="password" autocomplete="current-password" autofocus />
+      <v-text-field
+        v-model="old"
+        label="Password now"
+        type="password"
+        autocomplete="current-password"
+        autofocus
+      />
       <v-text-field v-model="wanted" label="New password" type="password" autocomplete="new-password" />
       <v-text-field v-model="again" label="New password again" type="password" autocomplete="new-password" />
-      <p class="quiet">At least 10 characters. You stay signed in here, and are signed out everywhere else.</p>
+      <p class="quiet">
+        At least 10 characters. You stay signed in here, and are signed out everywhere else.
+      </p>
       <p v-if="again !== '' && !isTwice" role="alert">The two new passwords differ.</p>
       <Trouble v-if="change.error.value" :error="change.error.value" />
       <div class="acts">

@@ -7,7 +7,8 @@ import { grouped } from './numbers'
   <div v-if="longestWait" class="waiting" role="status">
     <span>
       <template v-if="longestWait.state === 'waiting'">Waiting for a worker</template>
-      <template v-else>Working it out: {{ grouped(longestWait.steps) }} steps</template>, {{ longestWait.seconds }}&nbsp;s
+      <template v-else>Working it out: {{ grouped(longestWait.steps) }} steps</template>,
+      {{ longestWait.seconds }}&nbsp;s
       <template v-if="longestWait.of > 1">({{ longestWait.of }} answers)</template>
     </span>
     <v-btn variant="text" @click="stopWaiting">Stop</v-btn>

@@ -5,6 +5,7 @@ import { laterAnswer } from './later'
 import { testerName } from './tester'
 
 export type {
+  AccountView as Account,
   AcceptedView as Accepted,
   BoundaryView as Sheet,
   CheckCell,
@@ -76,6 +77,9 @@ client.use({
     return response.status === 202 ? await laterAnswer(response, request.signal) : undefined
   },
 })
+
+/** The header by which nothing is changed that is another by now than what was seen. */
+export const asSeen = (etag: string): { 'If-Match': string } => ({ 'If-Match': `"${etag}"` })
 
 /** What is done when the server asks to sign in; set where the interface begins. */
 let signedOut: () => void = () => undefined

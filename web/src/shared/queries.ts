@@ -1,4 +1,10 @@
-import { infiniteQueryOptions, keepPreviousData, QueryClient, queryOptions } from '@tanstack/vue-query'
+import {
+  infiniteQueryOptions,
+  keepPreviousData,
+  MutationCache,
+  QueryClient,
+  queryOptions,
+} from '@tanstack/vue-query'
 import { answer, client, Refusal, type ShelfEntry, type CheckRow } from './api'
 
 /** How often a rehearsal that runs is asked how far it is. */
@@ -7,7 +13,14 @@ const RUNNING_MILLISECONDS = 400
 /** How often a check that is still being worked out is asked for. */
 const PENDING_MILLISECONDS = 1_500
 
-export const queryClient = new QueryClient({
+export const queryClient: QueryClient = new QueryClient({
+  mutationCache: new MutationCache({
+    // It is another by now: what is shown is asked for anew, so that she sees what it is.
+    onError: async (error, _given, _before, mutation) => {
+      if (error instanceof Refusal && error.status === 412 && !mutation.meta?.['settlesConflicts'])
+        await queryClient.invalidateQueries()
+    },
+  }),
   defaultOptions: {
     queries: {
       refetchOnWindowFocus: false,
@@ -16,6 +29,12 @@ export const queryClient = new QueryClient({
     },
   },
 })
+
+/** Another revision of a setup was kept: whatever stands on the latest one is asked for anew. */
+export async function revised(id: string): Promise<void> {
+  await queryClient.invalidateQueries({ queryKey: queries.desk(id).queryKey })
+  await queryClient.invalidateQueries({ queryKey: ['shelf'] })
+}
 
 /** What is told of a document is asked of its hash; with its edition it is kept for good. */
 export interface DocumentKey {

@@ -2,7 +2,7 @@
 import { mdiTrayArrowDown } from '@mdi/js'
 import { useMutation, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { answer, client } from '../shared/api'
+import { answer, asSeen, client } from '../shared/api'
 import FilePick from '../shared/FilePick.vue'
 import ItemTable from '../shared/ItemTable.vue'
 import { grouped } from '../shared/numbers'
@@ -14,7 +14,12 @@ const search = ref('')
 const from = ref(0)
 const catalogue = useQuery(computed(() => queries.catalogue(search.value, from.value)))
 const put = useMutation({
-  mutationFn: (text: string) => answer(client.PUT('/api/catalogue', { body: { text } })),
+  mutationFn: (text: string) => {
+    const seen = catalogue.data.value
+    return answer(
+      client.PUT('/api/catalogue', { params: { header: seen ? asSeen(seen.etag) : {} }, body: { text } }),
+    )
+  },
   onSuccess: async () => {
     search.value = ''
     from.value = 0

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMutation } from '@tanstack/vue-query'
-import { answer, client, type ShelfEntry } from '../shared/api'
+import { answer, asSeen, client, type ShelfEntry } from '../shared/api'
 import { queryClient } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
 
@@ -8,7 +8,8 @@ import Trouble from '../shared/Trouble.vue'
 defineProps<{ setup: ShelfEntry | null }>()
 const emit = defineEmits<{ done: [] }>()
 const remove = useMutation({
-  mutationFn: (id: string) => answer(client.DELETE('/api/setups/{id}', { params: { path: { id } } })),
+  mutationFn: (of: ShelfEntry) =>
+    answer(client.DELETE('/api/setups/{id}', { params: { path: { id: of.id }, header: asSeen(of.sha256) } })),
   onSuccess: async () => {
     emit('done')
     await queryClient.invalidateQueries()
@@ -32,7 +33,7 @@ const remove = useMutation({
       <Trouble v-if="remove.error.value" :error="remove.error.value" />
       <div class="d-flex ga-2 justify-end">
         <v-btn @click="emit('done')">Keep it</v-btn>
-        <v-btn variant="flat" color="error" :loading="remove.isPending.value" @click="remove.mutate(setup.id)"
+        <v-btn variant="flat" color="error" :loading="remove.isPending.value" @click="remove.mutate(setup)"
           >Remove</v-btn
         >
       </div>

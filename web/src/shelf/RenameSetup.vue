@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMutation } from '@tanstack/vue-query'
 import { ref, watch } from 'vue'
-import { answer, client, type ShelfEntry } from '../shared/api'
+import { answer, asSeen, client, type ShelfEntry } from '../shared/api'
 import { queryClient } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
 
@@ -10,8 +10,13 @@ const props = defineProps<{ setup: ShelfEntry | null }>()
 const emit = defineEmits<{ done: [] }>()
 const title = ref('')
 const rename = useMutation({
-  mutationFn: ({ id, to }: { id: string; to: string }) =>
-    answer(client.PATCH('/api/setups/{id}', { params: { path: { id } }, body: { title: to } })),
+  mutationFn: ({ of, to }: { of: ShelfEntry; to: string }) =>
+    answer(
+      client.PATCH('/api/setups/{id}', {
+        params: { path: { id: of.id }, header: asSeen(of.etag) },
+        body: { title: to },
+      }),
+    ),
   onSuccess: async () => {
     emit('done')
     await queryClient.invalidateQueries()
@@ -34,7 +39,7 @@ watch(
     @update:model-value="emit('done')"
   >
     <v-card class="pa-4">
-      <form v-if="setup" @submit.prevent="rename.mutate({ id: setup.id, to: title })">
+      <form v-if="setup" @submit.prevent="rename.mutate({ of: setup, to: title })">
         <h2 class="mb-3">Rename on the shelf</h2>
         <v-text-field v-model="title" label="Name" autofocus />
         <Trouble v-if="rename.error.value" :error="rename.error.value" class="mt-2" />

@@ -3,9 +3,9 @@ import { mdiPencilOutline, mdiRedo, mdiUndo } from '@mdi/js'
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { computed, onMounted, onUnmounted, ref } from 'vue'
 import { useDesk } from '../desk/useDesk'
-import { answer, client, Refusal } from '../shared/api'
+import { answer, asSeen, client, Refusal } from '../shared/api'
 import { readable } from '../shared/numbers'
-import { queries } from '../shared/queries'
+import { queries, revised } from '../shared/queries'
 import Trouble from '../shared/Trouble.vue'
 import type { usePictures } from '../shared/usePictures'
 import PicturesIn from './PicturesIn.vue'
@@ -40,16 +40,16 @@ const save = useMutation({
     await draft.settled()
     return answer(
       client.POST('/api/setups/{id}/revisions', {
-        params: { path: { id: desk.value.id } },
-        body: { text: draft.text.value, on: over ? null : draft.on.value },
+        params: { path: { id: desk.value.id }, header: over ? {} : asSeen(draft.on.value) },
+        body: { text: draft.text.value },
       }),
     )
   },
-  onSuccess: async (next) => {
+  onSuccess: async () => {
     conflict.value = null
-    queryClient.setQueryData(queries.desk(desk.value.id).queryKey, next)
-    await queryClient.invalidateQueries({ queryKey: ['shelf'] })
+    await revised(desk.value.id)
   },
+  meta: { settlesConflicts: true },
   onError: async (error) => {
     if (error instanceof Refusal && error.status === 412) await theirs(error.message)
   },

@@ -25,6 +25,7 @@ use OpenApi\Attributes as OA;
             'express',
             'note',
             'seen',
+            'etags',
         ],
     ),
 ]
@@ -32,6 +33,7 @@ final readonly class BoundaryLine
 {
     /**
      * @param list<string> $files
+     * @param array{form: string, express: string} $etags
      */
     public function __construct(
         #[OA\Property(description: 'by which the row is known again')] public string $known,
@@ -77,5 +79,17 @@ final readonly class BoundaryLine
             ),
         ]
         public ?string $seen,
+        #[
+            OA\Property(
+                description: 'of its tick on each route: If-Match, when it is ticked there',
+                type: 'object',
+                required: ['form', 'express'],
+                properties: [
+                    new OA\Property(property: 'form', type: 'string'),
+                    new OA\Property(property: 'express', type: 'string'),
+                ],
+            ),
+        ]
+        public array $etags,
     ) {}
 }

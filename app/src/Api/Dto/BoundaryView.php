@@ -28,6 +28,7 @@ use OpenApi\Attributes as OA;
             'pattern',
             'samples',
             'units',
+            'etag',
         ],
     ),
 ]
@@ -98,5 +99,6 @@ final readonly class BoundaryView
             ),
         ]
         public array $units,
+        #[OA\Property(description: 'of its samples: If-Match, when they are given')] public string $etag,
     ) {}
 }

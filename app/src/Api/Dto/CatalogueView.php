@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * The catalogue, or those of its items that a setup applies to.
  */
-#[OA\Schema(required: ['when', 'items', 'total', 'rows', 'findings'])]
+#[OA\Schema(required: ['when', 'items', 'total', 'rows', 'findings', 'etag'])]
 final readonly class CatalogueView
 {
     /**
@@ -32,5 +32,6 @@ final readonly class CatalogueView
             ),
         ]
         public array $findings,
+        #[OA\Property(description: 'of the catalogue: If-Match, when another takes its place')] public string $etag,
     ) {}
 }

@@ -12,14 +12,5 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(required: ['text'])]
 final readonly class DocumentText
 {
-    public function __construct(
-        #[OA\Property] public string $text,
-        #[
-            OA\Property(
-                description: 'hash of the revision that it was written on; another one in between refuses it',
-                nullable: true,
-            ),
-        ]
-        public ?string $on = null,
-    ) {}
+    public function __construct(#[OA\Property] public string $text) {}
 }

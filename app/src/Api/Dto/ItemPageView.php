@@ -11,7 +11,19 @@ use OpenApi\Attributes as OA;
  */
 #[
     OA\Schema(
-        required: ['id', 'setup', 'address', 'shop', 'state', 'message', 'seconds', 'createdAt', 'things', 'stages'],
+        required: [
+            'id',
+            'setup',
+            'address',
+            'shop',
+            'state',
+            'message',
+            'seconds',
+            'createdAt',
+            'things',
+            'stages',
+            'etag',
+        ],
     ),
 ]
 final readonly class ItemPageView
@@ -34,5 +46,6 @@ final readonly class ItemPageView
         ]
         public array $things,
         #[OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/StageView'))] public array $stages,
+        #[OA\Property(description: 'of its map: If-Match, when it is mended')] public string $etag,
     ) {}
 }

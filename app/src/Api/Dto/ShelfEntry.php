@@ -27,6 +27,7 @@ use OpenApi\Attributes as OA;
             'verdict',
             'open',
             'due',
+            'etag',
         ],
     ),
 ]
@@ -53,5 +54,6 @@ final readonly class ShelfEntry
         #[OA\Property(enum: ['may-launch', 'not-yet', 'must-not-launch', 'none'])] public ?string $verdict,
         #[OA\Property] public int $open,
         #[OA\Property] public bool $due,
+        #[OA\Property(description: 'of its name: If-Match, when it is renamed')] public string $etag,
     ) {}
 }

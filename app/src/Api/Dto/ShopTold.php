@@ -9,7 +9,7 @@ use OpenApi\Attributes as OA;
 /**
  * A shop by name: where it is, what may be done there, and how much it takes.
  */
-#[OA\Schema(required: ['id', 'name', 'host', 'hosts', 'orders', 'pause', 'ceilings'])]
+#[OA\Schema(required: ['id', 'name', 'host', 'hosts', 'orders', 'pause', 'ceilings', 'etag'])]
 final readonly class ShopTold
 {
     /**
@@ -28,5 +28,6 @@ final readonly class ShopTold
             OA\Property(type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'integer')),
         ]
         public \stdClass $ceilings,
+        #[OA\Property(description: 'If-Match, when it is changed')] public string $etag,
     ) {}
 }

@@ -4,7 +4,7 @@ import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tansta
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useDesk } from '../../desk/useDesk'
-import { answer, client, type ItemPage } from '../../shared/api'
+import { answer, asSeen, client, type ItemPage } from '../../shared/api'
 import { queries } from '../../shared/queries'
 import Trouble from '../../shared/Trouble.vue'
 import { useViewState } from '../../shared/viewState'
@@ -69,9 +69,13 @@ const lookAtStandIn = useMutation({
   },
 })
 const mend = useMutation({
+  scope: { id: 'mends' },
   mutationFn: ({ what, key }: { what: string; key: string | null }) =>
     answer(
-      client.PATCH('/api/pages/{page}/map', { params: { path: { page: id.value } }, body: { what, key } }),
+      client.PATCH('/api/pages/{page}/map', {
+        params: { path: { page: id.value }, header: page.value ? asSeen(page.value.etag) : {} },
+        body: { what, key },
+      }),
     ),
   onSuccess: (next) => {
     pointing.value = false

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMutation } from '@tanstack/vue-query'
 import { reactive, watch } from 'vue'
-import { answer, client, type ShopTold } from '../../shared/api'
+import { answer, asSeen, client, type ShopTold } from '../../shared/api'
 import Trouble from '../../shared/Trouble.vue'
 
 /** What holds for a whole shop: its name, what may be done there, and how much it takes. */
@@ -42,7 +42,7 @@ const keep = useMutation({
   mutationFn: () =>
     answer(
       client.PATCH('/api/shops/{shop}', {
-        params: { path: { shop: props.shop.id } },
+        params: { path: { shop: props.shop.id }, header: asSeen(props.shop.etag) },
         body: {
           name: own.name.trim(),
           hosts: own.hosts
