@@ -69,7 +69,7 @@ $faults = array_values(
 );
 
 $folder = sys_get_temp_dir() . '/ithrel-faces-' . getmypid();
-mkdir($folder, 0o700);
+mkdir($folder, 0o711);
 $port = Processes::freePort();
 $root = dirname(__DIR__);
 Processes::serve(

@@ -30,7 +30,7 @@ require __DIR__ . '/bootstrap.php';
 const TODAY = '2026-11-24';
 $most = (int) ($argv[1] ?? 24);
 $folder = sys_get_temp_dir() . '/ithrel-pages-' . getmypid();
-mkdir($folder, 0o700);
+mkdir($folder, 0o711);
 $root = dirname(__DIR__);
 $port = Processes::freePort();
 Processes::serve(

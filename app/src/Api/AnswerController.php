@@ -35,6 +35,8 @@ final readonly class AnswerController
                     description: 'The answer, with the status and the content that its own address would have given it.',
                 ),
                 new OA\Response(response: 201, description: 'The same, where something was made.'),
+                new OA\Response(response: 204, description: 'The same, where there is nothing to tell.'),
+                new OA\Response(ref: '#/components/responses/412', response: 412),
             ],
         ),
     ]

@@ -8,6 +8,8 @@ use Ithrel\App\Api\Dto\LeftOver;
 use Ithrel\App\Api\Dto\PictureGiven;
 use Ithrel\App\Api\Dto\PicturesView;
 use Ithrel\App\Api\Dto\PictureView;
+use Ithrel\App\Later\AtWork;
+use Ithrel\App\Later\MayTakeLong;
 use Ithrel\App\People\Changes;
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\App\Rehearsal\PictureClient;
@@ -35,7 +37,12 @@ final readonly class PictureController
     /** Pictures fetched at once; somebody waits for them. */
     private const MOST_FETCHED = 60;
 
-    public function __construct(private Shelf $shelf, private SetupPictures $pictures, private PictureClient $client) {}
+    public function __construct(
+        private Shelf $shelf,
+        private SetupPictures $pictures,
+        private PictureClient $client,
+        private AtWork $work,
+    ) {}
 
     #[Route('/api/setups/{id}/pictures', methods: ['GET'])]
     #[
@@ -60,6 +67,7 @@ final readonly class PictureController
     }
 
     #[Route('/api/setups/{id}/pictures', methods: ['POST'])]
+    #[MayTakeLong]
     #[Changes('brought in pictures', waits: true)]
     #[
         OA\Post(
@@ -86,6 +94,8 @@ final readonly class PictureController
         $stored = $this->shelf->get($id);
         $address = trim($given->address ?? '');
         if ('' !== $address) {
+            $this->work->onWorker();
+
             return new JsonResponse(
                 $this->view($id, $this->fetched($stored->id(), array_keys($this->names($id)), $address)),
             );

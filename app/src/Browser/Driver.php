@@ -15,7 +15,6 @@ use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverTargetLocator;
 use Ithrel\App\Net\HostPolicy;
-use Ithrel\App\Net\HostRefused;
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\Core\Page\PageElement;
 use Symfony\Component\Process\Process;
@@ -29,6 +28,7 @@ use Symfony\Component\Process\Process;
 final class Driver
 {
     /** Chromium without what a person sees of it, where Debian has it: it begins in a seventh of the time. */
+    private const BEGINNING = __DIR__ . '/browser.sh';
     private const SHELL = '/usr/lib/chromium/chromium-headless-shell';
 
     /**
@@ -39,7 +39,6 @@ final class Driver
         '--headless',
         '--kiosk',
         '--screen-info={1280x900}',
-        '--no-sandbox',
         '--disable-gpu',
         '--disable-quic',
         '--no-first-run',
@@ -333,13 +332,12 @@ final class Driver
         if (null !== $this->browser) {
             return;
         }
-        try {
-            $this->policy?->pinned($this->hosts);
-        } catch (HostRefused $e) {
-            throw new NoAnswer($e->getMessage(), false, $e);
-        }
+        $flags = $this->fenced();
         $end = $this->remote ?? $this->started();
-        $options = self::options($this->fenced(), null === $this->remote);
+        $isHere = null === $this->remote;
+        $options = $isHere
+            ? self::options($flags, true, Confined::isSandboxed(), $this->folder . '/browser.sh')
+            : self::options($flags, false);
         // Windows that open without a click are kept shut, as they are for a shopper.
         $options->setExperimentalOption('excludeSwitches', ['disable-popup-blocking']);
         $capabilities = DesiredCapabilities::chrome();
@@ -366,12 +364,19 @@ final class Driver
      *
      * @param list<string> $flags beside those that each has
      * @param bool $isHere whether it is begun on this machine
+     * @param bool $isSandboxed whether it gets a sandbox there (Confined)
+     * @param string $binary what begins it, where whose it is can read that
      */
-    public static function options(array $flags = [], bool $isHere = true): ChromeOptions
-    {
+    public static function options(
+        array $flags = [],
+        bool $isHere = true,
+        bool $isSandboxed = false,
+        string $binary = self::BEGINNING,
+    ): ChromeOptions {
+        $flags = $isSandboxed ? $flags : ['--no-sandbox', ...$flags];
         $options = (new ChromeOptions())->addArguments([...self::FLAGS, ...$flags]);
         if ($isHere && is_executable(self::SHELL)) {
-            $options->setBinary(__DIR__ . '/browser.sh');
+            $options->setBinary($binary);
         }
 
         return $options;
@@ -381,10 +386,15 @@ final class Driver
     {
         $port = FreePort::find();
         $this->folder = Ending::folder('browser');
+        $own = $this->folder . '/own';
+        mkdir($own, 0o700);
+        Confined::hand($own);
+        copy(self::BEGINNING, $this->folder . '/browser.sh');
+        chmod($this->folder . '/browser.sh', 0o755);
         $this->process = new Process(
-            Ending::withUs(['chromedriver', '--port=' . $port]),
-            null,
-            ['TMPDIR' => $this->folder],
+            Confined::command(['chromedriver', '--port=' . $port]),
+            $own,
+            ['TMPDIR' => $own, 'HOME' => $own],
             null,
             null,
         );
@@ -401,18 +411,24 @@ final class Driver
      * names of other hosts do not resolve, which leaves other ports of the shop's host open.
      *
      * @return list<string> flags
+     *
+     * @throws NoAnswer where a host may not be asked
      */
     private function fenced(): array
     {
         $host = null === $this->remote ? '127.0.0.1' : parse_url($this->remote, PHP_URL_HOST);
 
-        return in_array($host, ['127.0.0.1', 'localhost', '[::1]'], true)
-            ? [
-                '--proxy-server=' . $this->fence->address(),
-                '--proxy-bypass-list=<-loopback>',
-                '--force-webrtc-ip-handling-policy=disable_non_proxied_udp',
-            ]
-            : ['--host-resolver-rules=' . $this->rules()];
+        if (!in_array($host, ['127.0.0.1', 'localhost', '[::1]'], true)) {
+            $this->fence->pinned();
+
+            return ['--host-resolver-rules=' . $this->rules()];
+        }
+
+        return [
+            '--proxy-server=' . $this->fence->address(),
+            '--proxy-bypass-list=<-loopback>',
+            '--force-webrtc-ip-handling-policy=disable_non_proxied_udp',
+        ];
     }
 
     private function rules(): string

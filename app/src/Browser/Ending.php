@@ -17,14 +17,20 @@ final class Ending
     /** The folder of this account for what is needed no longer than its process. */
     private const FOLDER = 'ithrel-of-';
 
+    public static function isThere(): bool
+    {
+        return is_executable(self::SETPRIV);
+    }
+
     /**
      * @param non-empty-list<string> $command
+     * @param list<string> $as whose it is, as setpriv is told
      *
      * @return non-empty-list<string> the command, as one that ends with this process
      */
-    public static function withUs(array $command): array
+    public static function withUs(array $command, array $as = []): array
     {
-        return is_executable(self::SETPRIV) ? [self::SETPRIV, '--pdeathsig', 'KILL', '--', ...$command] : $command;
+        return self::isThere() ? [self::SETPRIV, ...$as, '--pdeathsig', 'KILL', '--', ...$command] : $command;
     }
 
     /**
@@ -50,7 +56,9 @@ final class Ending
             $what,
             bin2hex(random_bytes(5)),
         );
-        mkdir($folder, 0o700, true);
+        mkdir($folder);
+        // Whoever is handed something in it gets to that, and sees nothing else.
+        chmod($folder, 0o711);
 
         return $folder;
     }

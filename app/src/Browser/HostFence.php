@@ -128,19 +128,29 @@ final class HostFence
     }
 
     /**
-     * Names lead, for the proxy, to where they led when that was looked at (nss_wrapper reads them from a file).
+     * Where the hosts lead that are known by name, looked at once.
      *
-     * @return array<string, string> settings of its process
+     * @return array<string, string> name => address
      *
      * @throws NoAnswer where a host may not be asked
      */
-    private function names(): array
+    public function pinned(): array
     {
         try {
-            $pinned = $this->policy?->pinned($this->hosts) ?? [];
+            return $this->policy?->pinned($this->hosts) ?? [];
         } catch (HostRefused $e) {
             throw new NoAnswer($e->getMessage(), false, $e);
         }
+    }
+
+    /**
+     * Names lead, for the proxy, to where they led when that was looked at (nss_wrapper reads them from a file).
+     *
+     * @return array<string, string> settings of its process
+     */
+    private function names(): array
+    {
+        $pinned = $this->pinned();
         if ([] === $pinned) {
             return [];
         }

@@ -20,7 +20,7 @@ final class MadeFile
     public static function in(string $folder, array $file): string
     {
         $own = $folder . '/' . bin2hex(random_bytes(6));
-        mkdir($own, 0o700, true);
+        mkdir($own, 0o700);
         $path = $own . '/' . basename($file['name']);
         file_put_contents(
             $path,
@@ -31,6 +31,8 @@ final class MadeFile
                 $file['height'] ?? 600,
             ),
         );
+        Confined::hand($own);
+        Confined::hand($path);
 
         return $path;
     }

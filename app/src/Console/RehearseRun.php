@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Console;
 
 use Ithrel\App\Browser\Driver;
+use Ithrel\App\Browser\Ending;
 use Ithrel\App\Browser\Pilot;
 use Ithrel\App\Rehearsal\NoAnswer;
 use Ithrel\App\Rehearsal\NotTried;
@@ -22,7 +23,6 @@ use Ithrel\Core\Plan\Check;
 use Ithrel\Core\Plan\Plan;
 use Ithrel\Core\Setup\Setup;
 use Symfony\Component\Console\Output\OutputInterface;
-use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\HttpClient\HttpClient;
 
 /**
@@ -57,8 +57,7 @@ final readonly class RehearseRun
     {
         $webDriver = (string) getenv('ITHREL_WEBDRIVER');
         $driver = new Driver($this->call->hosts, '' === $webDriver ? null : $webDriver);
-        $folder = sys_get_temp_dir() . '/ithrel-files-' . bin2hex(random_bytes(5));
-        mkdir($folder, 0o700, true);
+        $folder = Ending::folder('files');
         try {
             $pilot = new Pilot($driver);
             $map = $this->map($pilot, $folder);
@@ -68,7 +67,7 @@ final readonly class RehearseRun
             return [$map, $this->each($door->try(...), $pilot)];
         } finally {
             $driver->end();
-            (new Filesystem())->remove($folder);
+            Ending::remove($folder);
         }
     }
 

@@ -17,6 +17,9 @@ final class SpreadsheetCells
 {
     private const SECONDS = 30;
 
+    /** What the tool says so with. */
+    private const TOO_WIDE = 3;
+
     /** Bytes of all parts of a spreadsheet together. */
     private const MOST_UNPACKED = 200_000_000;
 
@@ -58,7 +61,12 @@ final class SpreadsheetCells
             );
         }
         if (!$process->isSuccessful()) {
-            throw UnreadableDocument::at('', 'It is no spreadsheet that can be read (xlsx or ods).');
+            throw UnreadableDocument::at(
+                '',
+                self::TOO_WIDE === $process->getExitCode()
+                    ? $process->getErrorOutput()
+                    : 'It is no spreadsheet that can be read (xlsx or ods).',
+            );
         }
         $csv = $process->getOutput();
         if ('' === trim($csv, ", \r\n")) {

@@ -43,7 +43,7 @@ final readonly class ChangeLog
         }
         $request = $event->getRequest();
         $controller = $event->getController();
-        $event->setController(function (mixed ...$arguments) use ($controller, $changes, $request): mixed {
+        $around = function (mixed ...$arguments) use ($controller, $changes, $request): mixed {
             $change = function () use ($controller, $arguments, $changes, $request): mixed {
                 // A setup that is removed is still called by its name before.
                 $setup = $this->setup($request);
@@ -60,7 +60,9 @@ final readonly class ChangeLog
             };
 
             return $changes->waits ? $change() : $this->connection->transactional($change);
-        });
+        };
+        // Whoever looks next at what is said of the controller sees what is said of what stands within.
+        $event->setController($around, $event->getAttributes());
     }
 
     /**

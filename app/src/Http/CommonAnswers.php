@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Http;
 
 use Ithrel\App\Later\MayTakeLong;
+use Ithrel\App\People\Changes;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
 use OpenApi\Analysis;
@@ -131,7 +132,16 @@ final class CommonAnswers
         $of = new \ReflectionMethod($class, $method);
         $needs = ($of->getAttributes(Needs::class)[0] ?? null)?->newInstance();
 
-        return Role::Reader === $needs?->role || [] !== $of->getAttributes(MayTakeLong::class);
+        $changes = array_map(
+            static fn(\ReflectionAttribute $a): Changes => $a->newInstance(),
+            $of->getAttributes(Changes::class),
+        );
+        $own = array_map(
+            static fn(\ReflectionAttribute $a): MayTakeLong => $a->newInstance(),
+            $of->getAttributes(MayTakeLong::class),
+        );
+
+        return Role::Reader === $needs?->role || MayTakeLong::isSaidOf($changes, $own);
     }
 
     private static function described(OpenApi $openapi, int $status): Response

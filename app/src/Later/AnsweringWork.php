@@ -6,7 +6,6 @@ namespace Ithrel\App\Later;
 
 use Ithrel\App\Http\Problems;
 use Ithrel\App\People\Accounts;
-use Ithrel\App\People\Who;
 use Ithrel\App\Queue\JobInHand;
 use Ithrel\App\Store\Afterwards;
 use Symfony\Component\HttpFoundation\Request;
@@ -67,7 +66,8 @@ final readonly class AnsweringWork
         $request = Request::create('http://127.0.0.1' . $asked['address'], $asked['method'], content: $asked['body']);
         $request->headers->set('Content-Type', 'application/json');
         $request->headers->set('Accept', 'application/json');
-        $request->headers->set(Who::HEADER, $asked['said']);
+        $said = json_decode($asked['said'], true);
+        $request->headers->add(array_filter(is_array($said) ? $said : [], is_string(...)));
         $request->attributes->set(LongRequests::WATCH, function (int $steps) use ($asked): void {
             $this->job->hold();
             $this->answers->goesOn($asked['id'], $steps);

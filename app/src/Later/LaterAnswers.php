@@ -37,8 +37,10 @@ final readonly class LaterAnswers
     public const DONE = 'done';
     public const CANCELLED = 'cancelled';
 
+    private const HEADERS = [Who::HEADER, 'If-Match'];
+
     /** Seconds for which an answer that is there is kept. */
-    private const KEPT = 600;
+    private const KEPT = 1_200;
 
     /** Seconds after which nobody is thought to wait for it any more. */
     private const PATIENCE = 30;
@@ -57,10 +59,16 @@ final readonly class LaterAnswers
     {
         $mark = hash(
             'sha256',
-            serialize([$request->getMethod(), $request->getRequestUri(), $request->getContent(), $this->who->name()]),
+            serialize([
+                $request->getMethod(),
+                $request->getRequestUri(),
+                $request->getContent(),
+                $this->who->name(),
+                self::said($request),
+            ]),
         );
         $id = (string) new Ulid();
-        $this->connection->executeStatement('DELETE FROM later_answer WHERE made_at < ?', [time() - 2 * self::KEPT]);
+        $this->connection->executeStatement('DELETE FROM later_answer WHERE made_at < ?', [time() - self::KEPT]);
         $isNew = $this->connection->executeStatement(
             'INSERT OR IGNORE INTO later_answer (id, mark, method, address, body, person, said, state, steps, asked_at, ' .
                 'made_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, 0, ?, ?)',
@@ -71,7 +79,7 @@ final readonly class LaterAnswers
                 $request->getRequestUri(),
                 $request->getContent(),
                 $this->who->account()?->name() ?? '',
-                (string) $request->headers->get(Who::HEADER),
+                json_encode(self::said($request), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE),
                 self::WAITING,
                 time(),
                 time(),
@@ -82,6 +90,19 @@ final readonly class LaterAnswers
         }
 
         return $this->row('mark', $mark) ?? throw new \LogicException('What was just written is there.');
+    }
+
+    /**
+     * @return array<string, string> headers by which it is answered
+     */
+    private static function said(Request $request): array
+    {
+        $said = [];
+        foreach (self::HEADERS as $name) {
+            $said[$name] = $request->headers->get($name);
+        }
+
+        return array_filter($said, is_string(...));
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\App\Later;
 
 use Ithrel\App\Api\Dto\LaterView;
+use Ithrel\App\People\Changes;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
 use Ithrel\App\Work\Within;
@@ -27,8 +28,11 @@ final readonly class LongRequests
     /** Attribute of such a request that nobody waits for any more. */
     public const ABANDONED = '_abandoned';
 
-    /** Seconds for what changes something and cannot be begun anew; it works next to nothing out. */
+    /** Seconds for what reaches out of this house, or writes step by step, and cannot be begun anew. */
     private const SECONDS_OF_CHANGE = 12;
+
+    /** Bytes that are read at once: to hold more against the schema, which asks for no budget, takes long. */
+    private const AT_ONCE = 500_000;
 
     /** Seconds for which a worker works. */
     private const SECONDS_OF_WORKER = 60;
@@ -51,20 +55,18 @@ final readonly class LongRequests
         $isAnsweredLater =
             $request->isMethodSafe() ||
             Role::Reader === $needs?->role ||
-            [] !== $event->getAttributes(MayTakeLong::class);
+            MayTakeLong::isSaidOf($event->getAttributes(Changes::class), $event->getAttributes(MayTakeLong::class));
         $controller = $event->getController();
-        $event->setController(function (mixed ...$arguments) use (
-            $controller,
-            $request,
-            $watch,
-            $isAnsweredLater,
-        ): mixed {
+        $within = function (mixed ...$arguments) use ($controller, $request, $watch, $isAnsweredLater): mixed {
             $work = static fn(): mixed => call_user_func_array($controller, $arguments);
             if ($watch instanceof \Closure) {
                 return Within::seconds(self::SECONDS_OF_WORKER, $work, $watch);
             }
             if (!$isAnsweredLater) {
                 return Within::seconds(self::SECONDS_OF_CHANGE, $work);
+            }
+            if (strlen($request->getContent()) > self::AT_ONCE) {
+                return self::later($this->answers->ask($request));
             }
             try {
                 return Within::milliseconds($this->milliseconds, $work);
@@ -73,7 +75,8 @@ final readonly class LongRequests
             } catch (OutOfBudget $e) {
                 return $e->isOfTime ? self::later($this->answers->ask($request)) : throw $e;
             }
-        });
+        };
+        $event->setController($within, $event->getAttributes());
     }
 
     #[AsEventListener(priority: 100)]

@@ -12,6 +12,7 @@ use Ithrel\App\Store\RehearsalCheck;
 use Ithrel\App\Store\RehearsalState;
 use Ithrel\Core\Compare\Difference;
 use Ithrel\Core\Compare\Found;
+use Ithrel\Core\Compare\KeptFound;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
 
@@ -113,8 +114,10 @@ final readonly class CheckResults
                 'WHERE rehearsal_id = ? AND number = ? AND verdict = ?',
             [
                 $verdict,
-                null === $found ? null : $text($found->toArray()),
-                $text(array_map(static fn(Difference $d): array => $d->toArray(), $differences)),
+                null === $found ? null : $text(KeptFound::of($found)->toArray()),
+                $text(
+                    array_map(static fn(Difference $d): array => $d->toArray(), KeptFound::differences($differences)),
+                ),
                 $reason,
                 $milliseconds,
                 $text($unseen),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Ithrel\App\Tests\Api;
 
+use Ithrel\App\Queue\WorkLoop;
 use Ithrel\App\Tests\Support\DescribedAnswers;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
@@ -76,5 +77,23 @@ abstract class ApiTestCase extends WebTestCase
         self::assertIsArray($data);
 
         return $data;
+    }
+
+    /**
+     * The same of what a worker does: it is put back, worked out, and come back for.
+     *
+     * @param array<string, mixed>|null $body
+     *
+     * @return array<array-key, mixed>
+     */
+    protected function sendLater(string $method, string $address, ?array $body, int $status): array
+    {
+        $id = $this->send($method, $address, $body, 202)['id'];
+        self::assertIsString($id);
+        self::getContainer()
+            ->get(WorkLoop::class)
+            ->once(['desk']);
+
+        return $this->send('GET', '/api/answers/' . $id, null, $status);
     }
 }

@@ -98,6 +98,33 @@ final class LongRequestsTest extends ApiTestCase
         self::assertSame(['Mara', $words], $log($id)[0]);
     }
 
+    #[TestDox('a change that takes long is made by a worker, in the name and on the state of who asked for it')]
+    public function testAChangeIsMadeLater(): void
+    {
+        $id = $this->bringIn('08-signal-lantern');
+        $seen = hash('sha256', self::demo('08-signal-lantern'));
+        self::ensureKernelShutdown();
+        $_SERVER['ITHREL_REQUEST_MILLISECONDS'] = $_ENV['ITHREL_REQUEST_MILLISECONDS'] = '0';
+        $this->browser = self::createClient(['debug' => false]);
+        $this->browser->disableReboot();
+        $this->browser->setServerParameter('HTTP_ITHREL_PERSON', 'Mara');
+        $text = static fn(string $price): string => str_replace('"64.00"', $price, self::demo('08-signal-lantern'));
+        $answers = [];
+        foreach (['"66.00"', '"67.00"'] as $price) {
+            $told = $this->send('POST', "/api/setups/{$id}/revisions", ['text' => $text($price)], 202, $seen);
+            self::assertIsString($told['id']);
+            $answers[] = '/api/answers/' . $told['id'];
+        }
+        $this->browser->setServerParameter('HTTP_ITHREL_PERSON', 'Somebody else');
+        self::assertTrue($this->work());
+        self::assertTrue($this->work());
+        $first = $this->send('GET', $answers[0], null, 201);
+        self::assertSame([2, hash('sha256', $text('"66.00"'))], [$first['number'], $first['sha256']]);
+        $this->send('GET', $answers[1], null, 412);
+        $line = $this->send('GET', '/api/log?setup=' . $id, null, 200)[0];
+        self::assertSame(['Mara', 'brought in another revision'], [$line['person'], $line['what']]);
+    }
+
     public function testWhatIsSentToBeCheckedIsAnsweredLaterToo(): void
     {
         $this->totals();

@@ -170,8 +170,14 @@ final class PeopleApiTest extends ApiTestCase
         self::assertStringNotContainsString('password', (string) $this->browser->getResponse()->getContent());
         $this->send('DELETE', '/api/accounts/Lena', null, 422);
         $this->send('DELETE', '/api/accounts/Nora', null, 200);
+        $odd = 'Käthe/Søren?';
+        $account = ['name' => $odd, 'role' => 'reader', 'password' => 'a password of hers'];
+        $etag = $this->send('POST', '/api/accounts', $account, 201)['etag'];
+        $this->send('PATCH', '/api/accounts', ['name' => $odd, 'role' => 'tester'], 200, $etag);
+        $this->send('DELETE', '/api/accounts/' . rawurlencode($odd), null, 412, $etag);
+        self::assertSame($odd, $this->send('DELETE', '/api/accounts/' . rawurlencode($odd), null, 200)['name']);
         $this->send('PATCH', '/api/accounts', ['name' => 'Nora', 'role' => 'tester'], 422);
-        self::assertSame('removed the account of Nora', $this->send('GET', '/api/log', null, 200)[0]['what']);
+        self::assertSame("removed the account of {$odd}", $this->send('GET', '/api/log', null, 200)[0]['what']);
     }
 
     #[TestDox('every change is in the log with who and when, of a setup that is gone too; reading is not')]

@@ -77,14 +77,14 @@ final class PictureApiTest extends ApiTestCase
         }
         self::assertNull($this->told($id)[0][2]);
         $this->send('GET', '/api/setups/' . $id . '/picture?name=..%2F..%2Fetc%2Fpasswd', null, 404);
-        $left = $this->send(
+        $left = $this->sendLater(
             'POST',
             '/api/setups/' . $id . '/pictures',
             ['address' => 'http://127.0.0.1:9/pictures/'],
             200,
         )['left'];
         self::assertSame(['lamp.png', 'chips/Red.gif'], array_column($left, 'from'));
-        $this->send('POST', '/api/setups/' . $id . '/pictures', ['address' => 'file:///etc/'], 422);
+        $this->sendLater('POST', '/api/setups/' . $id . '/pictures', ['address' => 'file:///etc/'], 422);
     }
 
     private function lamp(): string

@@ -20,10 +20,10 @@ final class DraftCodes
     /** @var array<string, array<string, string>> code of an option => plain code of a value => its code */
     private array $ofCodes = [];
 
-    /** @var array<string, array<string, true>> code of an option => codes of its values */
+    /** @var array<string, array<string, int>> code of an option => codes of its values (Names::code) */
     private array $taken = [];
 
-    /** @var array<string, true> codes of options */
+    /** @var array<string, int> codes of options (Names::code) */
     private array $options = [];
 
     /** @var array<string, string> code of an option => its kind */
@@ -40,7 +40,7 @@ final class DraftCodes
         $code = $isCode
             ? $given->text()
             : Names::code($given?->text() ?? (LabelCharge::in($label)->name ?? $label), $this->options, true);
-        $this->options[$code] = true;
+        $this->options[$code] ??= 1;
         $this->codes[PriceSheet::plain($label)] ??= $code;
         $this->kinds[$code] = $option->kind?->text() ?? '';
 
@@ -51,13 +51,13 @@ final class DraftCodes
     {
         $label = $value->label->text();
         $given = $value->facts['code'] ?? null;
-        $taken = $this->taken[$option] ?? [];
+        $this->taken[$option] ??= [];
+        $taken = &$this->taken[$option];
         $code =
             null !== $given && !isset($taken[$given->text()])
                 ? $given->text()
                 : Names::code(LabelCharge::in($label)->name ?? $label, $taken, false);
-        $taken[$code] = true;
-        $this->taken[$option] = $taken;
+        $taken[$code] ??= 1;
         $this->ofLabels[$option][PriceSheet::plain($label)] ??= $code;
         $this->ofCodes[$option][PriceSheet::plain($code)] ??= $code;
 

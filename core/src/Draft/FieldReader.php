@@ -72,7 +72,7 @@ final readonly class FieldReader
     private function select(PageField $field, DraftOption $option): void
     {
         $hasPlaceholder = $isChosen = false;
-        foreach ($field->element->getElementsByTagName('option') as $n => $element) {
+        foreach (PageTree::within($field->element, 'option') as $n => $element) {
             $label = $element->hasAttribute('label')
                 ? trim($element->getAttribute('label'))
                 : PageFields::read($element);
@@ -251,7 +251,7 @@ final readonly class FieldReader
     public function picture(\DOMElement $control, DraftValue $value): void
     {
         $label = PageFields::closest($control, static fn(\DOMElement $e): bool => 'label' === $e->tagName) ?? $control;
-        foreach ($label->getElementsByTagName('img') as $image) {
+        foreach (PageTree::within($label, 'img') as $image) {
             if ('' !== $image->getAttribute('src')) {
                 $value->facts['swatch'] = new Fact($image->getAttribute('src'), 'the picture in its label', false);
 
@@ -299,7 +299,7 @@ final readonly class FieldReader
     {
         if ('select' === $field->role) {
             $numbers = [];
-            foreach ($field->element->getElementsByTagName('option') as $option) {
+            foreach (PageTree::within($field->element, 'option') as $option) {
                 $value = $option->hasAttribute('value') ? $option->getAttribute('value') : PageFields::read($option);
                 if (1 === preg_match('/^\d{1,6}$/D', $value)) {
                     $numbers[] = (int) $value;

@@ -9,6 +9,8 @@ namespace Ithrel\Core\Draft;
  */
 final class Names
 {
+    private static ?\Transliterator $toLatin = null;
+
     /** A label without the mark that says that an answer is required. */
     public static function withoutMark(string $label): string
     {
@@ -23,21 +25,22 @@ final class Names
     /**
      * ICU's Latin-ASCII of a label, lower case, underscores for all else, numbered where it is there already.
      *
-     * @param array<string, true> $taken codes given so far; the new one is added
+     * @param array<string, int> $taken codes given so far, with the highest number given to one; the new one is added
      * @param bool $ofOption whether it has to begin with a letter
      */
     public static function code(string $label, array &$taken, bool $ofOption): string
     {
-        $latin = \Transliterator::create('Any-Latin; Latin-ASCII')?->transliterate($label);
+        self::$toLatin ??= \Transliterator::create('Any-Latin; Latin-ASCII');
+        $latin = self::$toLatin?->transliterate($label);
         $code = trim((string) preg_replace('/[^a-z0-9]+/', '_', strtolower(is_string($latin) ? $latin : $label)), '_');
         if ('' === $code || ($ofOption && !ctype_alpha($code[0]))) {
             $code = ($ofOption ? 'option' : 'value') . ('' === $code ? '' : '_' . $code);
         }
         $own = $code;
-        for ($n = 2; isset($taken[$own]); ++$n) {
-            $own = $code . '_' . $n;
+        while (isset($taken[$own])) {
+            $own = $code . '_' . ++$taken[$code];
         }
-        $taken[$own] = true;
+        $taken[$own] = 1;
 
         return $own;
     }

@@ -81,9 +81,7 @@ final class PageFields
             'radio' === $aria || 'option' === $aria => 'radio',
             'switch' === $aria || 'checkbox' === $aria => 'checkbox',
             'spinbutton' === $aria => 'number',
-            $element->hasAttribute('aria-pressed') => count(self::toggles(self::around($element))) > 1
-                ? 'radio'
-                : 'checkbox',
+            $element->hasAttribute('aria-pressed') => self::hasToggles(self::around($element)) ? 'radio' : 'checkbox',
             'button' === $element->tagName => 'button',
             default => null,
         };
@@ -132,18 +130,22 @@ final class PageFields
             self::closest(
                 $toggle,
                 static fn(\DOMElement $e): bool => !in_array($e->tagName, ['form', 'main', 'body', 'html'], true) &&
-                    count(self::toggles($e)) > 1,
+                    self::hasToggles($e),
             );
     }
 
-    /**
-     * @return list<\DOMElement> buttons with a pressed state
-     */
-    private static function toggles(?\DOMElement $around): array
+    /** Whether more than one button with a pressed state stands in it. */
+    private static function hasToggles(?\DOMElement $around): bool
     {
-        $all = null === $around ? [] : iterator_to_array($around->getElementsByTagName('*'), false);
+        $toggles = 0;
+        foreach (null === $around ? [] : PageTree::within($around) as $element) {
+            $toggles += $element->hasAttribute('aria-pressed') ? 1 : 0;
+            if ($toggles > 1) {
+                return true;
+            }
+        }
 
-        return array_values(array_filter($all, static fn(\DOMElement $e): bool => $e->hasAttribute('aria-pressed')));
+        return false;
     }
 
     /** The nearest words before a group that nobody labelled: a heading, most likely. */
@@ -193,7 +195,8 @@ final class PageFields
             return $named;
         }
         $id = $element->getAttribute('id');
-        if ('' !== $id && '' !== ($this->labels[$id] ?? '')) {
+        // A label is of the first element that has its id (HTML, section 4.10.4).
+        if ('' !== $id && '' !== ($this->labels[$id] ?? '') && true === $this->page->byId($id)?->isSameNode($element)) {
             return $this->labels[$id];
         }
         $around = self::closest($element, static fn(\DOMElement $e): bool => 'label' === $e->tagName);

@@ -6,7 +6,6 @@ namespace Ithrel\Core\Draft;
 
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Currency;
-use Masterminds\HTML5;
 
 /**
  * An item's page: the fields of its form become options, its schema.org data the item.
@@ -36,7 +35,7 @@ final readonly class PageReader
     public static function read(string $html, string $name, int $minorUnits): DraftSource
     {
         $html = (string) preg_replace('/<meta\b[^>]{0,300}?charset\s*=[^>]*>/i', '', $html);
-        $page = (new HTML5(['disable_html_ns' => true, 'encoding' => 'UTF-8']))->loadHTML($html);
+        $page = PageTreeBuilder::build($html);
         if ($page->getElementsByTagName('*')->length > self::MOST_ELEMENTS) {
             throw UnreadableDocument::at('', sprintf('The page has more than %d elements.', self::MOST_ELEMENTS));
         }
@@ -58,7 +57,7 @@ final readonly class PageReader
     /** The heading that names the item. */
     private function heading(\DOMDocument $page): ?\DOMElement
     {
-        foreach ($page->getElementsByTagName('h1') as $heading) {
+        foreach (PageTree::within($page, 'h1') as $heading) {
             $text = PageFields::read($heading);
             if ('' !== $text) {
                 $this->source->item['name'] ??= new Fact($text, 'the heading h1', false);
@@ -69,7 +68,7 @@ final readonly class PageReader
         $title = $page->getElementsByTagName('title')->item(0);
         $named = null === $title ? '' : PageFields::read($title);
         foreach (['h2', 'h3'] as $level) {
-            foreach ($page->getElementsByTagName($level) as $heading) {
+            foreach (PageTree::within($page, $level) as $heading) {
                 $text = PageFields::read($heading);
                 if (mb_strlen($text) > 2 && str_contains($named, $text)) {
                     $this->source->item['name'] ??= new Fact(

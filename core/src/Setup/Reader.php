@@ -15,6 +15,7 @@ use Ithrel\Core\Setup\Reading\ChargeReader;
 use Ithrel\Core\Setup\Reading\ChargeReading;
 use Ithrel\Core\Setup\Reading\ConditionReader;
 use Ithrel\Core\Setup\Reading\OptionReader;
+use Ithrel\Core\Work\Budget;
 
 /**
  * Reads a setup document (version 1) and collects every problem with its place.
@@ -107,6 +108,7 @@ final readonly class Reader
         $reading->unique($d->objects('parts'), 'sku', 'part');
         $options = [];
         foreach ($d->objects('options') as $index => $place) {
+            Budget::ask();
             $options[] = $option->read($index, $place);
         }
         $reading->unique($d->objects('options'), 'code', 'option');
@@ -240,6 +242,7 @@ final readonly class Reader
     {
         $rows = [];
         foreach ($variants->objects('rows') as $index => $row) {
+            Budget::ask();
             $rows[] = new Row(
                 index: $index,
                 at: $row->at,

@@ -17,6 +17,9 @@ final class Structure
     /** Problems reported at most; after that the rest is noise. */
     private const MOST = 50;
 
+    /** As the schema says. */
+    private const MOST_OPTIONS = 5_000;
+
     private ?Validator $validator = null;
 
     /** What the schema asks is read once a process: to read it takes longer than to ask it of a small document. */
@@ -41,6 +44,16 @@ final class Structure
             // The schema asks for nothing that is not evaluated, so nothing needs to be kept of what was.
             $this->validator->parser()->setOption('allowUnevaluated', false);
             $this->validator->resolver()?->registerFile('urn:ithrel:setup:1', $this->schemaFile);
+        }
+        // The longest list is counted before each of its members is looked at, which takes a second for some thousands.
+        $options = $document->options ?? null;
+        if (is_array($options) && count($options) > self::MOST_OPTIONS) {
+            return [
+                new Problem(
+                    '/options',
+                    sprintf('This list has %d members; at most %d are read.', count($options), self::MOST_OPTIONS),
+                ),
+            ];
         }
         $error = $this->validator->validate($document, 'urn:ithrel:setup:1')->error();
         if (null === $error) {

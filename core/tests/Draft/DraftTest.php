@@ -13,6 +13,7 @@ use Ithrel\Core\Draft\SourceText;
 use Ithrel\Core\Draft\TableReader;
 use Ithrel\Core\Setup\Reader;
 use PHPUnit\Framework\Attributes\TestDox;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
 /**
@@ -331,6 +332,35 @@ final class DraftTest extends TestCase
         self::assertSame(
             ['Größe', 'Grün'],
             [$document['options'][0]['label'], $document['options'][0]['values'][0]['label']],
+        );
+    }
+
+    #[TestWith(['<div>'])]
+    #[TestWith(['<option>a<li>'])]
+    #[TestWith(['<b><i><u>'])]
+    public function testAPageOfElementsWithinOneAnotherIsRefusedWhileItIsRead(string $tags): void
+    {
+        self::assertSame([], PageReader::read(str_repeat($tags, 100) . 'x', 'x', 2)->options);
+        $this->expectException(UnreadableDocument::class);
+        $this->expectExceptionMessage('elements within one another, more than 1000 deep');
+        PageReader::read(str_repeat($tags, 100_000) . 'x', 'x', 2);
+    }
+
+    public function testALabelIsOfTheFirstFieldOfItsId(): void
+    {
+        $page =
+            '<form><label for="a">Name</label><input id="a" name="n1"><input id="a" name="n2" title="Other"></form>';
+        $options = self::plain(Drafter::of([PageReader::read($page, 'x', 2)]))['options'];
+        self::assertSame(['Name', 'Other'], array_column($options, 'label'));
+    }
+
+    public function testALongListIsReadOnceAndItsCodesAreNumbered(): void
+    {
+        $page = '<form><label>Q <select>' . str_repeat('<option>Same</option>', 3_000) . '</select></label></form>';
+        $values = self::plain(Drafter::of([PageReader::read($page, 'x', 2)]))['options'][0]['values'];
+        self::assertSame(
+            ['same', 'same_2', 'same_3000'],
+            [$values[0]['code'], $values[1]['code'], $values[2999]['code']],
         );
     }
 
