@@ -51,10 +51,7 @@ final class PageTreeBuilder extends DOMTreeBuilder
         return parent::startTag($name, $attributes, $selfClosing);
     }
 
-    /**
-     * @param mixed $name
-     */
-    public function endTag($name): void
+    public function endTag(mixed $name): void
     {
         $this->look();
         parent::endTag($name);
