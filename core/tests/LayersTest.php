@@ -80,7 +80,7 @@ final class LayersTest extends TestCase
         'Sat' => ['Work'],
         'Table' => [],
         'Limit' => ['Decimal', 'Document', 'Pattern'],
-        'Setup' => ['Document', 'Formula', 'Limit'],
+        'Setup' => ['Document', 'Formula', 'Limit', 'Work'],
         'Answer' => ['Document', 'Limit', 'Setup', 'Work'],
         'Reach' => ['Answer', 'Document', 'Limit', 'Sat', 'Setup', 'Work'],
         'Price' => ['Answer', 'Decimal', 'Formula', 'Limit', 'Reach', 'Setup', 'Work'],
@@ -92,7 +92,7 @@ final class LayersTest extends TestCase
         'Compare' => ['Answer', 'Cart', 'Decimal', 'Document', 'Limit', 'Plan', 'Price', 'Reach', 'Setup', 'Table'],
         'Diagnosis' => ['Answer', 'Cart', 'Compare', 'Decimal', 'Document', 'Plan', 'Reach', 'Setup', 'Work'],
         'Diff' => ['Answer', 'Cart', 'Compare', 'Decimal', 'Document', 'Price', 'Reach', 'Setup', 'Table', 'Work'],
-        'Draft' => ['Compare', 'Decimal', 'Diff', 'Document', 'Pattern', 'Setup', 'Table', 'Words'],
+        'Draft' => ['Compare', 'Decimal', 'Diff', 'Document', 'Pattern', 'Setup', 'Table', 'Words', 'Work'],
         'Page' => ['Compare', 'Decimal', 'Draft', 'Setup'],
         'Finding' => [
             'Answer',

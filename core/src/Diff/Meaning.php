@@ -6,138 +6,117 @@ namespace Ithrel\Core\Diff;
 
 use Brick\Math\BigDecimal;
 use Brick\Math\Exception\MathException;
+use Ithrel\Core\Document\Pointer;
+use Ithrel\Core\Setup\SchemaPlace;
 
 /**
- * A document as what it means: without what is left out anyway, defaults, and ways to write a decimal.
+ * A document as what it means: without what is left out anyway, defaults, and ways to write a decimal. What is a
+ * decimal, and what it means to leave something out, the schema says of each place.
  */
 final class Meaning
 {
-    private const DEFAULTS = [
-        'required' => false,
-        'hidden' => false,
-        'free' => [false, '0'],
-        'line' => 'inside',
-        'per' => 'unit',
-        'skipSpaces' => false,
-        'measure' => 'utf16',
-        'allow' => 'any',
-        'points' => '0',
-        'backorder' => false,
-        'help' => '',
-        'default' => false,
-        'mode' => 'half-up',
-        'at' => 'unit',
-        'all' => false,
-    ];
-
-    /** Names of decimals; those of amounts are told with the currency's decimals. */
-    private const AMOUNTS = ['price', 'salePrice', 'cost', 'charge', 'amount'];
-    private const DECIMALS = [
-        'weight',
-        'stock',
-        'points',
-        'rate',
-        'min',
-        'max',
-        'step',
-        'length',
-        'width',
-        'height',
-        'x',
-        'y',
-        'free',
-        'decimals',
-        'maxBytes',
-        'minWidth',
-        'minHeight',
-        'atLeast',
-        'atMost',
-        'above',
-        'below',
-        'from',
-        'most',
-    ];
-
+    private const AMOUNTS = ['money', 'amount'];
+    private const DECIMALS = ['decimal', 'positiveDecimal', 'count', 'positiveCount', 'bytes', 'bound'];
+    private const CHARGES = ['charge', 'textCharge', 'fileCharge', 'severalCharge'];
     private const STAGES = ['page', 'cart', 'checkout', 'order'];
 
     public function __construct(private readonly int $minorUnits) {}
 
     /**
+     * @return array<array-key, mixed>|scalar|null objects as arrays by key
+     */
+    public function ofDocument(mixed $document): mixed
+    {
+        return $this->of($document, SchemaPlace::ofDocument());
+    }
+
+    /**
+     * Of what stands at a place of a document; null where nothing does.
+     *
+     * @return array<array-key, mixed>|scalar|null
+     */
+    public function at(mixed $document, string $pointer): mixed
+    {
+        $place = SchemaPlace::ofDocument();
+        foreach (Pointer::steps($pointer) as $step) {
+            $place = $place->holding($document)->at(is_array($document) ? (int) $step : $step);
+            $document = match (true) {
+                $document instanceof \stdClass => $document->{$step} ?? null,
+                is_array($document) => $document[$step] ?? null,
+                default => null,
+            };
+        }
+
+        return $this->of($document, $place);
+    }
+
+    /**
      * @param mixed $value decoded JSON
-     * @param string $key that it stands under
+     * @param SchemaPlace $place where it stands
      *
      * @return array<array-key, mixed>|scalar|null objects as arrays by key
      */
-    public function of(mixed $value, string $key = ''): mixed
+    public function of(mixed $value, SchemaPlace $place): mixed
+    {
+        return $this->held($value, $place->holding($value));
+    }
+
+    /**
+     * @return array<array-key, mixed>|scalar|null
+     */
+    private function held(mixed $value, SchemaPlace $place): mixed
     {
         if ($value instanceof \stdClass) {
             $object = [];
             foreach (get_object_vars($value) as $name => $own) {
-                $meant = $this->of($own, (string) $name);
-                if (null !== $meant && !self::isDefault((string) $name, $meant)) {
+                $meant = $this->ofMember($own, $place->at((string) $name));
+                if (null !== $meant) {
                     $object[(string) $name] = $meant;
                 }
             }
 
-            return $this->object($object, $key);
+            return 'fixed' === ($object['how'] ?? null) &&
+                is_string($object['amount'] ?? null) &&
+                2 === count($object) &&
+                $place->is(...self::CHARGES)
+                ? $object['amount']
+                : $object;
         }
         if (is_array($value)) {
-            $list = array_map(fn(mixed $own): mixed => $this->of($own, $key), array_values($value));
+            $list = [];
+            foreach (array_values($value) as $i => $own) {
+                $list[] = $this->of($own, $place->at($i));
+            }
 
-            return 'is' === $key && 1 === count($list) ? $list[0] : $list;
+            return match (true) {
+                1 === count($list) && $place->takesOneOrList() => $list[0],
+                // Stages are a set; they are told in the order in which a shopper comes by them.
+                $place->default() === [self::STAGES] => array_values(
+                    array_intersect(self::STAGES, array_filter($list, is_string(...))),
+                ),
+                default => $list,
+            };
         }
 
-        return is_string($value) || is_int($value) ? $this->decimal($value, $key) : (is_scalar($value) ? $value : null);
+        return is_string($value) || is_int($value)
+            ? $this->decimal($value, $place)
+            : (is_scalar($value)
+                ? $value
+                : null);
     }
 
     /**
-     * @param array<string, mixed> $object
+     * The same of a member of an object: null too where it says what leaving it out means.
      *
-     * @return array<string, mixed>|string|null
+     * @return array<array-key, mixed>|scalar|null
      */
-    private function object(array $object, string $key): array|string|null
+    public function ofMember(mixed $value, SchemaPlace $place): mixed
     {
-        if ('fixed' === ($object['how'] ?? null) && is_string($object['amount'] ?? null) && 2 === count($object)) {
-            return $object['amount'];
-        }
-        if ('percent' === ($object['how'] ?? null) && 'base' === ($object['of'] ?? null)) {
-            unset($object['of']);
-        }
-        if (isset($object['stages']) && is_array($object['stages'])) {
-            $stages = array_values(array_intersect(self::STAGES, array_filter($object['stages'], is_string(...))));
-            if (self::STAGES === $stages) {
-                unset($object['stages']);
-            } else {
-                $object['stages'] = $stages;
-            }
-        }
-        // An object that says nothing means the same as none, where none means something.
-        if (
-            [] === $object &&
-            in_array(
-                $key,
-                ['quantity', 'rounding', 'picks', 'length', 'lines', 'files', 'pixels', 'yes', 'appliesTo', 'variants'],
-                true,
-            )
-        ) {
-            return null;
-        }
-        if ('quantity' === $key && !isset($object['atLeast']) && !isset($object['atMost'])) {
-            $object = array_filter(
-                $object,
-                static fn(mixed $v, string $k): bool => !in_array($k, ['min', 'step'], true) || '1' !== $v,
-                ARRAY_FILTER_USE_BOTH,
-            );
+        $place = $place->holding($value);
+        $meant = $this->held($value, $place);
+        $default = $place->default();
 
-            return [] === $object ? null : $object;
-        }
-        if ('picks' === $key && '0' === ($object['min'] ?? null)) {
-            unset($object['min']);
-
-            return [] === $object ? null : $object;
-        }
-
-        return $object;
+        return null !== $default && $meant === ($default[0] instanceof \stdClass ? [] : $default[0]) ? null : $meant;
     }
 
     /** The same whatever order the keys of objects stand in. */
@@ -159,10 +138,10 @@ final class Meaning
         return $value;
     }
 
-    private function decimal(string|int $value, string $key): string
+    private function decimal(string|int $value, SchemaPlace $place): string
     {
-        $amount = in_array($key, self::AMOUNTS, true);
-        if (!is_int($value) && !$amount && !in_array($key, self::DECIMALS, true)) {
+        $isAmount = $place->is(...self::AMOUNTS);
+        if (!is_int($value) && !$isAmount && !$place->is(...self::DECIMALS)) {
             return $value;
         }
         try {
@@ -171,11 +150,6 @@ final class Meaning
             return (string) $value;
         }
 
-        return (string) $number->toScale(max($number->getScale(), $amount ? $this->minorUnits : 0));
-    }
-
-    private static function isDefault(string $key, mixed $value): bool
-    {
-        return array_key_exists($key, self::DEFAULTS) && in_array($value, (array) self::DEFAULTS[$key], true);
+        return (string) $number->toScale(max($number->getScale(), $isAmount ? $this->minorUnits : 0));
     }
 }

@@ -32,7 +32,7 @@ final readonly class ReadDocument
      */
     public function meaning(): array
     {
-        $meaning = (new Meaning($this->setup->currency->minorUnits))->of($this->decoded());
+        $meaning = (new Meaning($this->setup->currency->minorUnits))->ofDocument($this->decoded());
 
         return is_array($meaning) ? $meaning : [];
     }

@@ -28,6 +28,19 @@ final class Pointer
     }
 
     /**
+     * @return list<string> names and positions, from the whole document on
+     */
+    public static function steps(string $pointer): array
+    {
+        return '' === $pointer
+            ? []
+            : array_map(
+                static fn(string $step): string => strtr($step, ['~1' => '/', '~0' => '~']),
+                explode('/', substr($pointer, 1)),
+            );
+    }
+
+    /**
      * The innermost place that holds all of some places.
      *
      * @param non-empty-list<string> $pointers

@@ -95,4 +95,10 @@ final class NamedMembers
     {
         return is_scalar($value) ? (string) $value : '';
     }
+
+    /** Decoded JSON with its objects as such, not as arrays by key. */
+    public static function objects(mixed $value): mixed
+    {
+        return is_array($value) ? json_decode(json_encode($value, JSON_THROW_ON_ERROR)) : $value;
+    }
 }

@@ -12,6 +12,7 @@ use Ithrel\Core\Document\Today;
 use Ithrel\Core\Document\UnreadableDocument;
 use Ithrel\Core\Setup\Condition\SpokenOptions;
 use Ithrel\Core\Setup\Reading\ConditionReader;
+use Ithrel\Core\Setup\SchemaPlace;
 use Ithrel\Core\Words\ConditionWords;
 
 /**
@@ -98,7 +99,10 @@ final readonly class Sentences
         try {
             $back = json_decode(json_encode($this->read($said), JSON_THROW_ON_ERROR));
 
-            return Meaning::isSame($meaning->of($back), $meaning->of($condition->plain()));
+            // Where charges ask, every test of a condition may stand.
+            $place = SchemaPlace::ofDefinition('chargeCondition');
+
+            return Meaning::isSame($meaning->of($back, $place), $meaning->of($condition->plain(), $place));
         } catch (UnreadableDocument) {
             return false;
         }

@@ -8,6 +8,7 @@ use Ithrel\Core\Compare\PriceSheet;
 use Ithrel\Core\Diff\Meaning;
 use Ithrel\Core\Document\JsonText;
 use Ithrel\Core\Setup\Condition\Condition;
+use Ithrel\Core\Setup\SchemaPlace;
 use Ithrel\Core\Setup\Setup;
 use Ithrel\Core\Table\Csv;
 use Ithrel\Core\Words\ConditionWords;
@@ -36,12 +37,19 @@ final class SetupSheet
     public function options(): string
     {
         $lines = [];
+        $options = SchemaPlace::ofDocument()->holding(new \stdClass())->at('options')->holding([]);
         foreach (NamedMembers::listed($this->document['options'] ?? null) as $o => $option) {
             $code = is_string($option['code'] ?? null) ? $option['code'] : '';
-            $lines[] = [[$code, ''], SheetPaths::of($option), $this->setup->options[$o]->shownWhen];
+            $place = $options->at(0)->holding(NamedMembers::objects($option));
+            $lines[] = [[$code, ''], SheetPaths::of($option), $this->setup->options[$o]->shownWhen, $place];
             foreach (NamedMembers::listed($option['values'] ?? null) as $v => $value) {
                 $own = is_scalar($value['code'] ?? null) ? (string) $value['code'] : '';
-                $lines[] = [['', $own], SheetPaths::of($value), $this->setup->options[$o]->values[$v]->allowedWhen];
+                $lines[] = [
+                    ['', $own],
+                    SheetPaths::of($value),
+                    $this->setup->options[$o]->values[$v]->allowedWhen,
+                    $place->at('values')->holding([])->at(0)->holding(NamedMembers::objects($value)),
+                ];
             }
         }
 
@@ -60,12 +68,15 @@ final class SetupSheet
             return null;
         }
         $lines = [];
+        $variant = SchemaPlace::ofDocument()->holding(new \stdClass())->at('variants')->holding(new \stdClass());
+        $place = $variant->at('rows')->holding([])->at(0)->holding(new \stdClass());
         foreach (NamedMembers::listed($variants['rows'] ?? null) as $row) {
             $pick = is_array($row['pick'] ?? null) ? $row['pick'] : [];
             $lines[] = [
                 array_map(fn(string $code): string => $this->answer($code, $pick[$code] ?? null), $by),
                 SheetPaths::of($row),
                 null,
+                $place,
             ];
         }
 
@@ -82,7 +93,8 @@ final class SetupSheet
      *     list<string>,
      *     array<string, mixed>,
      *     Condition|null,
-     * }> $lines what it is known by, what it says by path, its condition
+     *     SchemaPlace,
+     * }> $lines what it is known by, what it says by path, its condition, and where it stands
      * @param \Closure(DraftSource): list<array<string, mixed>> $said by each line of a sheet that was read back
      */
     private function sheet(array $known, array $lines, \Closure $said): string
@@ -106,15 +118,16 @@ final class SetupSheet
         }
         $meaning = new Meaning($this->setup->currency->minorUnits);
         $back = $said(TableReader::read(Csv::text([$headings, ...$rows]), 'sheet', $this->setup->currency->minorUnits));
-        foreach ($lines as $n => [$lead, $says]) {
+        foreach ($lines as $n => [$lead, $says, , $line]) {
             foreach ($paths as $c => $path) {
                 $is = $says[$path] ?? null;
                 $found = $back[$n][$path] ?? null;
+                $place = SheetPaths::place($line, $path);
                 if (
                     null !== $is &&
                     !Meaning::isSame(
-                        $meaning->of(self::plain($is), basename($path)),
-                        $meaning->of(self::plain($found), basename($path)),
+                        $meaning->of(NamedMembers::objects($is), $place),
+                        $meaning->of(NamedMembers::objects($found), $place),
                     )
                 ) {
                     $rows[$n] = array_replace($rows[$n], [count($lead) + $c => SheetCell::json($is)]);
@@ -196,11 +209,5 @@ final class SetupSheet
         return 1 === count($same) && trim($label) === $label && 1 !== preg_match('/[;\n]|^\'/', $label)
             ? $label
             : $code;
-    }
-
-    /** Objects as Meaning takes them. */
-    private static function plain(mixed $value): mixed
-    {
-        return is_array($value) ? json_decode(json_encode($value, JSON_THROW_ON_ERROR)) : $value;
     }
 }

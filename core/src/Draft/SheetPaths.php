@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Ithrel\Core\Draft;
 
 use Ithrel\Core\Setup\Kind;
+use Ithrel\Core\Setup\SchemaPlace;
 
 /**
  * What the columns of a setup's own sheets hold: a path below an option, a value or a row, and how it is written in a
@@ -162,5 +163,15 @@ final class SheetPaths
         }
 
         return 1 === preg_match('/^[a-z][A-Za-z]*$/D', $heading) ? $heading : null;
+    }
+
+    /** Where a path of a line leads, as in "length/max". */
+    public static function place(SchemaPlace $line, string $path): SchemaPlace
+    {
+        foreach (explode('/', $path) as $n => $step) {
+            $line = (0 === $n ? $line : $line->holding(new \stdClass()))->at($step);
+        }
+
+        return $line;
     }
 }

@@ -6,6 +6,7 @@ namespace Ithrel\Core\Draft;
 
 use Ithrel\Core\Diff\Meaning;
 use Ithrel\Core\Document\Pointer;
+use Ithrel\Core\Setup\SchemaPlace;
 
 /**
  * Holds what a table says of an option, a value or a row against what the document says of it.
@@ -38,6 +39,7 @@ final readonly class TableComparison
     {
         $old = SheetPaths::of($own);
         $new = SheetPaths::of($this->translated($told));
+        $place = self::place($at, $own);
         $changes = [];
         foreach (array_intersect_key($facts, $new) as $path => $fact) {
             $was = $old[$path] ?? null;
@@ -45,7 +47,7 @@ final readonly class TableComparison
                 !$fact->isSure ||
                 'code' === $path ||
                 ('label' === $path && !$this->isNewLabel($own, $fact)) ||
-                $this->isSame($was, $new[$path], $path)
+                $this->isSame($was, $new[$path], SheetPaths::place($place, $path))
             ) {
                 continue;
             }
@@ -62,7 +64,7 @@ final readonly class TableComparison
         }
         $left = $old;
         foreach (array_intersect_key($blank, $old) as $path => $from) {
-            if ($this->isSame($old[$path], null, $path)) {
+            if ($this->isSame($old[$path], null, SheetPaths::place($place, $path))) {
                 continue;
             }
             unset($left[$path]);
@@ -96,14 +98,28 @@ final readonly class TableComparison
         return $this->isExact && $label->text() !== ($own['code'] ?? null);
     }
 
-    private function isSame(mixed $a, mixed $b, string $path): bool
+    private function isSame(mixed $a, mixed $b, SchemaPlace $place): bool
     {
-        $key = basename($path);
-        $of = fn(mixed $value): mixed => $this->meaning->of(
-            json_decode(json_encode([$key => $value], JSON_THROW_ON_ERROR)),
-        );
+        $of = fn(mixed $value): mixed => $this->meaning->ofMember(NamedMembers::objects($value), $place);
 
         return Meaning::isSame($of($a), $of($b));
+    }
+
+    /**
+     * What stands at a place of the document: an option, one of its values, or a row.
+     *
+     * @param array<array-key, mixed> $own
+     */
+    private static function place(string $at, array $own): SchemaPlace
+    {
+        $place = SchemaPlace::ofDocument();
+        foreach (Pointer::steps($at) as $step) {
+            // Values of all kinds of options say the same.
+            $around = ctype_digit($step) ? [] : (object) ['kind' => 'one'];
+            $place = $place->holding($around)->at(ctype_digit($step) ? (int) $step : $step);
+        }
+
+        return $place->holding(NamedMembers::objects($own));
     }
 
     /**

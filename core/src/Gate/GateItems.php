@@ -54,20 +54,12 @@ final class GateItems
     /** Of what stands at the place of a finding, and of what it says. */
     private static function print(Setup $setup, mixed $document, Finding $finding): string
     {
-        $node = $document;
-        foreach ('' === $finding->at ? [] : explode('/', substr($finding->at, 1)) as $step) {
-            $step = strtr($step, ['~1' => '/', '~0' => '~']);
-            $node =
-                $node instanceof \stdClass ? $node->{$step} ?? null : (is_array($node) ? $node[$step] ?? null : null);
-        }
+        $meaning = (new Meaning($setup->currency->minorUnits))->at($document, $finding->at);
 
         return substr(
             hash(
                 'sha256',
-                json_encode(
-                    [(new Meaning($setup->currency->minorUnits))->of($node), $finding->message],
-                    JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE,
-                ),
+                json_encode([$meaning, $finding->message], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE),
             ),
             0,
             12,

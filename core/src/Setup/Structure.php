@@ -43,6 +43,8 @@ final class Structure
             $this->validator->setStopAtFirstError(false);
             // The schema asks for nothing that is not evaluated, so nothing needs to be kept of what was.
             $this->validator->parser()->setOption('allowUnevaluated', false);
+            // What is left out stays out; a default says what that means (SchemaPlace).
+            $this->validator->parser()->setOption('allowDefaults', false);
             $this->validator->resolver()?->registerFile('urn:ithrel:setup:1', $this->schemaFile);
         }
         // The longest list is counted before each of its members is looked at, which takes a second for some thousands.

@@ -173,7 +173,9 @@ final class SetupSheetTest extends TestCase
             $setup->currency->code,
         )->document;
         $meaning = new Meaning($minor);
-        $of = static fn(mixed $whole): mixed => $meaning->of(json_decode(json_encode($whole, JSON_THROW_ON_ERROR)));
+        $of = static fn(mixed $whole): mixed => $meaning->ofDocument(
+            json_decode(json_encode($whole, JSON_THROW_ON_ERROR)),
+        );
         foreach (null === $sheet->rows() ? ['options'] : ['options', 'variants'] as $key) {
             self::assertTrue(
                 Meaning::isSame(

@@ -49,6 +49,74 @@ final class FindingsTest extends TestCase
             [['reach.option-dead', 'blocker', '/options/1/shownWhen']],
             $with($b(['shownWhen' => ['option' => 'a', 'is' => 'x']])),
         ];
+        $later = static fn(bool $isLater): array => $with(
+            Documents::one(
+                'c',
+                ['r', 's'],
+                [
+                    'values' => [
+                        ['code' => 'r', 'label' => 'R', 'hidden' => $isLater],
+                        ['code' => 's', 'label' => 'S'],
+                    ],
+                ],
+            ),
+            $b(['shownWhen' => ['option' => 'c', 'is' => 'r']]),
+        );
+        yield 'what waits for a value that is kept for later is kept too' => [
+            $later(true),
+            [
+                ['reach.option-dead', 'note', '/options/2/shownWhen'],
+                ['reach.value-dead', 'note', '/options/1/values/0/hidden'],
+            ],
+            $later(false),
+        ];
+        $of = static fn(string $code, string $value): array => $b([
+            'code' => $code,
+            'label' => 'Colour',
+            'shownWhen' => ['option' => 'a', 'is' => $value],
+        ]);
+        yield 'two of one label that stand beside each other, not under parents that exclude each other' => [
+            $with($of('b', 'x'), $of('c', 'x')),
+            [['refer.twin', 'warning', '/options/2/label']],
+            $with($of('b', 'x'), $of('c', 'y')),
+        ];
+        $only = static fn(string $second): array => $with(
+            $b([
+                'values' => [
+                    ['code' => 'p', 'label' => 'Red', 'allowedWhen' => ['option' => 'a', 'is' => 'x']],
+                    ['code' => 'q', 'label' => 'Red', 'allowedWhen' => ['option' => 'a', 'is' => $second]],
+                ],
+            ]),
+        );
+        yield 'two values of one label that are on offer together' => [
+            $only('x'),
+            [['refer.twin', 'warning', '/options/1/values/1/label']],
+            $only('y'),
+        ];
+        $engraved = static fn(string $says): array => $with(
+            ['code' => 'f', 'label' => 'Engraving', 'kind' => 'flag', 'yes' => ['charge' => '4.00']],
+            [
+                'code' => 't',
+                'label' => 'Words (+' . $says . ')',
+                'kind' => 'text',
+                'length' => ['max' => 9],
+                'shownWhen' => ['option' => 'f', 'is' => true],
+            ],
+        );
+        yield 'a field that says what its opener costs' => [
+            $engraved('5.00'),
+            [['price.caption', 'warning', '/options/2/label']],
+            $engraved('4.00'),
+        ];
+        $styled = static fn(array $when): array => $with(
+            ['code' => 't', 'label' => 'Words', 'kind' => 'text', 'length' => ['max' => 9], 'styled' => ['s']],
+            ['shownWhen' => $when] + Documents::one('s', ['serif', 'sans']),
+        );
+        yield 'a style that is asked for when something is written' => [
+            $styled(['option' => 'a', 'is' => 'x']),
+            [['place.style', 'warning', '/options/1/styled/0']],
+            $styled(['option' => 't', 'filled' => true]),
+        ];
         yield 'a value never offered, told at its root' => [
             $with(
                 [

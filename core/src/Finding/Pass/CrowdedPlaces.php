@@ -9,6 +9,7 @@ use Ithrel\Core\Cart\Previews;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Finding\Together;
 use Ithrel\Core\Limit\GivenFile;
 use Ithrel\Core\Limit\Input;
 use Ithrel\Core\Reach\Reach;
@@ -76,8 +77,7 @@ final class CrowdedPlaces implements Pass
                         }
                     }
                 } elseif (
-                    $this->canMeet(
-                        $reach,
+                    (new Together($reach))->canHold(
                         new All(
                             '',
                             array_map(
@@ -135,11 +135,6 @@ final class CrowdedPlaces implements Pass
         return null;
     }
 
-    private function canMeet(Reach $reach, Condition $condition): bool
-    {
-        return gmp_sign((new Reach($reach->setup->asking($condition)))->wrongSales()) > 0;
-    }
-
     /**
      * @param non-empty-list<int> $set
      */
@@ -174,9 +169,10 @@ final class CrowdedPlaces implements Pass
         $shown = static fn(Option $o): Condition => $o->shownWhen ?? new All('', []);
         $either = new Any('', [
             new All('', [$shown($style), new Not('', $shown($text))]),
-            new All('', [$shown($text), new Not('', $shown($style))]),
+            // Who writes nothing needs no style.
+            new All('', [new FilledTest('', $text->code, true), new Not('', $shown($style))]),
         ]);
-        if ((null !== $style->shownWhen || null !== $text->shownWhen) && $this->canMeet($reach, $either)) {
+        if ((null !== $style->shownWhen || null !== $text->shownWhen) && (new Together($reach))->canHold($either)) {
             yield new Finding(
                 'place.style',
                 Severity::Warning,

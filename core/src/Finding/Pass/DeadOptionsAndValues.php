@@ -11,6 +11,7 @@ use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
 use Ithrel\Core\Reach\Known;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Reach\Reason\Cause;
 use Ithrel\Core\Reach\Reason\CauseKind;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Words\ReasonWords;
@@ -81,7 +82,15 @@ final class DeadOptionsAndValues implements Pass
                     );
             $value = null === $fact->value ? null : $reach->setup->options[$fact->option]->values[$fact->value];
             $at = DeadFacts::placeOf($fact, $reach);
+            $waits = [] !== array_filter($causes ?? [], static fn(Cause $c): bool => CauseKind::Hidden === $c->kind);
             yield match (true) {
+                $waits && true !== $value?->hidden => new Finding(
+                    null === $value ? 'reach.option-dead' : 'reach.value-dead',
+                    Severity::Note,
+                    $at,
+                    sprintf('Nobody gets to %s for now: %s.%s', $name, $because, $also),
+                    $detail,
+                ),
                 null === $value => new Finding(
                     'reach.option-dead',
                     Severity::Blocker,

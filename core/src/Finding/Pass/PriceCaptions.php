@@ -19,6 +19,7 @@ use Ithrel\Core\Reach\TooLarge;
 use Ithrel\Core\Setup\Charge\Charge;
 use Ithrel\Core\Setup\Charge\FixedCharge;
 use Ithrel\Core\Setup\Charge\PercentCharge;
+use Ithrel\Core\Setup\Condition\IsTest;
 use Ithrel\Core\Setup\Kind;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Setup;
@@ -56,6 +57,9 @@ final class PriceCaptions implements Pass
                 yield from $this->ofInput($setup, $option, $option->charge);
             } elseif ($option->kind->isInput()) {
                 foreach (self::said($setup, $option->label) as $amount) {
+                    if ($this->isOfOpener($setup, $option, $amount)) {
+                        continue;
+                    }
                     yield $this->told($option->at . '/label', $option->label, $amount, 'nothing is charged', [
                         'charged' => '0',
                     ]);
@@ -142,6 +146,27 @@ final class PriceCaptions implements Pass
                 ],
             );
         }
+    }
+
+    /** Whether what opens a field costs what the field says: "Engraving" is charged, its "Text (+4.00)" says so. */
+    private function isOfOpener(Setup $setup, Option $option, SaidAmount $said): bool
+    {
+        foreach ($option->shownWhen?->tests() ?? [] as $test) {
+            $opener = $test instanceof IsTest ? $setup->option($test->option) : null;
+            foreach ($opener->values ?? [] as $value) {
+                $charge = $value->charge;
+                if (
+                    ($charge instanceof FixedCharge && $said->amount->canBe($charge->amount)) ||
+                    ($charge instanceof PercentCharge &&
+                        $said->amount->isPercent &&
+                        $said->amount->canBe($charge->rate))
+                ) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 
     /**

@@ -7,7 +7,9 @@ namespace Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Finding;
 use Ithrel\Core\Finding\Pass;
 use Ithrel\Core\Finding\Severity;
+use Ithrel\Core\Finding\Together;
 use Ithrel\Core\Reach\Reach;
+use Ithrel\Core\Setup\Condition\Condition;
 use Ithrel\Core\Setup\Option;
 use Ithrel\Core\Setup\Value;
 
@@ -19,9 +21,11 @@ final class Twins implements Pass
     public function find(Reach $reach): iterable
     {
         $labels = [];
+        $together = new Together($reach);
         foreach ($reach->setup->options as $option) {
             $key = mb_strtolower(trim($option->label));
-            if (isset($labels[$key])) {
+            $first = $this->beside($option, $labels[$key] ?? [], $together);
+            if (null !== $first) {
                 yield new Finding(
                     'refer.twin',
                     Severity::Warning,
@@ -30,23 +34,24 @@ final class Twins implements Pass
                         'Two options are both called "%s"; on the order nobody can tell them apart.',
                         $option->label,
                     ),
-                    ['first' => $labels[$key]],
+                    ['first' => $first->code],
                 );
             }
-            $labels[$key] ??= $option->code;
+            $labels[$key][] = $option;
             $values = $skus = [];
             foreach ($option->values as $value) {
                 $name = mb_strtolower(trim($value->label));
-                if (isset($values[$name])) {
+                $other = $this->beside($value, $values[$name] ?? [], $together);
+                if (null !== $other) {
                     yield new Finding(
                         'refer.twin',
                         Severity::Warning,
                         $value->at . '/label',
                         sprintf('%s offers "%s" twice.', $option->name(), $value->label),
-                        ['option' => $option->code, 'first' => $values[$name]],
+                        ['option' => $option->code, 'first' => $other->code],
                     );
                 }
-                $values[$name] ??= $value->code;
+                $values[$name][] = $value;
                 if (null !== $value->sku && isset($skus[$value->sku])) {
                     yield new Finding(
                         'refer.twin',
@@ -68,6 +73,28 @@ final class Twins implements Pass
             }
             yield from $this->pictures($option);
         }
+    }
+
+    /**
+     * Which of some things a shopper can see beside one; what never stands beside it is told apart by that.
+     *
+     * @template T of Option|Value
+     *
+     * @param T $one
+     * @param list<T> $others
+     *
+     * @return T|null
+     */
+    private function beside(Option|Value $one, array $others, Together $together): Option|Value|null
+    {
+        $when = static fn(Option|Value $o): ?Condition => $o instanceof Option ? $o->shownWhen : $o->allowedWhen;
+        foreach ($others as $other) {
+            if ($together->can($when($one), $when($other))) {
+                return $other;
+            }
+        }
+
+        return null;
     }
 
     /**
