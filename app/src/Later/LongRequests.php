@@ -9,6 +9,7 @@ use Ithrel\App\People\Changes;
 use Ithrel\App\People\Needs;
 use Ithrel\App\People\Role;
 use Ithrel\App\Work\Within;
+use Ithrel\Core\Document\JsonText;
 use Ithrel\Core\Work\OutOfBudget;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -56,8 +57,20 @@ final readonly class LongRequests
             $request->isMethodSafe() ||
             Role::Reader === $needs?->role ||
             MayTakeLong::isSaidOf($event->getAttributes(Changes::class), $event->getAttributes(MayTakeLong::class));
+        $bytes = strlen($request->getContent());
+        // What is larger than any document is refused at once; what works step by step asks for itself.
+        $isLong =
+            $bytes > self::AT_ONCE &&
+            $bytes <= JsonText::MAX_BYTES &&
+            [] === $event->getAttributes(MayTakeLong::class);
         $controller = $event->getController();
-        $within = function (mixed ...$arguments) use ($controller, $request, $watch, $isAnsweredLater): mixed {
+        $within = function (mixed ...$arguments) use (
+            $controller,
+            $request,
+            $watch,
+            $isAnsweredLater,
+            $isLong,
+        ): mixed {
             $work = static fn(): mixed => call_user_func_array($controller, $arguments);
             if ($watch instanceof \Closure) {
                 return Within::seconds(self::SECONDS_OF_WORKER, $work, $watch);
@@ -65,7 +78,7 @@ final readonly class LongRequests
             if (!$isAnsweredLater) {
                 return Within::seconds(self::SECONDS_OF_CHANGE, $work);
             }
-            if (strlen($request->getContent()) > self::AT_ONCE) {
+            if ($isLong) {
                 return self::later($this->answers->ask($request));
             }
             try {

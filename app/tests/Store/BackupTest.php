@@ -16,6 +16,9 @@ final class BackupTest extends TestCase
         $this->folder = sys_get_temp_dir() . '/ithrel-backup-' . bin2hex(random_bytes(5));
         mkdir($this->folder, 0o700);
         $this->console(0, 'upgrade');
+        foreach ((array) glob($this->folder . '/test.sqlite.before-*') as $copy) {
+            unlink((string) $copy);
+        }
     }
 
     protected function tearDown(): void
