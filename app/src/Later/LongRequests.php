@@ -60,17 +60,9 @@ final readonly class LongRequests
         $bytes = strlen($request->getContent());
         // What is larger than any document is refused at once; what works step by step asks for itself.
         $isLong =
-            $bytes > self::AT_ONCE &&
-            $bytes <= JsonText::MAX_BYTES &&
-            [] === $event->getAttributes(MayTakeLong::class);
+            $bytes > self::AT_ONCE && $bytes <= JsonText::MAX_BYTES && [] === $event->getAttributes(MayTakeLong::class);
         $controller = $event->getController();
-        $within = function (mixed ...$arguments) use (
-            $controller,
-            $request,
-            $watch,
-            $isAnsweredLater,
-            $isLong,
-        ): mixed {
+        $within = function (mixed ...$arguments) use ($controller, $request, $watch, $isAnsweredLater, $isLong): mixed {
             $work = static fn(): mixed => call_user_func_array($controller, $arguments);
             if ($watch instanceof \Closure) {
                 return Within::seconds(self::SECONDS_OF_WORKER, $work, $watch);

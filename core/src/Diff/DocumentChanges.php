@@ -268,7 +268,7 @@ final class DocumentChanges
         $message = match (true) {
             null === $old => sprintf('%s is new%s.', $name, is_string($new) ? ': ' . self::shown($new) : ''),
             null === $new => sprintf('%s is gone%s.', $name, is_string($old) ? '; it was ' . self::shown($old) : ''),
-            is_scalar($old) && is_scalar($new) => sprintf(
+            (is_string($old) || is_bool($old)) && (is_string($new) || is_bool($new)) => sprintf(
                 '%s was %s, is now %s.',
                 $name,
                 self::shown($old),
@@ -280,9 +280,9 @@ final class DocumentChanges
         return new DocumentChange(null === $new ? $oldAt : $newAt, null === $new ? 'old' : 'new', $old, $new, $message);
     }
 
-    private static function shown(bool|int|float|string $value): string
+    private static function shown(bool|string $value): string
     {
-        return is_bool($value) ? ($value ? 'yes' : 'no') : mb_strimwidth((string) $value, 0, 80, '…', 'UTF-8');
+        return is_bool($value) ? ($value ? 'yes' : 'no') : mb_strimwidth($value, 0, 80, '…', 'UTF-8');
     }
 
     private static function named(string $name, string $key): string

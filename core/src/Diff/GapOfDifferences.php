@@ -21,9 +21,9 @@ final readonly class GapOfDifferences implements PriceGap
 
     public function of(int $base, int $other): string
     {
-        $grid = 10 ** max(0, $this->places - $this->minor);
+        $noughts = str_repeat('0', max(0, $this->places - $this->minor));
         foreach ([$base, $other] as $sum) {
-            if (Sums::NONE !== $sum && 0 !== $sum % $grid) {
+            if (Sums::NONE !== $sum && 0 !== $sum && !str_ends_with((string) $sum, $noughts)) {
                 throw new OffGrid();
             }
         }

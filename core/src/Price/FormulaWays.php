@@ -80,7 +80,7 @@ final class FormulaWays
         $this->asked = array_filter($asked, static fn(Option $o): bool => Kind::Note !== $o->kind);
         $this->quantities = $this->quantities($formula);
         // As many answers of each option as fit when every one meets every other.
-        $each = (int) floor((self::MOST / count($this->quantities)) ** (1 / max(1, count($this->asked))));
+        $each = self::root(intdiv(self::MOST, count($this->quantities)), max(1, count($this->asked)));
         $answers = [];
         foreach ($this->asked as $index => $option) {
             $own = $this->answers($option, max(self::FEW, $each));
@@ -97,6 +97,17 @@ final class FormulaWays
         /** @var \ArrayObject<int, bool> $selectable */
         $selectable = new \ArrayObject();
         $this->selectable = $selectable;
+    }
+
+    /** The largest whole number of which so many multiplied with one another are no more than some number. */
+    private static function root(int $most, int $times): int
+    {
+        $root = 1;
+        while (array_product(array_fill(0, min($times, 12), $root + 1)) <= $most) {
+            ++$root;
+        }
+
+        return $root;
     }
 
     /**

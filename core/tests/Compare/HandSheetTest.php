@@ -132,7 +132,9 @@ final class HandSheetTest extends TestCase
             [['total', 'cart', $sale->lines[0]['total'], '99.50']],
             $this->told($sale, $with($only($sale, '99,50'))[$sale->number]),
         );
-        self::assertSame('accepted', $this->told($sale, $with($only($sale, 'refused'))[$sale->number])[0][0]);
+        foreach (['refused', 'not taken', 'Not taken'] as $text) {
+            self::assertSame('accepted', $this->told($sale, $with($only($sale, $text))[$sale->number])[0][0], $text);
+        }
         $refused = $this->required();
         self::assertSame(
             [['accepted', 'cart', 'refused, naming Size', 'taken']],

@@ -117,6 +117,20 @@ final class FindingsTest extends TestCase
             [['place.style', 'warning', '/options/1/styled/0']],
             $styled(['option' => 't', 'filled' => true]),
         ];
+        $day = static fn(array $closed): array => $with([
+            'code' => 'd',
+            'label' => 'Day',
+            'kind' => 'date',
+            'earliest' => '2030-01-07',
+            'latest' => '2030-02-04',
+            'weekdays' => [1],
+            'closed' => $closed,
+        ]);
+        yield 'a day is found past weeks that are closed' => [
+            $day(['2030-01-07', '2030-01-14', '2030-01-21', '2030-01-28', '2030-02-04']),
+            [['limit.impossible', 'blocker', '/options/1']],
+            $day(['2030-01-07', '2030-01-14', '2030-01-21', '2030-01-28']),
+        ];
         yield 'a value never offered, told at its root' => [
             $with(
                 [
@@ -424,6 +438,20 @@ final class FindingsTest extends TestCase
             [['price.negative', 'blocker', '/item/price'], ['price.zero', 'blocker', '/item/price']],
             ['charges' => []],
         ];
+        // 0.02 less a third, twice: exactly more than nothing, and nothing once each amount is rounded.
+        $third = static fn(string $of): array => [
+            'item' => ['price' => '0.02'] + $item([]),
+            'rounding' => ['mode' => 'up', 'at' => 'effect'],
+            'charges' => array_map(static fn(string $id): array => ['id' => $id, 'how' => 'percent', 'rate' => $of], [
+                'c',
+                'd',
+            ]),
+        ];
+        yield 'sold for nothing by rounding alone' => [
+            $third('-33') + $with(),
+            [['price.zero', 'blocker', '/item/price']],
+            ['charges' => []],
+        ];
         yield 'two bases' => [
             $with([
                 'code' => 'f',
@@ -475,6 +503,17 @@ final class FindingsTest extends TestCase
             $with($file('PNG, max 4 MB, at least 300 dpi.')),
             [['limit.caption', 'warning', '/options/1/help']],
             $with($file('PNG, up to 5 MB, at least 300 dpi.')),
+        ];
+        $kilo = static fn(string $help, int $most): array => ['maxBytes' => $most] + $file($help);
+        yield 'kilobytes by either reading, kibibytes by one' => [
+            $with($kilo('PNG, up to 500 KiB.', 500_000)),
+            [['limit.caption', 'warning', '/options/1/help']],
+            $with($kilo('PNG, up to 500 KiB.', 512_000)),
+        ];
+        yield 'kilobytes of a thousand' => [
+            $with($kilo('PNG, up to 500 kB.', 500_001)),
+            [['limit.caption', 'warning', '/options/1/help']],
+            $with($kilo('PNG, up to 500 kB.', 500_000)),
         ];
         yield 'as many files' => [
             $with($file('Up to 3 pictures.')),

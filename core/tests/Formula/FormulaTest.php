@@ -66,6 +66,10 @@ final class FormulaTest extends TestCase
                 '9 ** 9 ** 9' => '!too-large',
                 '(9 ** 100) ** 100' => '!too-large',
                 '2 ** 0.5' => '!too-large',
+                '2 ** 100' => '1267650600228229401496703205376',
+                '2 ** 101' => '!too-large',
+                '2 ** -101' => '!too-large',
+                '1 ** 101' => '!too-large',
                 '0 ** -1' => '!division-by-zero',
             ]
             as $expression => $value

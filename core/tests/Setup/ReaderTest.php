@@ -15,6 +15,27 @@ use PHPUnit\Framework\TestCase;
 
 final class ReaderTest extends TestCase
 {
+    public function testALevelThatIsAPercentageOfItselfIsTold(): void
+    {
+        $level = static fn(string $code, string $of): array => ['code' => $code, 'percent' => '50', 'of' => $of];
+        try {
+            Documents::setup([
+                'levels' => [$level('a', 'b'), $level('b', 'c'), $level('c', 'b'), ['code' => 'd', 'amount' => '3']],
+                'options' => [],
+            ]);
+            self::fail('It cannot be worked out.');
+        } catch (UnreadableDocument $e) {
+            self::assertSame(
+                [
+                    '/levels/0 The price level "a" is a percentage of itself, by way of a, b, c.',
+                    '/levels/1 The price level "b" is a percentage of itself, by way of b, c.',
+                    '/levels/2 The price level "c" is a percentage of itself, by way of c, b.',
+                ],
+                array_map(static fn(Problem $p): string => $p->at . ' ' . $p->message, $e->problems),
+            );
+        }
+    }
+
     /**
      * @return iterable<string, array{string, array<string, string>}> text, and place => part of the message
      */

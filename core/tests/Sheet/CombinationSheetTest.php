@@ -48,6 +48,38 @@ final class CombinationSheetTest extends TestCase
         self::assertGreaterThan(2_000, $lines);
     }
 
+    #[TestDox('endings are not shared where one beginning is a wrong sale already and the other is none yet')]
+    public function testALongListOfWrongSales(): void
+    {
+        $one = static fn(string $code): array => Documents::one($code, ['x', 'y', 'z', 'w']);
+        $never = static fn(string $a, string $b): array => [
+            'never' => ['all' => [['option' => $a, 'is' => 'x'], ['option' => $b, 'is' => 'y']]],
+            'because' => 'They do not fit.',
+        ];
+        $reach = Documents::reach([
+            'options' => [
+                ...array_map($one, ['a', 'b']),
+                // As many as keep the endings of one beginning within what is shared.
+                ...array_map(
+                    static fn(int $n): array => ['code' => 'f' . $n, 'label' => 'F' . $n, 'kind' => 'flag'],
+                    range(1, 7),
+                ),
+                ...array_map($one, ['e', 'f']),
+            ],
+            'guards' => [$never('a', 'b'), $never('e', 'f')],
+        ]);
+        $listing = new Listing($reach, Listing::WRONG_SALE);
+        $total = gmp_intval($listing->total());
+        self::assertSame(25 * 128 * 25 - 24 * 128 * 24, $total);
+        $sheet = new CombinationSheet($reach);
+        $expected = '';
+        foreach ($listing->from(gmp_init(0), $total) as $n => $state) {
+            $expected .= Csv::text([$sheet->row(gmp_init($n), $state)]);
+        }
+        $found = implode('', iterator_to_array($sheet->csv($listing, gmp_init(0), $total), false));
+        self::assertSame($expected, $found);
+    }
+
     public function testLabelsThatNeedQuotesHaveThem(): void
     {
         $reach = Documents::reach([

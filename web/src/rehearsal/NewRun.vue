@@ -36,7 +36,9 @@ const offered = computed(() =>
 </script>
 
 <template>
-  <form class="new" @submit.prevent="begin.mutate()">
+  <!-- At once and whole: a field that came in later would stand where the button was just pressed. -->
+  <p v-if="!shop.isFetched.value" class="waiting quiet" role="status">Asking which shops there are…</p>
+  <form v-else class="new" @submit.prevent="begin.mutate()">
     <v-text-field
       v-model="address"
       label="Address of the item in a shop that speaks the shop interface"
@@ -97,6 +99,10 @@ const offered = computed(() =>
   flex-wrap: wrap;
   gap: 8px;
   align-items: center;
+}
+
+.waiting {
+  min-height: 40px;
 }
 .address {
   flex: 1 1 300px;

@@ -31,7 +31,7 @@ final class Meetings
                 $this->answers[] = [$cell, $letter];
             }
         }
-        if (count($this->answers) ** 2 / 2 > $most) {
+        if (count($this->answers) * count($this->answers) > 2 * $most) {
             return;
         }
         foreach ($this->answers as $a => [$cell, $letter]) {
