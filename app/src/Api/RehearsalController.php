@@ -278,7 +278,7 @@ final readonly class RehearsalController
             responses: [
                 new OA\Response(
                     response: 200,
-                    description: 'How far it is, with the likely places.',
+                    description: 'How far it is, with the likely places where they are soon found.',
                     content: new OA\JsonContent(ref: '#/components/schemas/RehearsalView'),
                 ),
             ],
@@ -287,6 +287,31 @@ final readonly class RehearsalController
     public function get(string $run): JsonResponse
     {
         return new JsonResponse($this->views->full($this->rehearsals->get($run)));
+    }
+
+    #[Route('/api/rehearsals/{run}/likely', methods: ['GET'])]
+    #[
+        OA\Get(
+            path: '/api/rehearsals/{run}/likely',
+            operationId: 'getLikelyPlaces',
+            parameters: [
+                new OA\Parameter(name: 'run', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Where the differences of a finished run most likely come from.',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/LikelyPlace'),
+                    ),
+                ),
+            ],
+        ),
+    ]
+    public function likely(string $run): JsonResponse
+    {
+        return new JsonResponse($this->views->likelyPlaces($this->rehearsals->get($run)));
     }
 
     #[Route('/api/rehearsals/{run}/cancel', methods: ['POST'])]

@@ -35,20 +35,51 @@ final readonly class RehearsalViews
         return $this->view($rehearsal, []);
     }
 
+    /** With its likely places, where they are known or soon found; it opens without them. */
     public function full(Rehearsal $rehearsal): RehearsalView
     {
         if (!$rehearsal->state()->isOver()) {
             return $this->soFar($rehearsal);
         }
-        $checks = array_map(TriedCheck::of(...), $this->checks->of($rehearsal));
+        $checks = $this->tried($rehearsal);
         $unseen = null === $rehearsal->page() ? [] : TriedCheck::unseenByAll($checks);
         $seen = TriedCheck::seen($checks);
-        if ([] === array_filter($seen, static fn(Seen $s): bool => [] !== $s->differences)) {
+        if (!self::hasDifferences($seen)) {
             return $this->view($rehearsal, [], $unseen);
         }
         $setup = $this->setup($rehearsal);
+        $likely = $this->diagnoses->atOnce($rehearsal, $setup, $seen);
 
-        return $this->view($rehearsal, self::likely($setup, $this->diagnoses->of($rehearsal, $setup, $seen)), $unseen);
+        return $this->view($rehearsal, null === $likely ? null : self::likely($setup, $likely), $unseen);
+    }
+
+    /**
+     * However long it takes to find them.
+     *
+     * @return list<LikelyPlace>
+     */
+    public function likelyPlaces(Rehearsal $rehearsal): array
+    {
+        $seen = $rehearsal->state()->isOver() ? TriedCheck::seen($this->tried($rehearsal)) : [];
+        $setup = $this->setup($rehearsal);
+
+        return self::hasDifferences($seen) ? self::likely($setup, $this->diagnoses->of($rehearsal, $setup, $seen)) : [];
+    }
+
+    /**
+     * @return list<TriedCheck>
+     */
+    private function tried(Rehearsal $rehearsal): array
+    {
+        return array_map(TriedCheck::of(...), $this->checks->of($rehearsal));
+    }
+
+    /**
+     * @param list<Seen> $seen
+     */
+    private static function hasDifferences(array $seen): bool
+    {
+        return [] !== array_filter($seen, static fn(Seen $s): bool => [] !== $s->differences);
     }
 
     /**
@@ -113,10 +144,10 @@ final readonly class RehearsalViews
     }
 
     /**
-     * @param list<LikelyPlace> $likely
+     * @param list<LikelyPlace>|null $likely null: they are still to be found
      * @param list<string> $unseen what no check looked at
      */
-    private function view(Rehearsal $rehearsal, array $likely, array $unseen = []): RehearsalView
+    private function view(Rehearsal $rehearsal, ?array $likely, array $unseen = []): RehearsalView
     {
         $tally = $this->checks->tally($rehearsal);
         $revision = $rehearsal->revision();

@@ -157,7 +157,7 @@ final readonly class Launches
         $reader = Reader::shipped();
         $today = Today::of(Shelf::today());
         $diff = Within::orNothing(
-            self::SECONDS_OF_DIFF,
+            1000 * self::SECONDS_OF_DIFF,
             static fn(): DiffResult => SetupDiff::between(
                 ReadDocument::of($reader, $last->document(), $today),
                 ReadDocument::of($reader, $stored->latest()->document(), $today),

@@ -21,7 +21,22 @@ final readonly class Diagnoses
     /** Seconds that one may take; what was found when they are nearly over is told. */
     private const SECONDS = 30;
 
-    public function __construct(private KeptFolder $kept, private Engine $engine) {}
+    /**
+     * @param int $milliseconds for which a run that is opened waits for its own
+     */
+    public function __construct(private KeptFolder $kept, private Engine $engine, private int $milliseconds) {}
+
+    /**
+     * The same where it is known, or soon found.
+     *
+     * @param list<Seen> $seen
+     *
+     * @return list<Likely>|null null: it takes longer
+     */
+    public function atOnce(Rehearsal $rehearsal, Setup $setup, array $seen): ?array
+    {
+        return Within::orNothing($this->milliseconds, fn(): array => $this->of($rehearsal, $setup, $seen));
+    }
 
     /**
      * @param list<Seen> $seen

@@ -68,9 +68,9 @@ final class Within
      * @throws TooLarge where the work does
      * @throws UnreadableDocument where the work does
      */
-    public static function orNothing(int $seconds, \Closure $work): mixed
+    public static function orNothing(int $milliseconds, \Closure $work): mixed
     {
-        $budget = new Budget(static fn(): int => (int) hrtime(true), 1000 * $seconds);
+        $budget = new Budget(static fn(): int => (int) hrtime(true), $milliseconds);
         try {
             return $budget->run($work);
         } catch (OutOfBudget $e) {

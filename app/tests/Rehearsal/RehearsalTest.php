@@ -82,6 +82,36 @@ final class RehearsalTest extends ApiTestCase
         );
     }
 
+    public function testARunOpensBeforeItIsKnownWhereItsDifferencesComeFrom(): void
+    {
+        $run = $this->rehearse($this->bringIn('04-engraved-plate'), ['length-off-by-one']);
+        $this->work();
+        $_SERVER['ITHREL_DIAGNOSIS_MILLISECONDS'] = $_ENV['ITHREL_DIAGNOSIS_MILLISECONDS'] = '0';
+        try {
+            self::ensureKernelShutdown();
+            $this->browser = self::createClient(['debug' => false]);
+            $this->browser->disableReboot();
+            $kept = self::getContainer()->getParameter('app.var');
+            self::assertIsString($kept);
+            array_map(
+                static fn(mixed $file): bool => @unlink((string) $file),
+                (array) glob($kept . '/kept/documents/*-likely-*'),
+            );
+            $opened = $this->send('GET', '/api/rehearsals/' . $run['id'], null, 200);
+            self::assertNull($opened['likely']);
+            self::assertGreaterThan(0, $opened['differs']);
+            $likely = $this->send('GET', '/api/rehearsals/' . $run['id'] . '/likely', null, 200);
+            self::assertSame('/options/1/length', $likely[0]['at']);
+            self::assertSame(
+                $likely,
+                $this->send('GET', '/api/rehearsals/' . $run['id'], null, 200)['likely'],
+                'It is kept.',
+            );
+        } finally {
+            unset($_SERVER['ITHREL_DIAGNOSIS_MILLISECONDS'], $_ENV['ITHREL_DIAGNOSIS_MILLISECONDS']);
+        }
+    }
+
     public function testAFaultIsFoundShownStageByStageAndExplained(): void
     {
         $id = $this->bringIn('04-engraved-plate');
@@ -92,6 +122,7 @@ final class RehearsalTest extends ApiTestCase
         self::assertGreaterThan(0, $run['differs']);
         self::assertSame('/options/1/length', $run['likely'][0]['at']);
         self::assertSame('the length of Engraving', $run['likely'][0]['words']);
+        self::assertSame($run['likely'], $this->send('GET', '/api/rehearsals/' . $run['id'] . '/likely', null, 200));
         self::assertNull(
             $this->send('GET', '/api/setups', null, 200)['rows'][0]['rehearsal'],
             'A shop with faults switched on tells nothing of the setup.',

@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { useDesk } from '../desk/useDesk'
-import type { Rehearsal } from '../shared/api'
+import type { LikelyPlace } from '../shared/api'
 
 /** Where the differences of a run most likely come from, each with how many of them it explains. */
-defineProps<{ run: Rehearsal; place: string | null }>()
+defineProps<{ differs: number; likely: LikelyPlace[]; place: string | null }>()
 const emit = defineEmits<{ choose: [at: string | undefined] }>()
 const desk = useDesk()
 </script>
 
 <template>
   <section class="likely" aria-label="Likely places">
-    <h2>Likely {{ run.likely.length === 1 ? 'place' : 'places' }}</h2>
+    <h2>Likely {{ likely.length === 1 ? 'place' : 'places' }}</h2>
     <ol>
-      <li v-for="l in run.likely.slice(0, 4)" :key="l.at">
+      <li v-for="l in likely.slice(0, 4)" :key="l.at">
         <button
           type="button"
           class="bare explains"
@@ -20,7 +20,7 @@ const desk = useDesk()
           :title="place === l.at ? 'Show all checks' : 'Show these checks alone'"
           @click="emit('choose', place === l.at ? undefined : l.at)"
         >
-          <strong>{{ l.explains }}</strong> of {{ run.differs }}
+          <strong>{{ l.explains }}</strong> of {{ differs }}
         </button>
         <router-link :to="{ name: 'outline', params: { id: desk.id }, query: { at: l.at } }">{{
           l.words

@@ -120,6 +120,20 @@ describe('a rehearsal', () => {
     )
   })
 
+  it('opens before it is known where the differences come from', async () => {
+    serve(
+      served({
+        '/api/rehearsals/r1': { ...run, likely: null },
+        '/api/rehearsals/r1/likely': run.likely,
+      }),
+    )
+    const w = await sheet()
+    await vi.waitFor(() => {
+      expect(w.get('.likely li').text()).toContain('the charge of Size: Large')
+    })
+    expect(w.text()).not.toContain('Finding out')
+  })
+
   it('asks for what changed alone while a run goes on', async () => {
     const asked: string[] = []
     let now: Rehearsal = { ...run, state: 'running', endedAt: null, waiting: 2 }

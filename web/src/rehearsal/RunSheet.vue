@@ -84,7 +84,12 @@ const purposes = computed(() => [
     title,
   })),
 ])
-const explained = computed(() => run.value?.likely.find((l) => l.at === place.value)?.checks ?? null)
+/** A run opens at once; what takes longer to find is asked for by itself. */
+const late = useQuery(
+  computed(() => ({ ...queries.likely(run.value?.id ?? ''), enabled: run.value?.likely === null })),
+)
+const likely = computed(() => run.value?.likely ?? late.data.value ?? null)
+const explained = computed(() => likely.value?.find((l) => l.at === place.value)?.checks ?? null)
 const shown = computed(() =>
   all.value.filter(
     (c) =>
@@ -198,9 +203,14 @@ function title(r: Rehearsal): string {
       <p v-if="!run.current" class="look old">
         This was revision {{ run.revision }}; the setup has changed since. Rehearse it anew.
       </p>
+      <Trouble v-if="late.error.value" :error="late.error.value" class="look" />
+      <p v-else-if="likely === null" class="look quiet" role="status">
+        Finding out where the differences come from…
+      </p>
       <LikelyPlaces
-        v-if="run.likely.length"
-        :run="run"
+        v-else-if="likely.length"
+        :differs="run.differs"
+        :likely="likely"
         :place="place"
         @choose="(at) => view.change({ place: at })"
       />

@@ -268,6 +268,12 @@ export const queries = {
       refetchInterval: ({ state }) =>
         state.data && ['planning', 'running'].includes(state.data.state) ? RUNNING_MILLISECONDS : false,
     }),
+  likely: (run: string) =>
+    queryOptions({
+      queryKey: ['rehearsal', run, 'likely'],
+      queryFn: ({ signal }) =>
+        answer(client.GET('/api/rehearsals/{run}/likely', { params: { path: { run } }, signal })),
+    }),
   accepted: (id: string) =>
     infiniteQueryOptions({
       queryKey: ['gate', id, 'accepted'],

@@ -47,7 +47,7 @@ final readonly class RehearsalView
      * @param string|null $address of the page that is tried; null: by hand
      * @param list<string> $faults that the rehearsal shop was told to have
      * @param list<string> $leftOut what the plan left out
-     * @param list<LikelyPlace> $likely
+     * @param list<LikelyPlace>|null $likely null: they take longer to find, and have an address of their own
      * @param string|null $page the mapped page that is tried in a browser
      * @param list<string> $unseen stages and fields that no check looked at
      */
@@ -76,9 +76,14 @@ final readonly class RehearsalView
         #[OA\Property] public int $combinations,
         #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $leftOut,
         #[
-            OA\Property(type: 'array', items: new OA\Items(ref: '#/components/schemas/LikelyPlace')),
+            OA\Property(
+                description: 'null: they take longer to find, and have an address of their own',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/LikelyPlace'),
+                nullable: true,
+            ),
         ]
-        public array $likely,
+        public ?array $likely,
         #[OA\Property] public ?string $page,
         #[OA\Property(type: 'array', items: new OA\Items(type: 'string'))] public array $unseen,
     ) {}
