@@ -17,6 +17,7 @@ use Ithrel\Core\Tests\Support\Documents;
 use Ithrel\Core\Tests\Support\InputCases;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\DataProviderExternal;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
 /**
@@ -24,6 +25,26 @@ use PHPUnit\Framework\TestCase;
  */
 final class BoundariesTest extends TestCase
 {
+    #[TestWith(['earliest', '9999-12-31', '9996-02-29'])]
+    #[TestWith(['latest', '9999-12-31', '2028-02-29'])]
+    #[TestWith(['earliest', '9997-01-01', '9996-02-29'])]
+    #[TestWith(['latest', '0001-01-01', '0004-02-29'])]
+    public function testDaysAtTheEndsOfWhatFourDigitsWrite(string $key, string $day, string $leap): void
+    {
+        $reach = Documents::reach([
+            'options' => [['code' => 'd', 'label' => 'D', 'kind' => 'date', 'weekdays' => [1, 5, 6], $key => $day]],
+        ]);
+        $rows = [];
+        foreach ((new Boundaries($reach))->sheets() as $sheet) {
+            $rows += 'd' === $sheet->option ? array_column($sheet->rows, 'answer', 'about') : [];
+        }
+        self::assertContains($day, $rows);
+        self::assertContains($leap, $rows);
+        foreach (array_filter($rows, is_string(...)) as $about => $answer) {
+            self::assertDoesNotMatchRegularExpression('/^-|^\d{5}/', $answer, $about);
+        }
+    }
+
     /**
      * @param array<string, mixed> $option
      * @param array<array-key, string> $edges

@@ -14,6 +14,7 @@ final readonly class DateCandidates
 {
     private const DAYS = [1 => 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
     private const MOST_CLOSED = 40;
+    private const LAST_LEAP_YEAR = 9996;
 
     public function __construct(private DateType $limits, private int $today) {}
 
@@ -115,7 +116,8 @@ final readonly class DateCandidates
             $this->day($to, 'the last day of a month', $first - 1);
             $this->day($to, 'the first day of a month', $first);
         }
-        $leap = $year + ((4 - ($year % 4)) % 4);
+        // The next leap year, or the last one that four digits can write.
+        $leap = min($year + ((4 - ($year % 4)) % 4), self::LAST_LEAP_YEAR);
         while (null === Today::dayOf(sprintf('%04d-02-29', $leap))) {
             $leap += 4;
         }
@@ -132,6 +134,10 @@ final readonly class DateCandidates
      */
     private function day(Candidates $to, string $about, int $day, ?string $key = null): void
     {
+        if ($day < DateType::FIRST_DAY || $day > DateType::LAST_DAY) {
+            // The years 0001 to 9999 are all that four digits write: there is no such day.
+            return;
+        }
         $weekday = Today::weekdayOf($day);
         $isMissing = null !== $this->limits->weekdays && !in_array($weekday, $this->limits->weekdays, true);
         $words =

@@ -17,6 +17,10 @@ use Ithrel\Core\Limit\LimitProblem;
  */
 final readonly class DateType implements Ordered
 {
+    /** The years 0001 to 9999 of ISO 8601's four-digit form, in days from 1970-01-01. */
+    public const FIRST_DAY = -719_162;
+    public const LAST_DAY = 2_932_896;
+
     /**
      * @param list<int>|null $weekdays 1 = Monday … 7; null = every day
      * @param array<int,true> $closed day numbers
@@ -160,9 +164,8 @@ final readonly class DateType implements Ordered
 
     private function firstDay(?int $low, bool $lowIn, ?int $high, bool $highIn, int $today): ?int
     {
-        // The years 0001 to 9999 of ISO 8601's four-digit form.
-        $from = max($this->earliest ?? -719162, null === $low ? -719162 : $low + ($lowIn ? 0 : 1));
-        $to = min($this->latest ?? 2932896, null === $high ? 2932896 : $high - ($highIn ? 0 : 1));
+        $from = max($this->earliest ?? self::FIRST_DAY, null === $low ? self::FIRST_DAY : $low + ($lowIn ? 0 : 1));
+        $to = min($this->latest ?? self::LAST_DAY, null === $high ? self::LAST_DAY : $high - ($highIn ? 0 : 1));
         // A week without closed days is enough to meet every weekday that is open at all.
         $span = 7 * (count($this->closed) + 1);
         $starts = null === $this->earliest && null === $low ? [min($today, $to)] : [];
