@@ -29,9 +29,8 @@ final class RestoreCommand extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         $file = $input->getArgument('file');
-        $before = $this->backup->take();
         try {
-            $this->backup->putBack(is_string($file) ? $file : '');
+            $before = $this->backup->putBack(is_string($file) ? $file : '');
         } catch (\DomainException $e) {
             $output->writeln('ithrel: ' . OutputFormatter::escape(SetupFile::harmless($e->getMessage())));
 

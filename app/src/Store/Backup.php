@@ -61,9 +61,11 @@ final readonly class Backup
     /**
      * Puts a copy in the place of the database; the tables are those of the version that it was taken of.
      *
+     * @return string|null the database as it was before (take())
+     *
      * @throws \DomainException where it is no whole database of Ithrel; the one that is there stays
      */
-    public function putBack(string $copy): void
+    public function putBack(string $copy): ?string
     {
         if (!is_file($copy) || !is_readable($copy)) {
             throw new \DomainException(sprintf('%s cannot be read.', $copy));
@@ -79,6 +81,8 @@ final readonly class Backup
         if (!$isWhole || !$isOurs) {
             throw new \DomainException(sprintf($isWhole ? '%s is no database of Ithrel.' : '%s is damaged.', $copy));
         }
+        // What is refused makes no copy: each new one lets an old one go.
+        $before = $this->take();
         $to = new \SQLite3($this->file);
         $to->busyTimeout(5_000);
         if (!$from->backup($to)) {
@@ -86,6 +90,8 @@ final readonly class Backup
         }
         $from->close();
         $to->close();
+
+        return $before;
     }
 
     /** Once its tables are up to date. */

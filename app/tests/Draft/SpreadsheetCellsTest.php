@@ -31,6 +31,7 @@ final class SpreadsheetCellsTest extends TestCase
 
     #[TestWith(['A1:B2'])]
     #[TestWith(['A1:XFD1048576'])]
+    #[TestWith(['C3:D5'])]
     public function testWhatAFileSaysOfItsExtentIsNotTrusted(string $extent): void
     {
         $said = $this->csv(

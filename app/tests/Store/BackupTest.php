@@ -75,6 +75,7 @@ final class BackupTest extends TestCase
             self::assertStringContainsString($why, $said, $file);
         }
         self::assertSame(0, $this->database()->querySingle('SELECT COUNT(*) FROM setup'), 'It is there as it was.');
+        self::assertSame([], glob($this->folder . '/test.sqlite.before-*'), 'No older copy went for one of it.');
     }
 
     private function database(): \SQLite3
